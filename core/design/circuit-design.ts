@@ -1,0 +1,173 @@
+import type { Circuit, Room } from '../../model/job.ts';
+import { shifted } from '../../model/quantities.ts';
+import { byRule, decided, type Figure, given } from '../figure/figure.ts';
+import { type FluidState, water } from '../fluid/water.ts';
+import type { Context } from './context.ts';
+import { designPipe, type SizedPipe } from './pipe-design.ts';
+
+/** Flow, pipes and losses of a circuit before the plant is known. */
+export interface CircuitFlow {
+  circuit: Circuit;
+  place: string;
+  rooms: Room[];
+  load: Figure;
+  fluid: FluidState;
+  returnTemperature: Figure;
+  massFlow: Figure;
+  volumeFlow: Figure;
+  run: SizedPipe;
+  worstRun: SizedPipe;
+  worstLoad: Figure;
+  terminalLoss: Figure;
+  /** Loss in Pa of run, worst run and emitter at any flow in m3/s of the whole circuit. */
+  ownLossAt: (volumeFlow: number) => number;
+}
+
+/** Mass flow for a load at a delta T, kg/s: m = Q / (c_p dT). */
+export const massFlowFor = (load: number, specificHeat: number, temperatureDifference: number): number =>
+  load / (specificHeat * temperatureDifference);
+
+/** Sum of the loads of a circuit's rooms; rooms without a load count nothing and are a finding. */
+export function circuitLoad(context: Context, circuit: Circuit, rooms: readonly Room[]): Figure {
+  const terms = Object.fromEntries(
+    rooms.map((room, i) => [
+      `Q${i + 1}`,
+      decided(room.name || `room ${room.id}`, 'heatLoad', room.heatLoad ?? 0, `rooms/${room.id}/heatLoad`),
+    ]),
+  );
+  return context.book.add({
+    id: `circuits/${circuit.id}/load`,
+    label: `${circuit.name}: heat load`,
+    kind: 'power',
+    value: rooms.reduce((sum, room) => sum + (room.heatLoad ?? 0), 0),
+    formula: rooms.length === 0 ? 'Q = 0' : 'Q = Σ room loads',
+    source: 'sum of the rooms on this circuit',
+    terms,
+  });
+}
+
+/** Flow, pipe sizes and losses of one circuit with a load above 0. */
+export function designCircuitFlow(context: Context, circuit: Circuit, rooms: Room[], load: Figure): CircuitFlow {
+  const { book, rules } = context;
+  const place = `circuits/${circuit.id}`;
+  const { flowTemperature, temperatureDifference } = circuit;
+  const flowTerm = decided('flow temperature', 'temperature', flowTemperature, `${place}/flowTemperature`);
+  const deltaTerm = decided('delta T', 'temperatureDifference', temperatureDifference, `${place}/temperatureDifference`);
+  const returnTemperature = book.add({
+    id: `${place}/returnTemperature`,
+    label: `${circuit.name}: return temperature`,
+    kind: 'temperature',
+    value: shifted(flowTemperature, -temperatureDifference),
+    formula: 'T_r = T_f − ΔT',
+    source: 'definition',
+    terms: { T_f: flowTerm, ΔT: deltaTerm },
+  });
+  const fluid = water(shifted(flowTemperature, -temperatureDifference / 2));
+  const specificHeat = given('specific heat of water at mean temperature', 'specificHeat', fluid.specificHeat, 'IAPWS-IF97');
+  const density = given('density of water at mean temperature', 'density', fluid.density, 'IAPWS-IF97');
+  const massFlow = book.add({
+    id: `${place}/massFlow`,
+    label: `${circuit.name}: mass flow`,
+    kind: 'massFlow',
+    value: massFlowFor(load.value, fluid.specificHeat, temperatureDifference),
+    formula: 'm = Q / (c_p · ΔT)',
+    source: 'energy balance',
+    terms: { Q: load, c_p: specificHeat, ΔT: deltaTerm },
+  });
+  const volumeFlow = book.add({
+    id: `${place}/volumeFlow`,
+    label: `${circuit.name}: flow`,
+    kind: 'volumeFlow',
+    value: massFlow.value / fluid.density,
+    formula: 'V = m / ρ',
+    source: 'definition of density',
+    terms: { m: massFlow, ρ: density },
+  });
+  const delta = { value: temperatureDifference, ingredient: deltaTerm };
+  const run = designPipe(context, {
+    place: `${place}/run`,
+    label: `${circuit.name}, plant to manifold`,
+    run: circuit.run,
+    volumeFlow,
+    fluid,
+    temperatureDifference: delta,
+    ways: 2,
+  });
+
+  const worstLoad = worstRunLoad(context, circuit, rooms, load, place);
+  const worstFlow = book.add({
+    id: `${place}/worstRun/volumeFlow`,
+    label: `${circuit.name}: flow in the worst run`,
+    kind: 'volumeFlow',
+    value: (volumeFlow.value * worstLoad.value) / load.value,
+    formula: 'V_w = V · Q_w / Q',
+    source: 'the runs beyond the manifold share the flow as they share the load',
+    terms: { V: volumeFlow, Q_w: worstLoad, Q: load },
+  });
+  const worstRun = designPipe(context, {
+    place: `${place}/worstRun`,
+    label: `${circuit.name}, worst run`,
+    run: circuit.worstRun,
+    volumeFlow: worstFlow,
+    fluid,
+    temperatureDifference: delta,
+    ways: 1,
+  });
+  const terminalLoss = book.add({
+    id: `${place}/terminalLoss`,
+    label: `${circuit.name}: loss of emitter and valve`,
+    kind: 'pressure',
+    value: circuit.terminalLoss === 'auto' ? rules.terminalAllowance.limit : circuit.terminalLoss,
+    formula: 'Δp_e at design flow',
+    source: circuit.terminalLoss === 'auto' ? rules.terminalAllowance.source : 'decided in the job',
+    terms: {
+      'Δp_e':
+        circuit.terminalLoss === 'auto'
+          ? byRule(rules.terminalAllowance)
+          : decided('loss of emitter and valve', 'pressure', circuit.terminalLoss, `${place}/terminalLoss`),
+    },
+  });
+  const share = worstFlow.value / volumeFlow.value;
+  return {
+    circuit,
+    place,
+    rooms,
+    load,
+    fluid,
+    returnTemperature,
+    massFlow,
+    volumeFlow,
+    run,
+    worstRun,
+    worstLoad,
+    terminalLoss,
+    ownLossAt: (flow) =>
+      run.lossAt(flow) + worstRun.lossAt(flow * share) + terminalLoss.value * (flow / volumeFlow.value) ** 2,
+  };
+}
+
+function worstRunLoad(context: Context, circuit: Circuit, rooms: Room[], load: Figure, place: string): Figure {
+  const label = `${circuit.name}: load of the worst run`;
+  if (circuit.worstRun.load !== 'auto') {
+    const wanted = circuit.worstRun.load;
+    return context.book.add({
+      id: `${place}/worstRun/load`,
+      label,
+      kind: 'heatLoad',
+      value: Math.min(wanted, load.value),
+      formula: 'Q_w = the load decided, at most that of the circuit',
+      source: 'decided in the job',
+      terms: { Q_w: decided('load of the worst run', 'heatLoad', wanted, `${place}/worstRun/load`), Q: load },
+    });
+  }
+  const heaviest = rooms.reduce((most, room) => ((room.heatLoad ?? 0) > (most.heatLoad ?? 0) ? room : most));
+  return context.book.add({
+    id: `${place}/worstRun/load`,
+    label,
+    kind: 'heatLoad',
+    value: heaviest.heatLoad ?? 0,
+    formula: 'Q_w = the heaviest room of the circuit',
+    source: 'taken as the worst run until one is named',
+    terms: { Q_w: decided(heaviest.name || `room ${heaviest.id}`, 'heatLoad', heaviest.heatLoad ?? 0, `rooms/${heaviest.id}/heatLoad`) },
+  });
+}

@@ -1,0 +1,59 @@
+import type { Figure } from '../figure/figure.ts';
+import type { Finding } from '../review/finding.ts';
+import type { ValveDesign } from './mixing-design.ts';
+import type { PipeDesign } from './pipe-design.ts';
+import type { PumpDesign } from './pump-design.ts';
+import type { HeaderDesign } from './source-design.ts';
+import type { VesselDesign } from './vessel-design.ts';
+
+export interface SizedCircuit {
+  returnTemperature: Figure;
+  massFlow: Figure;
+  volumeFlow: Figure;
+  run: PipeDesign;
+  worstRun: PipeDesign;
+  worstLoad: Figure;
+  terminalLoss: Figure;
+  valve: ValveDesign | null;
+  pump: PumpDesign;
+}
+
+export interface CircuitDesign {
+  id: string;
+  name: string;
+  load: Figure;
+  roomIds: string[];
+  /** Null until the circuit has a load. */
+  sized: SizedCircuit | null;
+}
+
+export interface SourceDesign {
+  capacity: Figure;
+  massFlow: Figure;
+  volumeFlow: Figure;
+  returnTemperature: Figure;
+  supplyTemperature: Figure;
+  secondaryFlow: Figure;
+  run: PipeDesign;
+  loss: Figure;
+  pump: PumpDesign | null;
+  header: HeaderDesign | null;
+  /** Supply to the circuits with every pump at its duty point; null where a pump is missing or nothing separates. */
+  supplyAtDuty: Figure | null;
+}
+
+/** Everything derived from a job. Plain data: it can be sent to another thread or written as JSON. */
+export interface Design {
+  rulebook: string;
+  load: Figure;
+  /** Rooms together minus whole house, as a share of the whole house; null when no whole-house load is given. */
+  loadGap: Figure | null;
+  circuits: CircuitDesign[];
+  /** Null until some circuit has a load. */
+  source: SourceDesign | null;
+  vessel: VesselDesign | null;
+  pumpPower: Figure | null;
+  findings: Finding[];
+  /** Every figure by its id, so that a sum can be followed. */
+  figures: Record<string, Figure>;
+}

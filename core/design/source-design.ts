@@ -1,0 +1,212 @@
+import { shifted } from '../../model/quantities.ts';
+import { byRule, decided, type Figure, given } from '../figure/figure.ts';
+import { type FluidState, water } from '../fluid/water.ts';
+import { boreForVelocity, headerState } from '../plant/separation.ts';
+import { type CircuitFlow, massFlowFor } from './circuit-design.ts';
+import type { Context } from './context.ts';
+import { designPipe, type SizedPipe } from './pipe-design.ts';
+
+export interface SourceFlow {
+  fluid: FluidState;
+  capacity: Figure;
+  massFlow: Figure;
+  volumeFlow: Figure;
+  /** What leaves towards the circuits at design flows. */
+  supplyTemperature: Figure;
+  returnTemperature: Figure;
+  /** What the circuits draw together at design flows. */
+  secondaryFlow: Figure;
+  run: SizedPipe;
+  loss: Figure;
+  /** Share of hot water in each circuit, in the order given. */
+  hotShares: number[];
+  /** Loss in Pa of source and its run at any flow in m3/s. */
+  lossAt: (volumeFlow: number) => number;
+}
+
+/** Flow through the source, temperatures at the separation, and the pipe between the two. */
+export function designSource(context: Context, circuits: CircuitFlow[], load: Figure): SourceFlow {
+  const { job, book, rules } = context;
+  const { source } = job;
+  const separated = job.separation.kind !== 'none';
+  const flowTerm = decided('source flow temperature', 'temperature', source.flowTemperature, 'source/flowTemperature');
+  const deltaTerm = decided('source delta T', 'temperatureDifference', source.temperatureDifference, 'source/temperatureDifference');
+  const fluid = water(shifted(source.flowTemperature, -source.temperatureDifference / 2));
+  const capacity = book.add({
+    id: 'source/capacity',
+    label: source.capacity === 'auto' ? 'Source: least capacity' : 'Source: capacity',
+    kind: 'power',
+    value: source.capacity === 'auto' ? load.value : source.capacity,
+    formula: source.capacity === 'auto' ? 'P = Q' : 'P decided in the job',
+    source: source.capacity === 'auto' ? 'the source has to cover the load of the rooms' : 'data plate',
+    terms: source.capacity === 'auto' ? { Q: load } : { P: decided('capacity', 'power', source.capacity, 'source/capacity'), Q: load },
+  });
+  const draws = circuits.map(({ circuit, massFlow }) => ({
+    massFlow: massFlow.value,
+    drop: circuit.temperatureDifference,
+    ...(circuit.connection === 'mixed' ? { mixedTo: circuit.flowTemperature } : {}),
+  }));
+  const primary = separated
+    ? massFlowFor(load.value, fluid.specificHeat, source.temperatureDifference)
+    : Number.POSITIVE_INFINITY;
+  const state = headerState(primary, source.flowTemperature, draws);
+  const drawnTerms = Object.fromEntries(circuits.map((each, i) => [`m${i + 1}`, each.massFlow]));
+  const secondaryFlow = book.add({
+    id: 'header/secondaryFlow',
+    label: 'Flow drawn by the circuits',
+    kind: 'massFlow',
+    value: state.secondary,
+    formula: 'm_s = Σ m · (T_mix − T_r) / (T_hot − T_r)',
+    source: 'energy balance of each mixing valve; a direct circuit draws all its flow',
+    terms: drawnTerms,
+  });
+  const massFlow = separated
+    ? book.add({
+        id: 'source/massFlow',
+        label: 'Source: mass flow',
+        kind: 'massFlow',
+        value: primary,
+        formula: 'm_p = Q / (c_p · ΔT)',
+        source: 'energy balance',
+        terms: { Q: load, c_p: given('specific heat of water', 'specificHeat', fluid.specificHeat, 'IAPWS-IF97'), ΔT: deltaTerm },
+      })
+    : book.add({
+        id: 'source/massFlow',
+        label: 'Source: mass flow',
+        kind: 'massFlow',
+        value: state.secondary,
+        formula: 'm_p = m_s',
+        source: 'without separation the circuits draw straight through the source',
+        terms: { m_s: secondaryFlow },
+      });
+  const volumeFlow = book.add({
+    id: 'source/volumeFlow',
+    label: 'Source: flow',
+    kind: 'volumeFlow',
+    value: massFlow.value / fluid.density,
+    formula: 'V = m / ρ',
+    source: 'definition of density',
+    terms: { m: massFlow, ρ: given('density of water at mean temperature', 'density', fluid.density, 'IAPWS-IF97') },
+  });
+  const supplyTemperature = book.add({
+    id: 'header/supplyTemperature',
+    label: 'Supply to the circuits',
+    kind: 'temperature',
+    value: state.supply,
+    formula: separated ? 'T_s = (m_p T_f + (m_s − m_p) T_r) / m_s when m_s > m_p, else T_f' : 'T_s = T_f',
+    source: 'energy balance of a mixing volume',
+    terms: {
+      T_f: flowTerm,
+      m_p: massFlow,
+      m_s: secondaryFlow,
+      T_r: given('mixed return of the circuits', 'temperature', state.back, 'energy balance of the circuits'),
+    },
+  });
+  const returnTemperature = book.add({
+    id: 'source/returnTemperature',
+    label: 'Source: return temperature',
+    kind: 'temperature',
+    value: state.sourceReturn,
+    formula: 'T_r,s = (m_s T_r + (m_p − m_s) T_f) / m_p when m_p > m_s, else T_r',
+    source: 'energy balance of a mixing volume',
+    terms: {
+      T_f: flowTerm,
+      m_p: massFlow,
+      m_s: secondaryFlow,
+      T_r: given('mixed return of the circuits', 'temperature', state.back, 'energy balance of the circuits'),
+    },
+  });
+  const run = designPipe(context, {
+    place: 'source/run',
+    label: 'Source pipe',
+    run: source.run,
+    volumeFlow,
+    fluid,
+    temperatureDifference: { value: source.temperatureDifference, ingredient: deltaTerm },
+    ways: 2,
+  });
+  const loss = book.add({
+    id: 'source/loss',
+    label: 'Source: loss inside',
+    kind: 'pressure',
+    value: source.loss === 'auto' ? rules.sourceAllowance.limit : source.loss,
+    formula: 'Δp at design flow',
+    source: source.loss === 'auto' ? rules.sourceAllowance.source : 'data sheet',
+    terms: { Δp: source.loss === 'auto' ? byRule(rules.sourceAllowance) : decided('loss inside the source', 'pressure', source.loss, 'source/loss') },
+  });
+  return {
+    fluid,
+    capacity,
+    massFlow,
+    volumeFlow,
+    supplyTemperature,
+    returnTemperature,
+    secondaryFlow,
+    run,
+    loss,
+    hotShares: state.hotShares,
+    lossAt: (flow) => run.lossAt(flow) + loss.value * (flow / volumeFlow.value) ** 2,
+  };
+}
+
+export interface HeaderDesign {
+  bore: Figure;
+  boreByVelocity: Figure;
+  boreByDiameters: Figure;
+  velocity: Figure;
+  pinned: boolean;
+}
+
+/** Bore of a low-loss header: by velocity and by the three-diameter habit; the wider one wins. */
+export function designHeader(context: Context, source: SourceFlow): HeaderDesign {
+  const { job, book, rules } = context;
+  const flow = Math.max(source.massFlow.value, source.secondaryFlow.value) / source.fluid.density;
+  const boreByVelocity = book.add({
+    id: 'header/boreByVelocity',
+    label: 'Header: bore by velocity',
+    kind: 'bore',
+    value: boreForVelocity(flow, rules.headerVelocity.limit),
+    formula: 'd = √(4 V / (π v)), V = the larger of m_p and m_s over ρ',
+    source: 'continuity',
+    terms: {
+      m_p: source.massFlow,
+      m_s: source.secondaryFlow,
+      ρ: given('density of water', 'density', source.fluid.density, 'IAPWS-IF97'),
+      v: byRule(rules.headerVelocity),
+    },
+  });
+  const boreByDiameters = book.add({
+    id: 'header/boreByDiameters',
+    label: 'Header: bore by three diameters',
+    kind: 'bore',
+    value: rules.headerDiameters.limit * source.run.pipe.bore.value,
+    formula: 'd = 3 · d_pipe',
+    source: rules.headerDiameters.source,
+    terms: { n: byRule(rules.headerDiameters), d_pipe: source.run.pipe.bore },
+  });
+  const wanted = Math.max(boreByVelocity.value, boreByDiameters.value);
+  const pinned = job.separation.bore;
+  const bore = book.add({
+    id: 'header/bore',
+    label: 'Header: bore',
+    kind: 'bore',
+    value: pinned === 'auto' ? wanted : pinned,
+    formula: pinned === 'auto' ? 'd = the wider of the two' : 'd decided in the job',
+    source: pinned === 'auto' ? 'both habits kept' : 'decided in the job',
+    terms: {
+      ...(pinned === 'auto' ? {} : { d: decided('bore of the header', 'bore', pinned, 'separation/bore') }),
+      'd by velocity': boreByVelocity,
+      'd by diameters': boreByDiameters,
+    },
+  });
+  const velocity = book.add({
+    id: 'header/velocity',
+    label: 'Header: velocity inside',
+    kind: 'velocity',
+    value: boreForVelocity(flow, 1) ** 2 / bore.value ** 2,
+    formula: 'v = V / (π d² / 4)',
+    source: 'continuity',
+    terms: { m_p: source.massFlow, m_s: source.secondaryFlow, d: bore },
+  });
+  return { bore, boreByVelocity, boreByDiameters, velocity, pinned: pinned !== 'auto' };
+}

@@ -1,0 +1,67 @@
+import type { Severity } from '../review/finding.ts';
+
+/** A point on the sheet, in sheet units from the top left. */
+export type Point = readonly [x: number, y: number];
+
+/** An orthogonal run of pipe; the points stand in the direction of flow. */
+export interface PipeLine {
+  id: string;
+  role: 'flow' | 'return';
+  points: Point[];
+}
+
+export type SymbolKind = 'source' | 'header' | 'pump' | 'mixing-valve' | 'vessel' | 'relief-valve' | 'manifold';
+
+/** A component, drawn around its centre after the general piping symbols of ISO 14617. */
+export interface SheetSymbol {
+  /** Component, as findings name it: `circuits/c1/pump`. */
+  component: string;
+  kind: SymbolKind;
+  at: Point;
+  width: number;
+  height: number;
+  label: string;
+}
+
+/** A label hung on a component: what it is and the figures that matter there. */
+export interface Tag {
+  component: string;
+  at: Point;
+  width: number;
+  height: number;
+  /** Where its string is tied. */
+  tiedTo: Point;
+  title: string;
+  /** Ids of figures, the most important one first. */
+  figures: string[];
+  /** A word in place of the first figure, such as a pipe size. */
+  word: string | null;
+  /** The worst finding on the component. */
+  severity: Severity | null;
+}
+
+/** What a circuit serves, at the upper end of its risers. */
+export interface HouseCard {
+  circuitId: string;
+  component: string;
+  at: Point;
+  width: number;
+  height: number;
+  name: string;
+  load: string;
+  /** Temperatures as places and figures: decided flow, derived return. */
+  flowPlace: string;
+  returnFigure: string | null;
+  rooms: number;
+  severity: Severity | null;
+}
+
+/** The plant as pure geometry: any painter can put it on a screen, on paper or into a file. */
+export interface Sheet {
+  width: number;
+  height: number;
+  pipes: PipeLine[];
+  symbols: SheetSymbol[];
+  tags: Tag[];
+  houses: HouseCard[];
+}

@@ -1,0 +1,93 @@
+import type { Display } from '../../model/job.ts';
+import type { QuantityKind } from '../../model/quantities.ts';
+import { fromSI, unitFor } from './units.ts';
+
+/** Decimal places by unit: what an installer would write down, not what the computer holds. */
+const PLACES: Record<string, number> = {
+  W: 0,
+  'BTU/h': 0,
+  kW: 2,
+  'kBTU/h': 1,
+  '°C': 1,
+  '°F': 1,
+  K: 1,
+  'L/h': 0,
+  'L/min': 1,
+  gpm: 2,
+  'm³/h': 2,
+  'L/s': 3,
+  'kg/h': 0,
+  'kg/s': 4,
+  'lb/h': 0,
+  'm/s': 2,
+  'ft/s': 2,
+  'Pa/m': 0,
+  'ft/100 ft': 2,
+  kPa: 2,
+  Pa: 0,
+  bar: 2,
+  mbar: 0,
+  psi: 2,
+  'ft head': 2,
+  L: 1,
+  gal: 1,
+  'm³': 3,
+  '%': 0,
+  'kg/m³': 1,
+  'lb/ft³': 2,
+  'J/(kg K)': 0,
+  'BTU/(lb °F)': 3,
+  'mm²/s': 3,
+  cSt: 3,
+  Kv: 2,
+  Cv: 2,
+  'm²': 1,
+  'ft²': 0,
+  ft: 1,
+  m: 2,
+  mm: 1,
+  in: 3,
+};
+
+const SMALL_PLACES: Partial<Record<QuantityKind, number>> = { roughness: 4, factor: 3 };
+
+const formats = new Map<number, Intl.NumberFormat>();
+
+/** A number with thin spaces between thousands, so that neither a comma nor a dot can be misread. */
+export function formatNumber(value: number, places: number): string {
+  if (!Number.isFinite(value)) return '–';
+  let format = formats.get(places);
+  if (!format) {
+    format = new Intl.NumberFormat('en', { minimumFractionDigits: 0, maximumFractionDigits: places });
+    formats.set(places, format);
+  }
+  // A rounded nothing is written 0, never -0.
+  const text = format.format(value).replace(/,/g, ' ');
+  return text === '-0' ? '0' : text;
+}
+
+export interface Shown {
+  number: string;
+  unit: string;
+}
+
+/** How a value reads in the job's units, number and unit apart. */
+export function show(value: number, kind: QuantityKind, display: Display): Shown {
+  const unit = unitFor(kind, display);
+  const places = SMALL_PLACES[kind] ?? PLACES[unit] ?? 2;
+  return { number: formatNumber(fromSI(value, kind, unit), places), unit };
+}
+
+/** How a value reads in the job's units, in one string: "8.25 kW". */
+export function say(value: number, kind: QuantityKind, display: Display): string {
+  const { number, unit } = show(value, kind, display);
+  // Valves are spoken of as "Kv 2.5", everything else with the unit behind.
+  if (kind === 'flowCoefficient') return `${unit} ${number}`;
+  return unit === '' ? number : `${number} ${unit}`;
+}
+
+/** The text an input field starts with: the shortest number that reads back to the same value, without unit. */
+export function editText(value: number, kind: QuantityKind, display: Display): string {
+  const shown = fromSI(value, kind, unitFor(kind, display));
+  return String(Number(shown.toPrecision(7)));
+}

@@ -1,0 +1,98 @@
+import type { Context } from '../design/context.ts';
+import type { Finding } from './finding.ts';
+import type { Reviewed } from './review.ts';
+import { reviewPipe } from './review-circuits.ts';
+import { reviewPump } from './review-pump.ts';
+
+/** Findings on source, separation and vessel. */
+export function reviewPlant(context: Context, design: Reviewed): Finding[] {
+  const { job, say } = context;
+  const { source } = design;
+  if (!source) return [];
+  const findings: Finding[] = [];
+  if (job.source.capacity !== 'auto' && job.source.capacity < design.load.value) {
+    findings.push({
+      id: 'source-too-small',
+      rule: 'source-too-small',
+      severity: 'stop',
+      place: 'source/capacity',
+      component: 'source',
+      title: `The source is ${say(design.load.value - job.source.capacity, 'power')} short`,
+      why: `It gives ${say(job.source.capacity, 'power')} and the circuits need ${say(design.load.value, 'power')} on the design day. Take a larger one, add a second, or lower the loads.`,
+      remedies: [{ label: 'Size the source from the load', edits: [{ at: 'source/capacity', value: 'auto' }] }],
+    });
+  }
+  findings.push(
+    ...reviewPipe(context, source.run, {
+      deltaT: job.source.temperatureDifference,
+      deltaTPlace: 'source/temperatureDifference',
+      component: 'source/run',
+      hottest: job.source.flowTemperature,
+    }),
+  );
+  if (source.pump) findings.push(...reviewPump(context, source.pump, 'source/pump', 'source/temperatureDifference'));
+  findings.push(...reviewDilution(context, design), ...reviewVessel(context, design));
+  return findings;
+}
+
+/** A header that is drawn on harder than it is fed sends out cooler water than the source makes. */
+function reviewDilution(context: Context, design: Reviewed): Finding[] {
+  const { job, say } = context;
+  const { source } = design;
+  if (!source || job.separation.kind === 'none') return [];
+  const secondary = source.secondaryFlow.value;
+  const primary = source.massFlow.value;
+  const atDesign = secondary > primary * 1.001;
+  const atDuty = source.supplyAtDuty !== null && source.supplyAtDuty.value < job.source.flowTemperature - 0.5;
+  if (!atDesign && !atDuty) return [];
+  const supply = source.supplyAtDuty ?? source.supplyTemperature;
+  const deltaT = Math.max(1, Math.floor(((job.source.temperatureDifference * primary) / secondary) * 2) / 2);
+  return [
+    {
+      id: 'dilution',
+      rule: 'dilution',
+      severity: atDesign ? 'mend' : 'note',
+      place: 'source/temperatureDifference',
+      component: 'header',
+      title: `The header sends out ${say(supply.value, 'temperature')} instead of ${say(job.source.flowTemperature, 'temperature')}`,
+      why: `${atDesign ? `The circuits draw ${say(secondary, 'massFlow')}, the source feeds ${say(primary, 'massFlow')}` : 'With every pump at its duty point the circuits draw more than the source feeds'}: the rest is return water that turns round in the header. More flow through the source (a smaller delta T there) or less in the circuits brings the temperature back.`,
+      remedies: atDesign && deltaT < job.source.temperatureDifference
+        ? [{ label: `Run the source at delta T ${say(deltaT, 'temperatureDifference')}`, edits: [{ at: 'source/temperatureDifference', value: deltaT }] }]
+        : [],
+    },
+  ];
+}
+
+function reviewVessel(context: Context, design: Reviewed): Finding[] {
+  const { job, say } = context;
+  const { vessel } = design;
+  if (!vessel) return [];
+  const least = vessel.leastVolume.value;
+  if (!Number.isFinite(least)) {
+    return [
+      {
+        id: 'vessel-impossible',
+        rule: 'vessel-impossible',
+        severity: 'stop',
+        place: 'vessel/reliefPressure',
+        component: 'vessel',
+        title: 'No vessel fits between gas and relief pressure',
+        why: `The static height asks for ${say(vessel.gasPressure.value, 'pressure')} of gas and the relief valve ends the range at ${say(vessel.endPressure.value, 'pressure')}. Take a higher relief setting, if every part bears it, or put the vessel higher up.`,
+        remedies: [],
+      },
+    ];
+  }
+  if (vessel.volume !== null && vessel.volume.value >= least) return [];
+  return [
+    {
+      id: 'vessel-too-small',
+      rule: 'vessel-too-small',
+      severity: 'stop',
+      place: 'vessel/volume',
+      component: 'vessel',
+      title: vessel.volume ? `A vessel of ${say(vessel.volume.value, 'volume')} is too small` : 'No stocked vessel is large enough',
+      why: `The system needs at least ${say(least, 'volume')}; with less the relief valve drips whenever the plant is hot. ${vessel.volume ? '' : 'Use several vessels side by side.'}`.trim(),
+      remedies: job.vessel.volume === 'auto' ? [] : [{ label: 'Choose the vessel from the content', edits: [{ at: 'vessel/volume', value: 'auto' }] }],
+    },
+  ];
+}

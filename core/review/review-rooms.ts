@@ -1,0 +1,96 @@
+import { fieldAt } from '../../model/fields.ts';
+import { valueAt } from '../../model/place.ts';
+import type { Context } from '../design/context.ts';
+import { readInJobUnits } from '../quantity/parse.ts';
+import type { Finding } from './finding.ts';
+import type { Reviewed } from './review.ts';
+
+const nameOf = (room: { name: string; id: string }): string => room.name || `room ${room.id}`;
+
+/** What is missing or doubtful in the rooms and in what was typed. */
+export function reviewRooms(context: Context, design: Reviewed): Finding[] {
+  const { job, rules, say } = context;
+  const findings: Finding[] = [...reviewUnread(context)];
+  const unread = new Set(job.unread.map((entry) => entry.place));
+  const byName = new Map<string, string>();
+  for (const room of job.rooms) {
+    const place = `rooms/${room.id}`;
+    if (room.heatLoad === null && !unread.has(`${place}/heatLoad`)) {
+      findings.push({
+        id: `load-missing:${place}`,
+        rule: 'load-missing',
+        severity: 'mend',
+        place: `${place}/heatLoad`,
+        component: room.circuit ? `circuits/${room.circuit}/house` : null,
+        title: `${nameOf(room)} has no heat load`,
+        why: 'A room without a load counts as nothing: flow, pipe and pump come out too small. Enter its load from the heat-loss calculation.',
+        remedies: [],
+      });
+    }
+    if (room.circuit === null && (room.heatLoad ?? 0) > 0) {
+      findings.push({
+        id: `no-circuit:${place}`,
+        rule: 'no-circuit',
+        severity: 'mend',
+        place: `${place}/circuit`,
+        component: null,
+        title: `${nameOf(room)} is on no circuit`,
+        why: `Its ${say(room.heatLoad ?? 0, 'heatLoad')} reach no pump and no pipe. Choose a circuit for it.`,
+        remedies: job.circuits.slice(0, 4).map((circuit) => ({
+          label: `Put it on ${circuit.name}`,
+          edits: [{ at: `${place}/circuit`, value: circuit.id }],
+        })),
+      });
+    }
+    const key = room.name.trim().toLowerCase();
+    const twin = key === '' ? undefined : byName.get(key);
+    if (twin !== undefined) {
+      findings.push({
+        id: `same-name:${place}`,
+        rule: 'same-name',
+        severity: 'note',
+        place: `${place}/name`,
+        component: null,
+        title: `Two rooms are called ${room.name.trim()}`,
+        why: 'Labels, lists and readings go by the name. Give one of them a name of its own, or delete it if it came in twice.',
+        remedies: [],
+      });
+    } else if (key !== '') byName.set(key, room.id);
+  }
+  const gap = design.loadGap;
+  if (gap && Math.abs(gap.value) > rules.loadGapMost.limit) {
+    const rooms = design.figures.roomLoad?.value ?? 0;
+    findings.push({
+      id: 'load-gap',
+      rule: 'load-gap',
+      severity: 'mend',
+      place: 'wholeHouseLoad',
+      component: 'source',
+      title: `Rooms and whole house are ${say(Math.abs(gap.value), 'fraction')} apart`,
+      why: `The rooms add up to ${say(rooms, 'power')}, the house was given as ${say(job.wholeHouseLoad ?? 0, 'power')}. ${gap.value > 0 ? 'Room figures often carry their own reserves' : 'A room may be missing'}: find out which one is right before buying a source.`,
+      remedies: [{ label: 'Drop the whole-house figure and go by the rooms', edits: [{ at: 'wholeHouseLoad', value: null }] }],
+    });
+  }
+  return findings;
+}
+
+/** Every text that was typed for a number and could not be read. */
+function reviewUnread({ job }: Context): Finding[] {
+  return job.unread.map(({ place, text }) => {
+    const field = fieldAt(place);
+    const owner = valueAt(job, place.split('/').slice(0, 2).join('/')) as { name?: unknown } | undefined;
+    const name = typeof owner?.name === 'string' && owner.name !== '' ? `${owner.name}: ` : '';
+    const read = field ? readInJobUnits(text, field.kind, job.display) : undefined;
+    const reason = read && !read.ok ? read.reason : field ? `is outside what is possible: ${field.remedy}` : 'belongs to no field';
+    return {
+      id: `unread:${place}`,
+      rule: 'unread',
+      severity: 'mend' as const,
+      place,
+      component: null,
+      title: `${name}${field?.label ?? place} “${text.length > 40 ? `${text.slice(0, 40)}…` : text}” is not used`,
+      why: `What was typed ${reason}. Until it is mended the design goes on with the value before it.`,
+      remedies: [],
+    };
+  });
+}

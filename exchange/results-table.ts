@@ -1,0 +1,96 @@
+import Papa from 'papaparse';
+import type { Job } from '../model/job.ts';
+import type { QuantityKind } from '../model/quantities.ts';
+import type { Design } from '../core/design/design.ts';
+import type { Figure } from '../core/figure/figure.ts';
+import { fromSI, unitFor } from '../core/quantity/units.ts';
+
+/** A table of results: headings with units, cells as numbers in those units or words. */
+export interface ResultTable {
+  id: TableId;
+  title: string;
+  headings: string[];
+  rows: (string | number | null)[][];
+}
+
+export const TABLE_IDS = ['circuits', 'pipes', 'pumps', 'plant', 'rooms', 'findings'] as const;
+export type TableId = (typeof TABLE_IDS)[number];
+
+/** The results of a design as tables in the job's units. */
+export function resultTables(job: Job, design: Design): ResultTable[] {
+  const head = (label: string, kind: QuantityKind) => `${label} (${unitFor(kind, job.display)})`;
+  const number = (value: number | null | undefined, kind: QuantityKind): number | null =>
+    value === null || value === undefined || !Number.isFinite(value)
+      ? null
+      : Number(fromSI(value, kind, unitFor(kind, job.display)).toPrecision(6));
+  const figure = (each: Figure | null | undefined) => (each ? number(each.value, each.kind) : null);
+  const sized = design.circuits.flatMap((circuit) => (circuit.sized ? [{ ...circuit, sized: circuit.sized }] : []));
+  const decided = new Map(job.circuits.map((circuit) => [circuit.id, circuit]));
+  const pipes = [...sized.flatMap(({ sized: { run, worstRun } }) => [run, worstRun]), ...(design.source ? [design.source.run] : [])];
+  const pumps = [...sized.map(({ sized: { pump } }) => pump), ...(design.source?.pump ? [design.source.pump] : [])];
+  const plant: Figure[] = [
+    design.load,
+    ...(design.loadGap ? [design.loadGap] : []),
+    ...(design.source ? [design.source.capacity, design.source.volumeFlow, design.source.returnTemperature, design.source.supplyTemperature, ...(design.source.header ? [design.source.header.bore] : [])] : []),
+    ...(design.vessel ? [design.vessel.content, design.vessel.leastVolume, design.vessel.gasPressure, design.vessel.reliefPressure] : []),
+    ...[design.vessel?.volume, design.vessel?.fillPressure, design.pumpPower].filter((each): each is Figure => !!each),
+  ];
+  return [
+    {
+      id: 'circuits',
+      title: 'Circuits',
+      headings: ['Circuit', 'Connection', head('Load', 'power'), head('Flow temperature', 'temperature'), head('Delta T', 'temperatureDifference'), head('Flow', 'volumeFlow'), 'Pipe', head('Velocity', 'velocity'), head('Head', 'head'), unitFor('flowCoefficient', job.display), 'Authority (%)'],
+      rows: sized.map(({ id, name, load, sized: { volumeFlow, run, pump, valve } }) => [
+        name,
+        decided.get(id)?.connection ?? '',
+        figure(load),
+        number(decided.get(id)?.flowTemperature, 'temperature'),
+        number(decided.get(id)?.temperatureDifference, 'temperatureDifference'),
+        figure(volumeFlow),
+        run.size.label,
+        figure(run.velocity),
+        figure(pump.head),
+        figure(valve?.kvs),
+        figure(valve?.authority),
+      ]),
+    },
+    {
+      id: 'pipes',
+      title: 'Pipes',
+      headings: ['Pipe', 'Material', 'Size', 'Pinned', 'By velocity', 'By gradient', head('Flow', 'volumeFlow'), head('Velocity', 'velocity'), head('Gradient', 'gradient'), head('Loss', 'pressure'), head('Carries', 'power')],
+      rows: pipes.map((pipe) => [pipe.label, pipe.material.label, pipe.size.label, pipe.pinned ? 'yes' : 'no', pipe.byVelocity?.label ?? 'none', pipe.byGradient?.label ?? 'none', figure(pipe.volumeFlow), figure(pipe.velocity), figure(pipe.gradient), figure(pipe.loss), figure(pipe.capacity)]),
+    },
+    {
+      id: 'pumps',
+      title: 'Pumps',
+      headings: ['Pump for', 'Pump', 'Speed', head('Design flow', 'volumeFlow'), head('Head', 'head'), head('Duty flow', 'volumeFlow'), head('Duty head', 'head'), head('Duty delta T', 'temperatureDifference'), 'Power (W)'],
+      rows: pumps.map((pump) => [pump.label, pump.duty?.label ?? 'none', pump.duty?.step ?? null, figure(pump.designFlow), figure(pump.head), figure(pump.duty?.flow), figure(pump.duty?.head), figure(pump.duty?.temperatureDifference), figure(pump.duty?.power)]),
+    },
+    {
+      id: 'plant',
+      title: 'Plant',
+      headings: ['Figure', 'Value', 'Unit'],
+      rows: plant.map((each) => [each.label, figure(each), unitFor(each.kind, job.display)]),
+    },
+    {
+      id: 'rooms',
+      title: 'Rooms',
+      headings: ['Room', 'Storey', head('Area', 'area'), head('Heat load', 'heatLoad'), head('Room temperature', 'temperature'), 'Circuit'],
+      rows: job.rooms.map((room) => [room.name, room.storey, number(room.area, 'area'), number(room.heatLoad, 'heatLoad'), number(room.roomTemperature, 'temperature'), room.circuit ? (decided.get(room.circuit)?.name ?? '') : '']),
+    },
+    {
+      id: 'findings',
+      title: 'Findings',
+      headings: ['Severity', 'Finding', 'Why', 'Remedies'],
+      rows: design.findings.map((finding) => [finding.severity, finding.title, finding.why, finding.remedies.map((remedy) => remedy.label).join('; ')]),
+    },
+  ];
+}
+
+/** A table as CSV with CRLF. Words that a spreadsheet would run as a formula get an apostrophe in front. */
+export const tableToCsv = (table: ResultTable): string =>
+  `${Papa.unparse({ fields: table.headings, data: table.rows }, { escapeFormulae: true, newline: '\r\n' })}\r\n`;
+
+/** All tables one below the other, each under its title. */
+export const resultsToCsv = (tables: readonly ResultTable[]): string =>
+  tables.map((table) => `${Papa.unparse([[table.title]], { escapeFormulae: true })}\r\n${tableToCsv(table)}`).join('\r\n');

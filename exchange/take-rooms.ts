@@ -1,0 +1,41 @@
+import { type Job, MOST_ROOMS, type Room } from '../model/job.ts';
+import { newCircuit, newRoom, nextId } from '../model/new-job.ts';
+import { keepUnread } from '../model/place.ts';
+import type { Meaning } from './room-columns.ts';
+import type { RoomsPreview } from './rooms-csv.ts';
+
+/** Adding these rooms would make the job too large. */
+export const tooManyRooms = (job: Job, adding: number): string | null =>
+  job.rooms.length + adding > MOST_ROOMS
+    ? `The job has ${job.rooms.length} rooms and takes at most ${MOST_ROOMS}; ${adding} more do not fit. Split the building into several jobs.`
+    : null;
+
+/**
+ * A job with the rows of a confirmed preview added as rooms. A cell that could not be read stays with its room as an
+ * unread text, so that nothing is lost. A circuit named in the table is found by name or made.
+ * @param fallback circuit for rows that name none, or null
+ */
+export function takeRooms(job: Job, preview: RoomsPreview, fallback: string | null = null): Job {
+  let next = job;
+  const rooms = [...job.rooms];
+  for (const { cells } of preview.rows) {
+    const id = nextId('r', rooms);
+    const circuitName = cells.circuit?.text ?? '';
+    let circuit = fallback;
+    if (circuitName !== '') {
+      const known = next.circuits.find((each) => each.name.trim().toLowerCase() === circuitName.toLowerCase());
+      const made = known ?? newCircuit(nextId('c', next.circuits), next, { name: circuitName });
+      if (!known) next = { ...next, circuits: [...next.circuits, made] };
+      circuit = made.id;
+    }
+    const fields: Partial<Room> = { name: cells.name?.text ?? '', storey: cells.storey?.text ?? '', circuit };
+    for (const meaning of ['area', 'heatLoad', 'roomTemperature'] as const satisfies Meaning[]) {
+      const cell = cells[meaning];
+      if (!cell) continue;
+      if (cell.value !== null) fields[meaning] = cell.value;
+      else if (cell.text !== '') next = keepUnread(next, `rooms/${id}/${meaning}`, cell.text);
+    }
+    rooms.push(newRoom(id, fields));
+  }
+  return { ...next, rooms };
+}

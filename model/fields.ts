@@ -1,0 +1,207 @@
+import type { QuantityKind } from './quantities.ts';
+
+/** One number a person may enter: its meaning, its bounds in SI, and what to do when it is outside them. */
+export interface Field {
+  label: string;
+  kind: QuantityKind;
+  min: number;
+  max: number;
+  /** The lower bound itself is not allowed (an area of 0 m2 is none). */
+  aboveMin?: boolean;
+  /** What to do about a value outside the bounds. */
+  remedy: string;
+}
+
+const PIPE = {
+  length: {
+    label: 'length',
+    kind: 'length',
+    min: 0,
+    max: 2000,
+    remedy: 'measure the route in metres or feet; a length is 0 to 2000 m',
+  },
+  fittingsAllowance: {
+    label: 'fittings allowance',
+    kind: 'fraction',
+    min: 0,
+    max: 5,
+    remedy: 'give the extra for bends and tees as a share of the straight length, 0 to 500 %',
+  },
+} as const satisfies Record<string, Field>;
+
+/**
+ * Every number of the job file by its place, with `*` for an id. The schema, the forms, the grid and the readers
+ * of other formats all take their bounds and sentences from here.
+ */
+export const FIELDS = {
+  'site/outdoorDesignTemperature': {
+    label: 'outdoor design temperature',
+    kind: 'temperature',
+    min: -60,
+    max: 25,
+    remedy: 'take it from the heat-loss calculation; it lies between -60 and 25 °C',
+  },
+  wholeHouseLoad: {
+    label: 'whole-house heat load',
+    kind: 'power',
+    min: 0,
+    aboveMin: true,
+    max: 5e6,
+    remedy: 'give a load above 0 W or leave it empty',
+  },
+  'rooms/*/heatLoad': {
+    label: 'heat load',
+    kind: 'heatLoad',
+    min: 0,
+    max: 1e6,
+    remedy: 'give 0 W to 1000 kW',
+  },
+  'rooms/*/area': {
+    label: 'area',
+    kind: 'area',
+    min: 0,
+    aboveMin: true,
+    max: 1e5,
+    remedy: 'give a floor area above 0 m² or leave it empty',
+  },
+  'rooms/*/roomTemperature': {
+    label: 'room temperature',
+    kind: 'temperature',
+    min: 0,
+    max: 40,
+    remedy: 'a heated room is kept between 0 and 40 °C',
+  },
+  'circuits/*/flowTemperature': {
+    label: 'flow temperature',
+    kind: 'temperature',
+    min: 15,
+    max: 110,
+    remedy: 'heating water leaves at 15 to 110 °C',
+  },
+  'circuits/*/temperatureDifference': {
+    label: 'delta T',
+    kind: 'temperatureDifference',
+    min: 0.5,
+    max: 60,
+    remedy: 'flow divides by delta T, so give 0.5 to 60 K; 5 K suits a heat pump, 10 to 20 K a boiler',
+  },
+  'circuits/*/run/length': PIPE.length,
+  'circuits/*/run/fittingsAllowance': PIPE.fittingsAllowance,
+  'circuits/*/worstRun/length': PIPE.length,
+  'circuits/*/worstRun/fittingsAllowance': PIPE.fittingsAllowance,
+  'circuits/*/worstRun/load': {
+    label: 'load of the worst run',
+    kind: 'heatLoad',
+    min: 1,
+    max: 1e6,
+    remedy: 'give the load of the loop or radiator at its end, at least 1 W, or "auto"',
+  },
+  'circuits/*/terminalLoss': {
+    label: 'loss of emitter and its valve',
+    kind: 'pressure',
+    min: 0,
+    max: 2e5,
+    remedy: 'take it from the data sheet, 0 to 200 kPa, or "auto"',
+  },
+  'circuits/*/waterContent': {
+    label: 'water content',
+    kind: 'volume',
+    min: 0,
+    max: 50,
+    remedy: 'give 0 to 50 000 L or "auto"',
+  },
+  'circuits/*/mixingValve': {
+    label: 'Kvs of the mixing valve',
+    kind: 'flowCoefficient',
+    min: 0.1,
+    max: 400,
+    remedy: 'read it off the valve body, 0.1 to 400, or "auto"',
+  },
+  'source/capacity': {
+    label: 'source capacity',
+    kind: 'power',
+    min: 1,
+    max: 5e6,
+    remedy: 'give the output at the design day from the data plate, or "auto"',
+  },
+  'source/flowTemperature': {
+    label: 'source flow temperature',
+    kind: 'temperature',
+    min: 15,
+    max: 110,
+    remedy: 'heating water leaves at 15 to 110 °C',
+  },
+  'source/temperatureDifference': {
+    label: 'source delta T',
+    kind: 'temperatureDifference',
+    min: 0.5,
+    max: 60,
+    remedy: 'flow divides by delta T, so give 0.5 to 60 K',
+  },
+  'source/loss': {
+    label: 'pressure loss inside the source',
+    kind: 'pressure',
+    min: 0,
+    max: 2e5,
+    remedy: 'take it from the data sheet at the design flow, 0 to 200 kPa, or "auto"',
+  },
+  'source/waterContent': {
+    label: 'water content of the source',
+    kind: 'volume',
+    min: 0,
+    max: 50,
+    remedy: 'give 0 to 50 000 L or "auto"',
+  },
+  'source/run/length': PIPE.length,
+  'source/run/fittingsAllowance': PIPE.fittingsAllowance,
+  'separation/bore': {
+    label: 'bore of the header',
+    kind: 'bore',
+    min: 0.01,
+    max: 1,
+    remedy: 'give the inside diameter, 10 to 1000 mm, or "auto"',
+  },
+  'vessel/volume': {
+    label: 'volume of the vessel',
+    kind: 'volume',
+    min: 0.001,
+    max: 50,
+    remedy: 'read it off the vessel, 1 to 50 000 L, or "auto"',
+  },
+  'vessel/staticHeight': {
+    label: 'static height',
+    kind: 'length',
+    min: 0,
+    max: 200,
+    remedy: 'measure from the vessel up to the highest emitter, 0 to 200 m',
+  },
+  'vessel/reliefPressure': {
+    label: 'relief valve setting',
+    kind: 'pressure',
+    min: 5e4,
+    max: 1.6e6,
+    remedy: 'read it off the relief valve, 50 to 1600 kPa (3 bar is 300 kPa)',
+  },
+  'vessel/fillTemperature': {
+    label: 'filling temperature',
+    kind: 'temperature',
+    min: 0,
+    max: 40,
+    remedy: 'water from the main is about 10 °C',
+  },
+} as const satisfies Record<string, Field>;
+
+export type FieldPlace = keyof typeof FIELDS;
+
+/** The field at a place in a job: `rooms/r3/area` -> `rooms/＊/area`. Undefined where no number stands. */
+export function fieldAt(place: string): Field | undefined {
+  const parts = place.split('/');
+  if (parts[0] === 'rooms' || parts[0] === 'circuits') parts[1] = '*';
+  return (FIELDS as Record<string, Field>)[parts.join('/')];
+}
+
+/** Why a value cannot stand in a field, or undefined when it can. */
+export function boundsProblem(field: Field, value: number): string | undefined {
+  const tooLow = field.aboveMin ? value <= field.min : value < field.min;
+  return tooLow || value > field.max ? `is outside what is possible: ${field.remedy}` : undefined;
+}

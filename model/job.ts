@@ -1,0 +1,156 @@
+import { z } from 'zod';
+import { boundsProblem, FIELDS, type FieldPlace } from './fields.ts';
+import { type Celsius, type Kelvin, QUANTITY_KINDS, UNIT_CHOICES } from './quantities.ts';
+
+/** The version of the job file this program writes. Older ones are brought up to it by `upgrade.ts`. */
+export const JOB_VERSION = 1;
+export const JOB_FORMAT = 'warm-manifold/job';
+
+/** Most rooms and circuits one job takes; beyond this a building is split into jobs. */
+export const MOST_ROOMS = 2000;
+export const MOST_CIRCUITS = 200;
+
+/** Letters, digits and dashes: an id stands in places such as `rooms/r3/heatLoad` and in addresses. */
+const Id = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/, 'is no id; use letters, digits, - and _, at most 40');
+/** A database cannot keep zero bytes or halves of characters, so no text of a job holds any. */
+const UNKEEPABLE = /\0|[\ud800-\udfff]/u;
+const text = (most: number) =>
+  z
+    .string('is not a text')
+    .max(most, `is longer than ${most} characters; shorten it`)
+    .refine((value) => !UNKEEPABLE.test(value), 'holds characters that are no text; type it again');
+const Name = text(120);
+const Text = text(4000);
+
+/** A number of the job, bounded as `FIELDS` says. */
+const quantity = (place: FieldPlace) =>
+  z.number('is not a number').superRefine((value, context) => {
+    const problem = boundsProblem(FIELDS[place], value);
+    if (problem) context.addIssue({ code: 'custom', message: problem });
+  });
+const temperature = (place: FieldPlace) => quantity(place).transform((value) => value as Celsius);
+const deltaT = (place: FieldPlace) => quantity(place).transform((value) => value as Kelvin);
+const autoOr = <T extends z.ZodType>(schema: T) => z.union([z.literal('auto'), schema]);
+
+export const MATERIALS = ['copper-en1057', 'copper-b88-l', 'copper-b88-m', 'pex-iso15875', 'pex-f876', 'multilayer', 'steel-en10255'] as const;
+export type MaterialId = (typeof MATERIALS)[number];
+
+const pipeAt = (place: 'circuits/*/run' | 'circuits/*/worstRun' | 'source/run') => ({
+  material: z.enum(MATERIALS, `is no pipe material; use one of ${MATERIALS.join(', ')}`),
+  /** `auto`, or the id of a size in the catalogue of the material: a pinned pipe is checked, not replaced. */
+  size: z.string().max(40),
+  length: quantity(`${place}/length`),
+  fittingsAllowance: quantity(`${place}/fittingsAllowance`),
+});
+
+export const RoomSchema = z.strictObject({
+  id: Id,
+  name: Name,
+  storey: Name,
+  area: quantity('rooms/*/area').nullable(),
+  heatLoad: quantity('rooms/*/heatLoad').nullable(),
+  roomTemperature: temperature('rooms/*/roomTemperature'),
+  circuit: Id.nullable(),
+});
+
+export const EMITTER_KINDS = ['radiators', 'floor', 'air-units'] as const;
+
+export const CircuitSchema = z.strictObject({
+  id: Id,
+  name: Name,
+  emitters: z.enum(EMITTER_KINDS, `is no kind of emitter; use one of ${EMITTER_KINDS.join(', ')}`),
+  connection: z.enum(['direct', 'mixed'], 'is neither "direct" nor "mixed"'),
+  flowTemperature: temperature('circuits/*/flowTemperature'),
+  temperatureDifference: deltaT('circuits/*/temperatureDifference'),
+  /** Plant to manifold; the length is one way, and the water goes there and back. */
+  run: z.strictObject(pipeAt('circuits/*/run')),
+  /** Beyond the manifold: the worst loop or branch, its length there and back. */
+  worstRun: z.strictObject({ ...pipeAt('circuits/*/worstRun'), load: autoOr(quantity('circuits/*/worstRun/load')) }),
+  terminalLoss: autoOr(quantity('circuits/*/terminalLoss')),
+  waterContent: autoOr(quantity('circuits/*/waterContent')),
+  pump: z.string().max(40),
+  mixingValve: autoOr(quantity('circuits/*/mixingValve')),
+});
+
+export const SOURCE_KINDS = ['condensing-boiler', 'boiler', 'heat-pump', 'electric', 'solid-fuel', 'water-heater', 'other'] as const;
+
+export const SourceSchema = z.strictObject({
+  kind: z.enum(SOURCE_KINDS, `is no kind of source; use one of ${SOURCE_KINDS.join(', ')}`),
+  name: Name,
+  capacity: autoOr(quantity('source/capacity')),
+  flowTemperature: temperature('source/flowTemperature'),
+  temperatureDifference: deltaT('source/temperatureDifference'),
+  run: z.strictObject(pipeAt('source/run')),
+  loss: autoOr(quantity('source/loss')),
+  waterContent: autoOr(quantity('source/waterContent')),
+  pump: z.string().max(40),
+});
+
+export const SEPARATION_KINDS = ['none', 'low-loss-header'] as const;
+export const RULEBOOKS = ['velocity-led', 'gradient-led'] as const;
+
+export const DisplaySchema = z.strictObject({
+  system: z.enum(['metric', 'us'], 'is neither "metric" nor "us"'),
+  /** A person's own unit for a kind of quantity, where it differs from the habit of the system. */
+  units: z.partialRecord(z.enum(QUANTITY_KINDS), z.string().max(20)).superRefine((units, context) => {
+    for (const [kind, unit] of Object.entries(units)) {
+      const known: readonly string[] = UNIT_CHOICES[kind as keyof typeof UNIT_CHOICES] ?? [];
+      if (!known.includes(unit)) {
+        context.addIssue({ code: 'custom', path: [kind], message: `has the unknown unit "${unit}"; use ${known.join(', ')}` });
+      }
+    }
+  }),
+});
+export type Display = z.infer<typeof DisplaySchema>;
+
+export const JobSchema = z
+  .strictObject({
+    format: z.literal(JOB_FORMAT, `is not "${JOB_FORMAT}"; this is no job file`),
+    version: z.literal(JOB_VERSION),
+    name: Name,
+    site: z.strictObject({ place: Name, notes: Text, outdoorDesignTemperature: temperature('site/outdoorDesignTemperature') }),
+    display: DisplaySchema,
+    /** What the plant does; cooling comes with later work, the model knows the word from the start. */
+    mode: z.literal('heating', 'can only be "heating" in this version'),
+    fluid: z.strictObject({ kind: z.literal('water', 'can only be "water" in this version') }),
+    rulebook: z.enum(RULEBOOKS, `is no rulebook; use one of ${RULEBOOKS.join(', ')}`),
+    wholeHouseLoad: quantity('wholeHouseLoad').nullable(),
+    rooms: z.array(RoomSchema).max(MOST_ROOMS, `holds more than ${MOST_ROOMS} rooms; split the building into several jobs`),
+    circuits: z.array(CircuitSchema).max(MOST_CIRCUITS, `holds more than ${MOST_CIRCUITS} circuits; split the building into several jobs`),
+    source: SourceSchema,
+    separation: z.strictObject({
+      kind: z.enum(SEPARATION_KINDS, `is no separation; use one of ${SEPARATION_KINDS.join(', ')}`),
+      bore: autoOr(quantity('separation/bore')),
+    }),
+    vessel: z.strictObject({
+      volume: autoOr(quantity('vessel/volume')),
+      staticHeight: quantity('vessel/staticHeight'),
+      reliefPressure: quantity('vessel/reliefPressure'),
+      fillTemperature: temperature('vessel/fillTemperature'),
+    }),
+    /** What was typed where a number belongs and could not be read. Kept so that nothing typed is lost. */
+    unread: z.array(z.strictObject({ place: z.string().max(200), text: Text })).max(10_000),
+  })
+  .superRefine((job, context) => {
+    const circuits = new Set<string>();
+    job.circuits.forEach((circuit, i) => {
+      if (circuits.has(circuit.id)) context.addIssue({ code: 'custom', path: ['circuits', i, 'id'], message: 'is used twice; every circuit needs an id of its own' });
+      circuits.add(circuit.id);
+    });
+    const rooms = new Set<string>();
+    job.rooms.forEach((room, i) => {
+      if (rooms.has(room.id)) context.addIssue({ code: 'custom', path: ['rooms', i, 'id'], message: 'is used twice; every room needs an id of its own' });
+      rooms.add(room.id);
+      if (room.circuit !== null && !circuits.has(room.circuit)) {
+        context.addIssue({ code: 'custom', path: ['rooms', i, 'circuit'], message: `names the circuit "${room.circuit}", which is not in the job; name one that is, or null` });
+      }
+    });
+  });
+
+export type Job = z.infer<typeof JobSchema>;
+export type Room = Job['rooms'][number];
+export type Circuit = Job['circuits'][number];
+export type Source = Job['source'];
+export type PipeRun = Circuit['run'];
+export type SourceKind = Source['kind'];
+export type EmitterKind = Circuit['emitters'];

@@ -1,0 +1,77 @@
+import { type Circuit, type Display, JOB_FORMAT, JOB_VERSION, type Job, type PipeRun, type Room } from './job.ts';
+
+/** Extra length for bends, tees and valves where nobody counted them: common practice, a third to a half. */
+const USUAL_FITTINGS_ALLOWANCE = 0.4;
+
+const pipe = (material: PipeRun['material'], length: number): PipeRun => ({
+  material,
+  size: 'auto',
+  length,
+  fittingsAllowance: USUAL_FITTINGS_ALLOWANCE,
+});
+
+/** An empty job in which everything still to be decided is `auto` or empty. */
+export function newJob(name: string, display: Display = { system: 'metric', units: {} }): Job {
+  const copper = display.system === 'us' ? 'copper-b88-m' : 'copper-en1057';
+  return {
+    format: JOB_FORMAT,
+    version: JOB_VERSION,
+    name,
+    site: { place: '', notes: '', outdoorDesignTemperature: -10 },
+    display,
+    mode: 'heating',
+    fluid: { kind: 'water' },
+    rulebook: 'velocity-led',
+    wholeHouseLoad: null,
+    rooms: [],
+    circuits: [],
+    source: {
+      kind: 'condensing-boiler',
+      name: '',
+      capacity: 'auto',
+      flowTemperature: 55,
+      temperatureDifference: 15,
+      run: pipe(copper, 3),
+      loss: 'auto',
+      waterContent: 'auto',
+      pump: 'auto',
+    },
+    separation: { kind: 'none', bore: 'auto' },
+    vessel: { volume: 'auto', staticHeight: 5, reliefPressure: 300_000, fillTemperature: 10 },
+    unread: [],
+  };
+}
+
+/** A room as it comes into a job. */
+export function newRoom(id: string, fields: Partial<Room> = {}): Room {
+  return { id, name: '', storey: '', area: null, heatLoad: null, roomTemperature: 20, circuit: null, ...fields };
+}
+
+/** A circuit with the usual starting values for its emitters; a person corrects them. */
+export function newCircuit(id: string, job: Job, fields: Partial<Circuit> = {}): Circuit {
+  const us = job.display.system === 'us';
+  const floor = fields.emitters === 'floor';
+  return {
+    id,
+    name: floor ? 'Floor heating' : 'Radiators',
+    emitters: 'radiators',
+    connection: floor ? 'mixed' : 'direct',
+    flowTemperature: floor ? Math.min(38, job.source.flowTemperature) : job.source.flowTemperature,
+    temperatureDifference: floor ? 7 : job.source.temperatureDifference,
+    run: pipe(us ? 'copper-b88-m' : 'copper-en1057', 8),
+    worstRun: { ...pipe(floor ? (us ? 'pex-f876' : 'pex-iso15875') : us ? 'copper-b88-m' : 'copper-en1057', floor ? 80 : 20), load: 'auto' },
+    terminalLoss: 'auto',
+    waterContent: 'auto',
+    pump: 'auto',
+    mixingValve: 'auto',
+    ...fields,
+  };
+}
+
+/** The next free id with a letter in front: c1, c2 ... */
+export function nextId(letter: string, taken: readonly { id: string }[]): string {
+  const used = new Set(taken.map((each) => each.id));
+  let n = taken.length + 1;
+  while (used.has(`${letter}${n}`)) n++;
+  return `${letter}${n}`;
+}

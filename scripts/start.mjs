@@ -1,0 +1,129 @@
+// npm start: packages, database, migrations, demo job, build, server. Safe to run again.
+import { spawn, spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { dirname, join, resolve } from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
+import { fileURLToPath } from 'node:url';
+import { installPackages } from './packages.mjs';
+import { StartProblem, startPostgres } from './postgres.mjs';
+
+const HABITUAL_PORT = 4310;
+const root = dirname(dirname(fileURLToPath(import.meta.url)));
+process.chdir(root);
+const dataDir = resolve(process.env.DATA_DIR || join(root, '.data'));
+const runningFile = join(dataDir, 'running.json');
+
+/** The address at which this data folder is served already, or null. */
+async function alreadyRunning() {
+  if (!existsSync(runningFile)) return null;
+  try {
+    const { url, token } = JSON.parse(readFileSync(runningFile, 'utf8'));
+    const answer = await fetch(`${url}/api/health`, { signal: AbortSignal.timeout(2000) });
+    const { instance } = await answer.json();
+    return instance === token ? url : null;
+  } catch {
+    return null;
+  }
+}
+
+const isFree = (port) =>
+  new Promise((done) => {
+    const probe = createServer();
+    probe.once('error', () => done(false));
+    probe.listen(port, '127.0.0.1', () => probe.close(() => done(true)));
+  });
+
+async function choosePort() {
+  if (process.env.PORT) {
+    const port = Number(process.env.PORT);
+    if (!Number.isInteger(port) || port < 1 || port > 65535) throw new StartProblem(`PORT=${process.env.PORT} is no port; give a number from 1 to 65535.`);
+    if (!(await isFree(port))) throw new StartProblem(`Port ${port} is taken. Choose another: PORT=${port + 1} npm start`);
+    return port;
+  }
+  for (let port = HABITUAL_PORT; port < HABITUAL_PORT + 50; port++) if (await isFree(port)) return port;
+  throw new StartProblem('No free port was found. Choose one: PORT=5000 npm start');
+}
+
+/** Builds the interface when its sources are newer than the last build. */
+function build() {
+  const mark = 'dist/index.html';
+  const listed = spawnSync('git', ['ls-files', '-co', '--exclude-standard', 'web', 'core', 'model', 'exchange', 'index.html', 'vite.config.ts', 'package-lock.json'], { encoding: 'utf8' });
+  const sources = listed.status === 0 ? listed.stdout.split('\n').filter((file) => file && existsSync(file)) : [];
+  const built = existsSync(mark) ? statSync(mark).mtimeMs : 0;
+  if (built && sources.length > 0 && sources.every((file) => statSync(file).mtimeMs < built)) return;
+  console.log('Building the interface ...');
+  const done = spawnSync(process.execPath, ['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn'], { stdio: 'inherit' });
+  if (done.status !== 0) throw new StartProblem('The interface could not be built; the reason stands above.');
+}
+
+async function main() {
+  mkdirSync(dataDir, { recursive: true });
+  const first = await alreadyRunning();
+  if (first) {
+    console.log(`Warm Manifold runs already: ${first}\nStop it there with Ctrl-C, or start a second one beside it: PORT=${HABITUAL_PORT + 1} DATA_DIR=.data-2 npm start`);
+    return;
+  }
+  installPackages();
+  const port = await choosePort();
+  const postgres = await startPostgres(dataDir);
+  build();
+  const url = `http://127.0.0.1:${port}`;
+  const token = `${process.pid}-${Date.now()}`;
+  let stopping = false;
+  let child;
+
+  const stop = (code) => {
+    if (stopping) return;
+    stopping = true;
+    const finish = () => {
+      rmSync(runningFile, { force: true });
+      postgres.stop();
+      process.exit(code);
+    };
+    if (!child || child.exitCode !== null) finish();
+    else {
+      child.once('exit', finish);
+      child.kill('SIGTERM');
+    }
+  };
+  process.on('SIGINT', () => stop(0));
+  process.on('SIGTERM', () => stop(0));
+  process.on('SIGHUP', () => stop(0));
+
+  const serve = () => {
+    child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+      // The channel tells the server when this process is gone, so that it never stays behind alone.
+      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+      // Ctrl-C reaches this process, which stops the others in order.
+      detached: true,
+      env: { ...process.env, PORT: String(port), DATABASE_URL: postgres.url, INSTANCE: token, NODE_ENV: 'production' },
+    });
+    child.on('message', (message) => {
+      if (message !== 'listening') return;
+      writeFileSync(runningFile, JSON.stringify({ url, token }));
+      console.log(`Warm Manifold: ${url}   (Ctrl-C stops it)`);
+    });
+    child.on('exit', (code) => {
+      if (stopping) return;
+      if (code === 78) stop(1);
+      else {
+        console.log('The server stopped; starting it again.');
+        setTimeout(serve, 500);
+      }
+    });
+  };
+  serve();
+  // A database that dies is started again: the server answers "later" meanwhile and the browser keeps what was typed.
+  while (!stopping) {
+    await sleep(2000);
+    if (stopping || postgres.isUp()) continue;
+    console.log('The database stopped; starting it again.');
+    await postgres.ensureUp().catch((error) => console.error(error.message));
+  }
+}
+
+main().catch((error) => {
+  console.error(error instanceof StartProblem ? error.message : error);
+  process.exit(1);
+});

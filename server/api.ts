@@ -1,0 +1,120 @@
+import express, { type Router } from 'express';
+import { z } from 'zod';
+import { designJob } from '../core/design/design-job.ts';
+import { decodeText, MOST_TEXT_BYTES } from '../exchange/decode-text.ts';
+import { fileNameFor, MOST_JOB_BYTES, writeJobFile } from '../exchange/job-file.ts';
+import { resultsToCsv, resultTables, TABLE_IDS, tableToCsv } from '../exchange/results-table.ts';
+import { readRoomsCsv } from '../exchange/rooms-csv.ts';
+import { DisplaySchema, type Job } from '../model/job.ts';
+import { newJob } from '../model/new-job.ts';
+import { readJob, readJobText } from '../model/read-job.ts';
+import type { Database } from './database.ts';
+import * as jobs from './jobs.ts';
+import { Problem } from './problem.ts';
+
+const NewJobBody = z.strictObject({ name: z.string().trim().min(1).max(120), display: DisplaySchema.optional() });
+const SaveBody = z.strictObject({ revision: z.int().min(1), summary: z.string().max(200), job: z.unknown() });
+const Id = z.uuid();
+
+/** Parses a boundary value or answers 400 with the sentence given. */
+function parse<T>(schema: z.ZodType<T>, value: unknown, sentence: string): T {
+  const read = schema.safeParse(value);
+  if (!read.success) throw new Problem(400, 'Cannot be read', sentence);
+  return read.data;
+}
+
+const idOf = (value: unknown): string => {
+  const read = Id.safeParse(value);
+  if (!read.success) throw new Problem(404, 'No such job', 'This address names no job. Go back to the list of jobs.');
+  return read.data;
+};
+
+function acceptJob(read: ReturnType<typeof readJob>): Job {
+  if (!read.ok) throw new Problem(422, 'The job cannot be read', read.problems.join(' '), { problems: read.problems });
+  return read.job;
+}
+
+const SENTENCES = {
+  newJob: 'A new job needs a name of 1 to 120 characters, and may say its units.',
+  save: 'A save needs the revision it was made on, a summary of up to 200 characters, and the job.',
+};
+
+/** The routes under /api. */
+export function api(database: Database, instance: string): Router {
+  const router = express.Router();
+  const json = express.json({ limit: MOST_JOB_BYTES });
+  const anyText = express.text({ type: () => true, limit: MOST_JOB_BYTES });
+  const anyBytes = express.raw({ type: () => true, limit: MOST_TEXT_BYTES });
+
+  router.get('/health', async (_request, response) => {
+    const up = await database
+      .selectFrom('settings')
+      .select('key')
+      .limit(1)
+      .execute()
+      .then(() => true, () => false);
+    response.json({ instance, database: up ? 'up' : 'away' });
+  });
+
+  router.get('/jobs', async (_request, response) => {
+    response.json(await jobs.listJobs(database));
+  });
+  router.post('/jobs', json, async (request, response) => {
+    const { name, display } = parse(NewJobBody, request.body, SENTENCES.newJob);
+    response.status(201).json(await jobs.createJob(database, newJob(name, display), 'Job started'));
+  });
+  router.post('/jobs/import', anyText, async (request, response) => {
+    const job = acceptJob(readJobText(typeof request.body === 'string' ? request.body : ''));
+    response.status(201).json(await jobs.createJob(database, job, 'Read from a job file'));
+  });
+  router.get('/jobs/:id', async (request, response) => {
+    response.json(await jobs.readStoredJob(database, idOf(request.params.id)));
+  });
+  router.put('/jobs/:id', json, async (request, response) => {
+    const { revision, summary, job } = parse(SaveBody, request.body, SENTENCES.save);
+    response.json(await jobs.saveJob(database, idOf(request.params.id), revision, acceptJob(readJob(job)), summary));
+  });
+  router.delete('/jobs/:id', async (request, response) => {
+    await jobs.setDeleted(database, idOf(request.params.id), true);
+    response.status(204).end();
+  });
+  router.post('/jobs/:id/restore', async (request, response) => {
+    await jobs.setDeleted(database, idOf(request.params.id), false);
+    response.status(204).end();
+  });
+  router.post('/jobs/:id/duplicate', async (request, response) => {
+    const { job } = await jobs.readStoredJob(database, idOf(request.params.id));
+    const copy = { ...job, name: `${job.name.slice(0, 110)} (copy)` };
+    response.status(201).json(await jobs.createJob(database, copy, `Copied from ${job.name}`.slice(0, 200)));
+  });
+  router.get('/jobs/:id/history', async (request, response) => {
+    response.json(await jobs.historyOf(database, idOf(request.params.id)));
+  });
+  router.get('/jobs/:id/history/:revision', async (request, response) => {
+    const revision = parse(z.coerce.number().int().min(1), request.params.revision, 'A revision is a whole number from 1 up.');
+    response.json(await jobs.readRevision(database, idOf(request.params.id), revision));
+  });
+  router.get('/jobs/:id/export', async (request, response) => {
+    const { job } = await jobs.readStoredJob(database, idOf(request.params.id));
+    response.attachment(fileNameFor(job, 'warm.json')).type('application/json').send(writeJobFile(job));
+  });
+  router.get('/jobs/:id/results.csv', async (request, response) => {
+    const wanted = parse(z.enum(TABLE_IDS).optional(), request.query.table, `Ask for one table of ${TABLE_IDS.join(', ')}, or leave it out for all.`);
+    const { job } = await jobs.readStoredJob(database, idOf(request.params.id));
+    const tables = resultTables(job, designJob(job));
+    const one = tables.find((table) => table.id === wanted);
+    response.attachment(fileNameFor(job, 'csv')).type('text/csv').send(`\ufeff${one ? tableToCsv(one) : resultsToCsv(tables)}`);
+  });
+  router.post('/rooms/preview', anyBytes, (request, response) => {
+    const system = parse(z.enum(['metric', 'us']).default('metric'), request.query.units, 'Units are "metric" or "us".');
+    const decoded = decodeText(Buffer.isBuffer(request.body) ? request.body : new Uint8Array());
+    if (!decoded.ok) throw new Problem(422, 'The table cannot be read', decoded.problem);
+    const read = readRoomsCsv(decoded.text, { system, units: {} });
+    if (!read.ok) throw new Problem(422, 'The table cannot be read', read.problem);
+    response.json(read.preview);
+  });
+  router.use((request) => {
+    throw new Problem(404, 'Nothing here', `There is no ${request.method} ${request.path.slice(0, 100)} here.`);
+  });
+  return router;
+}

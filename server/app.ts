@@ -1,0 +1,87 @@
+import { randomBytes } from 'node:crypto';
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import express, { type Express, type RequestHandler } from 'express';
+import helmet from 'helmet';
+import { api } from './api.ts';
+import type { Database } from './database.ts';
+import { Problem, problemHandler } from './problem.ts';
+
+interface Settings {
+  database: Database;
+  /** Folder of the built interface. */
+  webFolder: string;
+  /** Host names this server answers to; anything else is a page elsewhere that had its name pointed here. */
+  hosts: readonly string[];
+  instance: string;
+}
+
+const LOOPBACK = ['127.0.0.1', 'localhost', '[::1]'];
+
+/** Refuses requests for other host names (DNS rebinding) and changes asked for by pages of other origins. */
+function ownOriginOnly(hosts: readonly string[]): RequestHandler {
+  const allowed = new Set([...LOOPBACK, ...hosts]);
+  return (request, _response, next) => {
+    const host = request.headers.host ?? '';
+    if (!allowed.has(host.replace(/:\d+$/, ''))) {
+      throw new Problem(421, 'Wrong host', 'This server answers only under its own address. Open the address it printed.');
+    }
+    const origin = request.headers.origin;
+    if (origin !== undefined && origin !== `http://${host}` && origin !== `https://${host}`) {
+      throw new Problem(403, 'Other origin', 'A page of another origin asked for this. Use the application itself.');
+    }
+    next();
+  };
+}
+
+/** The whole application: security headers, API, built interface. */
+export function createApp({ database, webFolder, hosts, instance }: Settings): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use((_request, response, next) => {
+    response.locals.nonce = randomBytes(16).toString('base64');
+    next();
+  });
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'"],
+          workerSrc: ["'self'"],
+          // The style engine writes rules at run time; its tags carry this nonce.
+          styleSrc: ["'self'", (_request, response) => `'nonce-${(response as express.Response).locals.nonce}'`],
+          imgSrc: ["'self'", 'data:'],
+          fontSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          objectSrc: ["'none'"],
+          baseUri: ["'none'"],
+          formAction: ["'self'"],
+          frameAncestors: ["'none'"],
+        },
+      },
+      // Served on loopback without TLS.
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(ownOriginOnly(hosts));
+  app.use('/api', (_request, response, next) => {
+    response.setHeader('Cache-Control', 'no-store');
+    next();
+  });
+  app.use('/api', api(database, instance));
+  app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+  app.use(express.static(webFolder, { index: false }));
+  app.get('/{*path}', async (_request, response) => {
+    const page = await readFile(join(webFolder, 'index.html'), 'utf8').catch(() => {
+      throw new Problem(503, 'Not built', 'The interface is not built yet. Start it with: npm start');
+    });
+    response
+      .type('html')
+      .setHeader('Cache-Control', 'no-cache')
+      .send(page.replaceAll('__NONCE__', response.locals.nonce));
+  });
+  app.use(problemHandler);
+  return app;
+}

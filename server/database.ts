@@ -1,0 +1,44 @@
+import { type Generated, type JSONColumnType, Kysely, PostgresDialect } from 'kysely';
+import pg from 'pg';
+
+export interface JobsTable {
+  id: Generated<string>;
+  name: string;
+  place: string;
+  room_count: number;
+  heat_load: number;
+  revision: number;
+  document: JSONColumnType<object>;
+  created_at: Generated<Date>;
+  updated_at: Generated<Date>;
+  deleted_at: Date | null;
+}
+
+export interface RevisionsTable {
+  job_id: string;
+  revision: number;
+  document: JSONColumnType<object>;
+  author: string;
+  summary: string;
+  saved_at: Generated<Date>;
+}
+
+export interface SettingsTable {
+  key: string;
+  value: string;
+}
+
+export interface Tables {
+  jobs: JobsTable;
+  revisions: RevisionsTable;
+  settings: SettingsTable;
+}
+
+export type Database = Kysely<Tables>;
+
+export function openDatabase(url: string): Database {
+  const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 4000 });
+  // A connection that breaks while idle is replaced at the next query; without this the process would end.
+  pool.on('error', () => {});
+  return new Kysely<Tables>({ dialect: new PostgresDialect({ pool }) });
+}

@@ -1,0 +1,162 @@
+import Box from '@mui/material/Box';
+import Tooltip from '@mui/material/Tooltip';
+import { DataGrid, type GridColDef, type GridRowId, type GridRowSelectionModel, useGridApiRef } from '@mui/x-data-grid';
+import Papa from 'papaparse';
+import { useSnackbar } from 'notistack';
+import { type ClipboardEvent, useMemo } from 'react';
+import { FIELDS } from '../../model/fields.ts';
+import { nextId } from '../../model/new-job.ts';
+import { editText, show } from '../../core/quantity/format.ts';
+import { readInJobUnits } from '../../core/quantity/parse.ts';
+import { useDisplay } from '../state/display.ts';
+import { useEditing, useJob } from '../state/job-context.tsx';
+import { SeverityMark } from '../parts/Severity.tsx';
+import { pasteBlock, ROOM_COLUMNS, type RoomColumn, setCell } from './room-edits.ts';
+
+type Row = { id: string } & Record<RoomColumn, string>;
+
+/** Rows on one page of the grid: the most this grid shows at once. */
+const PAGE = 100;
+
+const QUANTITIES = ['area', 'heatLoad', 'roomTemperature'] as const;
+type QuantityColumn = (typeof QUANTITIES)[number];
+const LABELS: Record<RoomColumn, string> = { name: 'Room', storey: 'Storey', area: 'Area', heatLoad: 'Heat load', roomTemperature: 'Room temperature', circuit: 'Circuit' };
+
+interface Props {
+  selected: ReadonlySet<string>;
+  onSelect: (ids: ReadonlySet<string>) => void;
+}
+
+/** The rooms as a spreadsheet: arrows move, typing edits, Enter and Tab go on, blocks can be pasted; the last row is always empty. */
+export default function RoomGrid({ selected, onSelect }: Props) {
+  const job = useJob();
+  const { edit } = useEditing();
+  const { unit } = useDisplay();
+  const { enqueueSnackbar } = useSnackbar();
+  const api = useGridApiRef();
+  const { display, rooms, circuits } = job;
+
+  const unread = useMemo(() => new Map(job.unread.map((entry) => [entry.place, entry.text])), [job.unread]);
+  const rows = useMemo<Row[]>(() => {
+    const text = (id: string, column: QuantityColumn, value: number | null) => unread.get(`rooms/${id}/${column}`) ?? (value === null ? '' : editText(value, FIELDS[`rooms/*/${column}`].kind, display));
+    const filled = rooms.map((room) => ({
+      id: room.id,
+      name: room.name,
+      storey: room.storey,
+      area: text(room.id, 'area', room.area),
+      heatLoad: text(room.id, 'heatLoad', room.heatLoad),
+      roomTemperature: text(room.id, 'roomTemperature', room.roomTemperature),
+      circuit: room.circuit ?? '',
+    }));
+    return [...filled, { id: nextId('r', rooms), name: '', storey: '', area: '', heatLoad: '', roomTemperature: '', circuit: '' }];
+  }, [rooms, unread, display]);
+
+  const columns = useMemo<GridColDef<Row>[]>(() => {
+    const quantity = (field: QuantityColumn, width: number): GridColDef<Row> => ({
+      field,
+      headerName: `${LABELS[field]} (${unit(FIELDS[`rooms/*/${field}`].kind)})`,
+      width,
+      editable: true,
+      align: 'right',
+      headerAlign: 'right',
+      sortable: false,
+      renderCell: ({ row }) => <QuantityCell text={row[field]} column={field} bad={unread.has(`rooms/${row.id}/${field}`)} />,
+    });
+    return [
+      { field: 'name', headerName: LABELS.name, flex: 1, minWidth: 150, editable: true, sortable: false },
+      { field: 'storey', headerName: LABELS.storey, width: 110, editable: true, sortable: false },
+      quantity('area', 110),
+      quantity('heatLoad', 150),
+      quantity('roomTemperature', 175),
+      {
+        field: 'circuit',
+        headerName: LABELS.circuit,
+        width: 190,
+        editable: true,
+        sortable: false,
+        type: 'singleSelect',
+        valueOptions: [{ value: '', label: 'no circuit' }, ...circuits.map((circuit) => ({ value: circuit.id, label: circuit.name || circuit.id }))],
+        renderCell: ({ row }) => circuits.find((circuit) => circuit.id === row.circuit)?.name ?? '',
+      },
+    ];
+  }, [unit, circuits, unread]);
+
+  const onPaste = (event: ClipboardEvent) => {
+    // Inside an open cell the text belongs to that cell.
+    if ((event.target as HTMLElement).closest('input, textarea')) return;
+    const cell = api.current?.state.focus.cell;
+    const text = event.clipboardData.getData('text/plain');
+    if (!cell || text === '') return;
+    event.preventDefault();
+    const block = Papa.parse<string[]>(text.replace(/\r?\n$/, ''), { delimiter: '\t' }).data;
+    const start = rows.findIndex((row) => row.id === cell.id);
+    const column = ROOM_COLUMNS.find((each) => each === cell.field) ?? 'name';
+    edit(`Pasted ${block.length} ${block.length === 1 ? 'row' : 'rows'}`, (current) => pasteBlock(current, start, column, block));
+    enqueueSnackbar(`${block.length} ${block.length === 1 ? 'row' : 'rows'} pasted. Ctrl+Z takes it back.`);
+  };
+
+  const update = (next: Row, before: Row): Row => {
+    const changed = ROOM_COLUMNS.filter((column) => next[column] !== before[column]);
+    for (const column of changed) {
+      edit(`${LABELS[column]} of ${next.name || 'a room'}`, (current) => setCell(current, next.id, column, next[column] ?? ''));
+    }
+    return next;
+  };
+
+  const selection: GridRowSelectionModel = { type: 'include', ids: new Set<GridRowId>(selected) };
+  return (
+    <Box onPaste={onPaste} sx={{ bgcolor: 'background.paper' }}>
+      <DataGrid
+        apiRef={api}
+        rows={rows}
+        columns={columns}
+        label="Rooms"
+        rowHeight={38}
+        columnHeaderHeight={42}
+        disableColumnMenu
+        disableColumnSorting
+        disableColumnFilter
+        checkboxSelection
+        disableRowSelectionOnClick
+        rowSelectionModel={selection}
+        isRowSelectable={({ id }) => rooms.some((room) => room.id === id)}
+        onRowSelectionModelChange={(model) =>
+          onSelect(model.type === 'include' ? new Set([...model.ids].map(String)) : new Set(rooms.map((room) => room.id).filter((id) => !model.ids.has(id))))
+        }
+        processRowUpdate={update}
+        initialState={{ pagination: { paginationModel: { pageSize: PAGE } } }}
+        pageSizeOptions={[PAGE]}
+        hideFooter={rows.length <= PAGE}
+        autoHeight={rows.length <= PAGE}
+        sx={{
+          ...(rows.length > PAGE ? { height: 640 } : {}),
+          fontVariantNumeric: 'tabular-nums',
+          fontSize: '0.95rem',
+          borderColor: 'divider',
+          '& .MuiDataGrid-columnHeaderTitle': { fontWeight: 700 },
+          '& .MuiDataGrid-cell': { borderRight: 1, borderRightColor: 'divider' },
+          '& .MuiDataGrid-cell:focus, & .MuiDataGrid-cell:focus-within': { outline: '3px solid', outlineColor: 'secondary.main', outlineOffset: -3 },
+          '& .MuiDataGrid-cell--editing': { bgcolor: 'background.default' },
+        }}
+      />
+    </Box>
+  );
+}
+
+/** A number as the job shows it, or what was typed with the reason why it is not used. */
+function QuantityCell({ text, column, bad }: { text: string; column: QuantityColumn; bad: boolean }) {
+  const { display } = useJob();
+  const field = FIELDS[`rooms/*/${column}`];
+  const read = text === '' ? null : readInJobUnits(text, field.kind, display);
+  if (bad) {
+    const reason = read && !read.ok ? read.reason : `is outside what is possible: ${field.remedy}`;
+    return (
+      <Tooltip title={`“${text.trim() || 'Nothing'}” ${reason}`}>
+        <Box component="span" sx={{ display: 'inline-flex', alignItems: 'center', gap: 0.7, color: 'wall.mend', fontWeight: 700 }} aria-label={`${text}: ${reason}`}>
+          {text.trim() || 'empty'} <SeverityMark severity="mend" size={15} />
+        </Box>
+      </Tooltip>
+    );
+  }
+  return read?.ok ? show(read.value, field.kind, display).number : null;
+}

@@ -1,0 +1,66 @@
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import { Suspense, useState } from 'react';
+import { Outlet, useMatch, useParams } from 'react-router';
+import { ConflictDialog } from '../parts/ConflictDialog.tsx';
+import { JobStrip } from '../parts/JobStrip.tsx';
+import { Palette } from '../parts/Palette.tsx';
+import { SumPanel } from '../parts/SumPanel.tsx';
+import { useArrive } from '../parts/useArrive.ts';
+import { useJobKeys } from '../parts/useJobKeys.ts';
+import { DesignProvider, useDesigned } from '../state/design-context.tsx';
+import { SessionProvider, useOpenJob } from '../state/job-context.tsx';
+import { SumProvider, useSum } from '../state/sum-context.tsx';
+import { OpenFailed } from './LostPage.tsx';
+
+/** Opens a job and puts the strip, the sum and the keys around its pages. */
+export function JobFrame() {
+  const { id = '' } = useParams();
+  const opening = useOpenJob(id);
+  if (opening.state === 'failed') return <OpenFailed detail={opening.detail} missing={opening.missing} />;
+  if (opening.state === 'opening') return <Waiting text="Opening the job …" />;
+  return (
+    <SessionProvider session={opening.session}>
+      <DesignProvider>
+        <SumProvider>
+          <Opened />
+        </SumProvider>
+      </DesignProvider>
+    </SessionProvider>
+  );
+}
+
+const Waiting = ({ text }: { text: string }) => (
+  <Typography role="status" sx={{ p: 4 }}>
+    {text}
+  </Typography>
+);
+
+function Opened() {
+  const [palette, setPalette] = useState(false);
+  const designed = useDesigned();
+  const { figureId } = useSum();
+  // The wall has a panel of its own beside it.
+  const onWall = useMatch('/jobs/:id/plant') !== null;
+  useJobKeys(() => setPalette(true));
+  useArrive();
+  return (
+    <Box sx={{ minHeight: '100vh', display: 'flex', flexDirection: 'column' }}>
+      <JobStrip onPalette={() => setPalette(true)} />
+      <Box sx={{ flex: 1, display: 'flex', minHeight: 0 }}>
+        <Box component="main" sx={{ flex: 1, minWidth: 0 }}>
+          <Suspense fallback={<Waiting text="One moment …" />}>
+            <Outlet />
+          </Suspense>
+        </Box>
+        {!onWall && figureId && designed && (
+          <Box component="aside" sx={{ width: { xs: '100%', md: 340 }, position: { xs: 'fixed', md: 'sticky' }, top: 56, right: 0, maxHeight: 'calc(100vh - 56px)', overflowY: 'auto', borderLeft: 1, borderColor: 'divider', alignSelf: 'flex-start', bgcolor: 'background.paper', zIndex: 5 }}>
+            <SumPanel design={designed.design} />
+          </Box>
+        )}
+      </Box>
+      <Palette open={palette} onClose={() => setPalette(false)} />
+      <ConflictDialog />
+    </Box>
+  );
+}

@@ -1,0 +1,137 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useQuery } from '@tanstack/react-query';
+import { useSnackbar } from 'notistack';
+import { useParams } from 'react-router';
+import { formatNumber } from '../../core/quantity/format.ts';
+import { fileNameFor, writeJobFile } from '../../exchange/job-file.ts';
+import { type ResultTable, resultsToCsv, resultTables, tableToCsv } from '../../exchange/results-table.ts';
+import { PageSection, Sheet } from '../parts/Layout.tsx';
+import { jobHistory, openRevision } from '../state/api.ts';
+import { useDesigned } from '../state/design-context.tsx';
+import { useEditing, useJob, useSessionState } from '../state/job-context.tsx';
+
+/** Hands a text to the browser as a file. */
+function download(name: string, type: string, text: string): void {
+  const address = URL.createObjectURL(new Blob([text], { type }));
+  const link = document.createElement('a');
+  link.href = address;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(address), 10_000);
+}
+
+const CSV = 'text/csv;charset=utf-8';
+/** Spreadsheets read a file as UTF-8 when it starts with this mark. */
+const MARK = '\ufeff';
+
+/** What leaves the job: tables, the job file, and its history. */
+export default function PapersPage() {
+  const job = useJob();
+  const designed = useDesigned();
+  const tables = designed ? resultTables(designed.job, designed.design).filter((table) => table.id !== 'rooms' && table.id !== 'findings') : [];
+  const all = () => designed && download(fileNameFor(job, 'csv'), CSV, MARK + resultsToCsv(resultTables(designed.job, designed.design)));
+  return (
+    <Sheet
+      wide
+      title="Papers"
+      lead="Results to take along, the job as a file, and what was changed when."
+      actions={
+        <Box sx={{ display: 'flex', gap: 1 }}>
+          <Button variant="outlined" onClick={() => download(fileNameFor(job, 'warm.json'), 'application/json', writeJobFile(job))}>
+            Save the job file
+          </Button>
+          <Button variant="contained" onClick={all} disabled={!designed}>
+            Save all tables (CSV)
+          </Button>
+        </Box>
+      }
+    >
+      {tables.map((table) => (
+        <TableSection key={table.id} table={table} onSave={() => download(fileNameFor({ name: `${job.name} ${table.title}` }, 'csv'), CSV, MARK + tableToCsv(table))} />
+      ))}
+      <History />
+    </Sheet>
+  );
+}
+
+function TableSection({ table, onSave }: { table: ResultTable; onSave: () => void }) {
+  return (
+    <PageSection title={table.title}>
+      {table.rows.length === 0 ? (
+        <Typography variant="body2">Nothing yet. Rooms with heat loads on a circuit fill this table.</Typography>
+      ) : (
+        <>
+          <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={table.title}>
+            <Box component="table" sx={{ borderCollapse: 'collapse', width: '100%', '& th, & td': { px: 1, py: 0.7, borderBottom: 1, borderColor: 'divider', whiteSpace: 'nowrap', fontSize: '0.92rem' }, '& th': { textAlign: 'left', verticalAlign: 'bottom', whiteSpace: 'normal' } }}>
+              <thead>
+                <tr>
+                  {table.headings.map((heading) => (
+                    <th scope="col" key={heading}>
+                      {heading}
+                    </th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {table.rows.map((row, i) => (
+                  // biome-ignore lint/suspicious/noArrayIndexKey: rows have no id and do not move
+                  <tr key={i}>
+                    {row.map((cell, k) => (
+                      <td key={table.headings[k]} style={typeof cell === 'number' ? { textAlign: 'right' } : undefined}>
+                        {cell === null ? '–' : typeof cell === 'number' ? formatNumber(cell, Math.abs(cell) < 100 ? 2 : 0) : cell}
+                      </td>
+                    ))}
+                  </tr>
+                ))}
+              </tbody>
+            </Box>
+          </Box>
+          <Button size="small" sx={{ mt: 1 }} onClick={onSave}>
+            Save this table (CSV)
+          </Button>
+        </>
+      )}
+    </PageSection>
+  );
+}
+
+function History() {
+  const { id = '' } = useParams();
+  const { revision } = useSessionState();
+  const { edit } = useEditing();
+  const { enqueueSnackbar } = useSnackbar();
+  const history = useQuery({ queryKey: ['history', id, revision], queryFn: () => jobHistory(id), placeholderData: (before) => before });
+  const bringBack = async (wanted: number) => {
+    try {
+      const old = await openRevision(id, wanted);
+      edit(`Back to revision ${wanted}`, () => old);
+      enqueueSnackbar(`The job is as it was in revision ${wanted}. Undo takes this back.`);
+    } catch (error) {
+      enqueueSnackbar(error instanceof Error ? error.message : String(error), { variant: 'error' });
+    }
+  };
+  return (
+    <PageSection title="History" lead="Every save is a revision; bringing one back is a change like any other.">
+      {history.isError && <Typography role="alert">{history.error.message}</Typography>}
+      {history.isPending && <Typography role="status">Fetching the history …</Typography>}
+      <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0, maxHeight: 360, overflowY: 'auto' }}>
+        {history.data?.map((row) => (
+          <Box component="li" key={row.revision} sx={{ display: 'flex', gap: 2, alignItems: 'center', py: 0.6, borderBottom: 1, borderColor: 'divider' }}>
+            <Typography sx={{ fontWeight: 700, minWidth: 40 }}>{row.revision}</Typography>
+            <Typography variant="body2" sx={{ minWidth: 150 }}>
+              {new Date(row.savedAt).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })}
+            </Typography>
+            <Typography variant="body2" sx={{ flex: 1, overflowWrap: 'anywhere' }}>
+              {row.summary}
+            </Typography>
+            <Button size="small" disabled={row.revision === revision} onClick={() => void bringBack(row.revision)}>
+              {row.revision === revision ? 'This one' : 'Bring back'}
+            </Button>
+          </Box>
+        ))}
+      </Box>
+    </PageSection>
+  );
+}

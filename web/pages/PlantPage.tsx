@@ -1,0 +1,112 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import Typography from '@mui/material/Typography';
+import { useEffect, useState } from 'react';
+import { Link as RouterLink, useParams, useSearchParams } from 'react-router';
+import { FigureButton } from '../parts/FigureButton.tsx';
+import { FindingsList } from '../parts/FindingsList.tsx';
+import { PlantFields } from '../parts/PlantFields.tsx';
+import { SumPanel } from '../parts/SumPanel.tsx';
+import { useDesigned } from '../state/design-context.tsx';
+import { useSum } from '../state/sum-context.tsx';
+import { Wall } from '../wall/Wall.tsx';
+
+type Side = 'findings' | 'plant';
+
+/** The wall: the plant drawn from the job, with its numbers, its findings and the entries for source and header. */
+export default function PlantPage() {
+  const designed = useDesigned();
+  const [search] = useSearchParams();
+  const [side, setSide] = useState<Side>('findings');
+  const [component, setComponent] = useState<string | null>(null);
+  const { figureId, close } = useSum();
+  const wanted = search.get('at');
+  // Arriving at an entry of the plant opens the side it stands on.
+  useEffect(() => {
+    if (!wanted) return;
+    setSide('plant');
+    close();
+  }, [wanted, close]);
+  if (!designed) {
+    return (
+      <Typography role="status" sx={{ p: 4 }}>
+        Working out the plant …
+      </Typography>
+    );
+  }
+  const { design, sheet, job } = designed;
+  const pick = (next: string | null) => {
+    close();
+    setComponent(next);
+    setSide(next === 'source' || next === 'header' || next === 'vessel' || next === 'relief' ? 'plant' : 'findings');
+  };
+  return (
+    <Box sx={{ display: 'flex', height: { md: 'calc(100vh - 56px)' }, flexDirection: { xs: 'column', md: 'row' } }}>
+      <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
+        {job.rooms.length === 0 ? <Empty /> : <Wall sheet={sheet} design={design} picked={component} onPick={pick} />}
+      </Box>
+      <Box component="aside" aria-label="Findings and entries" sx={{ width: { xs: '100%', md: 336 }, flex: 'none', borderLeft: 1, borderColor: 'divider', bgcolor: 'background.paper', overflowY: 'auto' }}>
+        {figureId ? (
+          <SumPanel design={design} />
+        ) : (
+          <>
+            <Box sx={{ p: 1.5, borderBottom: 1, borderColor: 'divider', position: 'sticky', top: 0, bgcolor: 'background.paper', zIndex: 1 }}>
+              <ToggleButtonGroup exclusive fullWidth size="small" value={side} onChange={(_, next: Side | null) => next && setSide(next)} aria-label="Side panel">
+                <ToggleButton value="findings">Findings ({design.findings.length})</ToggleButton>
+                <ToggleButton value="plant">Source, header, vessel</ToggleButton>
+              </ToggleButtonGroup>
+            </Box>
+            {side === 'plant' ? (
+              <PlantFields design={design} />
+            ) : (
+              <>
+                {component !== null && (
+                  <Box sx={{ px: 2, py: 1, display: 'flex', alignItems: 'center', gap: 1, borderBottom: 1, borderColor: 'divider' }}>
+                    <Typography variant="body2" sx={{ flex: 1 }}>
+                      Only at the picked part.
+                    </Typography>
+                    <Button size="small" onClick={() => setComponent(null)}>
+                      Show all
+                    </Button>
+                  </Box>
+                )}
+                <FindingsList findings={design.findings} component={component} onShow={setComponent} />
+                {design.pumpPower && (
+                  <Typography variant="body2" sx={{ p: 2 }}>
+                    All pumps together <FigureButton figure={design.pumpPower} />
+                    {design.vessel && (
+                      <>
+                        , water in the system <FigureButton figure={design.vessel.content} />
+                      </>
+                    )}
+                    .
+                  </Typography>
+                )}
+                <Typography variant="body2" color="text.secondary" sx={{ p: 2 }}>
+                  Local codes, the makers’ instructions and licensed trades decide. Nothing here is an approval.
+                </Typography>
+              </>
+            )}
+          </>
+        )}
+      </Box>
+    </Box>
+  );
+}
+
+function Empty() {
+  const { id } = useParams();
+  return (
+    <Box sx={{ m: 'auto', maxWidth: 420, p: 4 }}>
+      <Typography variant="h1" gutterBottom>
+        The wall is bare
+      </Typography>
+      <Typography gutterBottom>
+        It draws itself from the rooms: <Link component={RouterLink} to={`/jobs/${id}/rooms`}>enter or read the heat loads</Link>, and pipes, pumps and valves appear here with their sizes.
+      </Typography>
+    </Box>
+  );
+}

@@ -1,0 +1,94 @@
+import Box from '@mui/material/Box';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { type QuantityKind, UNIT_CHOICES } from '../../model/quantities.ts';
+import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
+import { PageSection, Sheet } from '../parts/Layout.tsx';
+import { RULEBOOK_CHOICES } from '../parts/choices.ts';
+import { useDisplay } from '../state/display.ts';
+import { useEditing, useJob } from '../state/job-context.tsx';
+
+const UNIT_LABELS: [QuantityKind, string][] = [
+  ['heatLoad', 'Room loads'],
+  ['power', 'Plant power'],
+  ['temperature', 'Temperature'],
+  ['temperatureDifference', 'Delta T'],
+  ['volumeFlow', 'Flow'],
+  ['pressure', 'Pressure'],
+  ['head', 'Pump head'],
+  ['gradient', 'Pipe gradient'],
+  ['velocity', 'Velocity'],
+  ['bore', 'Bores'],
+  ['length', 'Lengths'],
+  ['area', 'Areas'],
+  ['volume', 'Volumes'],
+  ['flowCoefficient', 'Valve size'],
+];
+
+/** Where the job is, in which units it is read, and by which rulebook it is designed. */
+export default function SitePage() {
+  return (
+    <Sheet title="Site" lead="Where the plant stands and how its numbers are read.">
+      <PageSection title="The job">
+        <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, gap: 2 }}>
+          <WordField place="name" label="Name of the job" />
+          <WordField place="site/place" label="Place" />
+          <QuantityField place="site/outdoorDesignTemperature" label="Outdoor design temperature" help="From the heat-loss calculation." />
+          <ChoiceField place="fluid/kind" label="Fluid" options={[{ value: 'water', label: 'Water' }]} help="Glycol mixtures are not offered yet." />
+        </Box>
+        <Box sx={{ mt: 2 }}>
+          <WordField place="site/notes" label="What exists, what must stay, what is only assumed" lines={3} most={4000} />
+        </Box>
+      </PageSection>
+      <PageSection title="Rulebook" lead="Two habits size pipe and disagree. Both figures are always shown; the job is judged by one.">
+        <Box sx={{ maxWidth: 520 }}>
+          <ChoiceField place="rulebook" label="Bores are chosen by" options={RULEBOOK_CHOICES} />
+        </Box>
+      </PageSection>
+      <PageSection title="Units" lead="Any field also takes other units and sums: 12*0.7 kW, 3/4 in, 40 kBTU/h.">
+        <Units />
+      </PageSection>
+    </Sheet>
+  );
+}
+
+function Units() {
+  const { display } = useJob();
+  const { put } = useEditing();
+  const { unit } = useDisplay();
+  return (
+    <>
+      <TextField
+        select
+        label="System"
+        value={display.system}
+        sx={{ maxWidth: 260, mb: 2 }}
+        onChange={(event) => put('Units', [{ at: 'display', value: { system: event.target.value, units: {} } }])}
+      >
+        <MenuItem value="metric">Metric</MenuItem>
+        <MenuItem value="us">US</MenuItem>
+      </TextField>
+      <Typography variant="body2" sx={{ mb: 1.5 }}>
+        Mixed habits are fine: copper in mm and pressure in psi.
+      </Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(150px, 1fr))', gap: 1.5 }}>
+        {UNIT_LABELS.map(([kind, label]) => (
+          <TextField
+            key={kind}
+            select
+            label={label}
+            value={unit(kind)}
+            onChange={(event) => put(`Unit of ${label.toLowerCase()}`, [{ at: 'display/units', value: { ...display.units, [kind]: event.target.value } }])}
+          >
+            {[...new Set(UNIT_CHOICES[kind])].map((each) => (
+              <MenuItem key={each} value={each}>
+                {each}
+              </MenuItem>
+            ))}
+          </TextField>
+        ))}
+      </Box>
+    </>
+  );
+}

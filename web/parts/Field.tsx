@@ -1,0 +1,133 @@
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useEffect, useState } from 'react';
+import { boundsProblem, fieldAt } from '../../model/fields.ts';
+import { applyEdits, keepUnread, type Place, valueAt } from '../../model/place.ts';
+import { editText } from '../../core/quantity/format.ts';
+import { readInJobUnits } from '../../core/quantity/parse.ts';
+import { useDisplay } from '../state/display.ts';
+import { useEditing, useJob } from '../state/job-context.tsx';
+
+interface QuantityFieldProps {
+  place: Place;
+  label: string;
+  /** What an empty field means: nothing decided (`null`), or chosen by the program (`auto`). Without it a value is needed. */
+  empty?: null | 'auto';
+  /** The value the program chose, shown while the field is empty. */
+  automatic?: string;
+  help?: string;
+}
+
+/**
+ * A field for one number of the job. Takes units and sums ("12*0.7 kW"); the plant answers at every key. What cannot
+ * be read stays in the job as typed, with the reason below it.
+ */
+export function QuantityField({ place, label, empty, automatic, help }: QuantityFieldProps) {
+  const job = useJob();
+  const { edit } = useEditing();
+  const { unit } = useDisplay();
+  const field = fieldAt(place);
+  if (!field) throw new Error(`no field at ${place}`);
+  const value = valueAt(job, place);
+  const unread = job.unread.find((entry) => entry.place === place)?.text;
+  const shown = unread ?? (typeof value === 'number' ? editText(value, field.kind, job.display) : '');
+  const [typed, setTyped] = useState<string | null>(null);
+  const [left, setLeft] = useState(true);
+  // An undo or a remedy changes the value under the cursor: show it.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only a change of value or units resets the text
+  useEffect(() => {
+    if (left) setTyped(null);
+  }, [value, unread, job.display]);
+
+  const take = (text: string) => {
+    setTyped(text);
+    const name = `${field.label[0]?.toUpperCase()}${field.label.slice(1)}`;
+    edit(
+      name,
+      (current) => {
+        const wanted = text.trim().toLowerCase();
+        if (empty !== undefined && (wanted === '' || wanted === 'auto')) return applyEdits(current, [{ at: place, value: empty }]);
+        const read = readInJobUnits(text, field.kind, current.display);
+        if (!read.ok || boundsProblem(field, read.value)) return keepUnread(current, place, text.trim() === '' ? ' ' : text);
+        return applyEdits(current, [{ at: place, value: read.value }]);
+      },
+      place,
+    );
+  };
+  const read = unread === undefined ? undefined : readInJobUnits(unread, field.kind, job.display);
+  const problem = read === undefined ? undefined : read.ok ? boundsProblem(field, read.value) : read.reason;
+  return (
+    <TextField
+      label={`${label} (${unit(field.kind) || 'number'})`}
+      value={typed ?? shown}
+      error={left && problem !== undefined}
+      helperText={left && problem !== undefined ? `This ${problem}.` : help}
+      placeholder={empty === 'auto' ? (automatic ?? 'auto') : undefined}
+      onFocus={() => setLeft(false)}
+      onBlur={() => {
+        setLeft(true);
+        setTyped(null);
+      }}
+      onChange={(event) => take(event.target.value)}
+      slotProps={{
+        htmlInput: { inputMode: 'text', autoComplete: 'off', 'data-place': place },
+        inputLabel: { shrink: true },
+      }}
+    />
+  );
+}
+
+interface ChoiceFieldProps {
+  place: Place;
+  label: string;
+  options: readonly { value: string; label: string }[];
+  help?: string;
+}
+
+/** A field for one choice of the job. */
+export function ChoiceField({ place, label, options, help }: ChoiceFieldProps) {
+  const job = useJob();
+  const { put } = useEditing();
+  const value = String(valueAt(job, place) ?? '');
+  const known = options.some((option) => option.value === value);
+  return (
+    <TextField
+      select
+      label={label}
+      value={value}
+      helperText={help}
+      onChange={(event) => put(label, [{ at: place, value: event.target.value }])}
+      slotProps={{ inputLabel: { shrink: true } }}
+    >
+      {!known && <MenuItem value={value}>{value} (unknown)</MenuItem>}
+      {options.map((option) => (
+        <MenuItem key={option.value} value={option.value}>
+          {option.label}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
+
+interface WordFieldProps {
+  place: Place;
+  label: string;
+  lines?: number;
+  most?: number;
+}
+
+/** A field for words of the job. */
+export function WordField({ place, label, lines = 1, most = 120 }: WordFieldProps) {
+  const job = useJob();
+  const { put } = useEditing();
+  return (
+    <TextField
+      label={label}
+      value={String(valueAt(job, place) ?? '')}
+      multiline={lines > 1}
+      minRows={lines > 1 ? lines : undefined}
+      onChange={(event) => put(label, [{ at: place, value: event.target.value }], place)}
+      slotProps={{ htmlInput: { maxLength: most, 'data-place': place }, inputLabel: { shrink: true } }}
+    />
+  );
+}

@@ -1,0 +1,95 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import Typography from '@mui/material/Typography';
+import { useSnackbar } from 'notistack';
+import { Link as RouterLink, useParams } from 'react-router';
+import type { Finding } from '../../core/review/finding.ts';
+import { useEditing } from '../state/job-context.tsx';
+import { pageOfPlace } from './places.ts';
+import { SEVERITY_WORDS, SeverityMark } from './Severity.tsx';
+
+interface Props {
+  findings: readonly Finding[];
+  /** Component whose findings are asked for; null shows all. */
+  component?: string | null;
+  onShow?: (component: string | null) => void;
+}
+
+/** What the review found, worst first, each with its reason and its cures. */
+export function FindingsList({ findings, component = null, onShow }: Props) {
+  const shown = component === null ? findings : findings.filter((finding) => finding.component === component);
+  if (shown.length === 0) {
+    return (
+      <Typography variant="body2" sx={{ p: 2 }}>
+        {component === null ? 'Nothing found. Every rule of the rulebook is kept.' : 'Nothing found here.'}
+      </Typography>
+    );
+  }
+  return (
+    <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+      {shown.slice(0, 60).map((finding) => (
+        <FindingEntry key={finding.id} finding={finding} onShow={onShow} />
+      ))}
+      {shown.length > 60 && (
+        <Typography component="li" variant="body2" sx={{ p: 2 }}>
+          and {shown.length - 60} more; mend these first.
+        </Typography>
+      )}
+    </Box>
+  );
+}
+
+function FindingEntry({ finding, onShow }: { finding: Finding; onShow?: (component: string | null) => void }) {
+  const { id } = useParams();
+  const { put } = useEditing();
+  const { enqueueSnackbar } = useSnackbar();
+  return (
+    <Box component="li" sx={{ p: 2, borderBottom: 1, borderColor: 'divider', display: 'flex', gap: 1.2 }}>
+      <Box sx={{ pt: 0.2 }}>
+        <SeverityMark severity={finding.severity} />
+      </Box>
+      <Box sx={{ minWidth: 0, flex: 1 }}>
+        <Typography variant="h3" component="h3" sx={{ overflowWrap: 'anywhere' }}>
+          <Box component="span" sx={{ color: `wall.${finding.severity}` }}>
+            {SEVERITY_WORDS[finding.severity]}:
+          </Box>{' '}
+          {finding.title}
+        </Typography>
+        <Typography variant="body2" sx={{ mt: 0.5, overflowWrap: 'anywhere' }}>
+          {finding.why}
+        </Typography>
+        {finding.remedies.map((remedy) =>
+          remedy.edits.length > 0 ? (
+            <Button
+              key={remedy.label}
+              variant="outlined"
+              size="small"
+              sx={{ mt: 1, display: 'block', textAlign: 'left', lineHeight: 1.35 }}
+              onClick={() => {
+                put(remedy.label.slice(0, 80), remedy.edits);
+                enqueueSnackbar(`Done: ${remedy.label}. Ctrl+Z takes it back.`);
+              }}
+            >
+              {remedy.label}
+            </Button>
+          ) : (
+            <Typography key={remedy.label} variant="body2" sx={{ mt: 1 }}>
+              Or: {remedy.label}.
+            </Typography>
+          ),
+        )}
+        <Box sx={{ mt: 1, display: 'flex', gap: 2 }}>
+          <Link component={RouterLink} to={`/jobs/${id}/${pageOfPlace(finding.place)}?at=${encodeURIComponent(finding.place)}`} variant="body2">
+            Go to the entry
+          </Link>
+          {finding.component && onShow && (
+            <Link component="button" type="button" variant="body2" onClick={() => onShow(finding.component)}>
+              Show on the wall
+            </Link>
+          )}
+        </Box>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,47 @@
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import type { ReactNode } from 'react';
+
+/** A page of entries, with its heading. */
+export function Sheet({ title, lead, actions, children, wide = false }: { title: string; lead: string; actions?: ReactNode; children: ReactNode; wide?: boolean }) {
+  return (
+    <Box sx={{ maxWidth: wide ? 1360 : 980, mx: 'auto', px: { xs: 2, sm: 3 }, py: 3 }}>
+      <Box sx={{ display: 'flex', alignItems: 'flex-end', gap: 1.5, flexWrap: 'wrap', mb: 2.5 }}>
+        <Box sx={{ flex: 1, minWidth: 260 }}>
+          <Typography variant="h1">{title}</Typography>
+          <Typography color="text.secondary">{lead}</Typography>
+        </Box>
+        {actions}
+      </Box>
+      {children}
+    </Box>
+  );
+}
+
+export function PageSection({ title, lead, children }: { title: string; lead?: string; children: ReactNode }) {
+  return (
+    <Box component="section" sx={{ mb: 3, p: 2.5, bgcolor: 'background.paper', border: 1, borderColor: 'divider', borderRadius: 1 }}>
+      <Typography variant="h2" sx={{ mb: lead ? 0.3 : 1.5 }}>
+        {title}
+      </Typography>
+      {lead && (
+        <Typography variant="body2" color="text.secondary" sx={{ mb: 2 }}>
+          {lead}
+        </Typography>
+      )}
+      {children}
+    </Box>
+  );
+}
+
+/** A label over a figure. */
+export function Reading({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <Box sx={{ minWidth: 92 }}>
+      <Typography component="div" color="text.secondary" sx={{ fontSize: '0.8rem' }}>
+        {label}
+      </Typography>
+      <Box sx={{ fontSize: '1.12rem', fontWeight: 700, fontStretch: '90%' }}>{children}</Box>
+    </Box>
+  );
+}

@@ -1,0 +1,8 @@
+/** The pages of a job, in the order of the work. */
+export const STEPS = [
+  { path: 'site', label: 'Site' },
+  { path: 'rooms', label: 'Rooms' },
+  { path: 'circuits', label: 'Circuits' },
+  { path: 'plant', label: 'Plant' },
+  { path: 'papers', label: 'Papers' },
+] as const;

@@ -1,0 +1,31 @@
+import { useSnackbar } from 'notistack';
+import { useEffect } from 'react';
+import { useSession } from '../state/job-context.tsx';
+
+/** Undo, redo and the command palette from the keyboard. */
+export function useJobKeys(openPalette: () => void): void {
+  const session = useSession();
+  const { enqueueSnackbar } = useSnackbar();
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
+      const key = event.key.toLowerCase();
+      if (key === 'k') {
+        event.preventDefault();
+        openPalette();
+        return;
+      }
+      // Inside a field the browser's own undo works on the text.
+      const target = event.target as HTMLElement;
+      if (target.closest('input, textarea, [contenteditable="true"]')) return;
+      const undo = key === 'z' && !event.shiftKey;
+      const redo = key === 'y' || (key === 'z' && event.shiftKey);
+      if (!undo && !redo) return;
+      event.preventDefault();
+      const label = undo ? session.undo() : session.redo();
+      enqueueSnackbar(label === null ? `Nothing to ${undo ? 'take back' : 'do again'}.` : `${undo ? 'Taken back' : 'Done again'}: ${label}`, { autoHideDuration: 2500 });
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [session, openPalette, enqueueSnackbar]);
+}

@@ -1,0 +1,29 @@
+import { lazy } from 'react';
+import { createBrowserRouter, Navigate } from 'react-router';
+import { JobFrame } from './pages/JobFrame.tsx';
+import { JobsPage } from './pages/JobsPage.tsx';
+import { ErrorPage, LostPage } from './pages/LostPage.tsx';
+
+const SitePage = lazy(() => import('./pages/SitePage.tsx'));
+const RoomsPage = lazy(() => import('./pages/RoomsPage.tsx'));
+const CircuitsPage = lazy(() => import('./pages/CircuitsPage.tsx'));
+const PlantPage = lazy(() => import('./pages/PlantPage.tsx'));
+const PapersPage = lazy(() => import('./pages/PapersPage.tsx'));
+
+export const router = createBrowserRouter([
+  { path: '/', element: <JobsPage />, errorElement: <ErrorPage /> },
+  {
+    path: '/jobs/:id',
+    element: <JobFrame />,
+    errorElement: <ErrorPage />,
+    children: [
+      { index: true, element: <Navigate to="plant" replace /> },
+      { path: 'site', element: <SitePage /> },
+      { path: 'rooms', element: <RoomsPage /> },
+      { path: 'circuits', element: <CircuitsPage /> },
+      { path: 'plant', element: <PlantPage /> },
+      { path: 'papers', element: <PapersPage /> },
+    ],
+  },
+  { path: '*', element: <LostPage /> },
+]);

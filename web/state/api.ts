@@ -1,0 +1,75 @@
+import type { Display, Job } from '../../model/job.ts';
+import { readJob } from '../../model/read-job.ts';
+import type { SaveAnswer, Stored } from './job-session.ts';
+
+export interface JobRow {
+  id: string;
+  name: string;
+  place: string;
+  roomCount: number;
+  heatLoad: number;
+  revision: number;
+  updatedAt: string;
+}
+
+export interface RevisionRow {
+  revision: number;
+  savedAt: string;
+  author: string;
+  summary: string;
+}
+
+/** The server said no, with a sentence for the person. `status` 0 means it did not answer at all. */
+export class ApiProblem extends Error {
+  readonly status: number;
+  readonly body: Record<string, unknown>;
+  constructor(status: number, detail: string, body: Record<string, unknown> = {}) {
+    super(detail);
+    this.status = status;
+    this.body = body;
+  }
+}
+
+const AWAY = 'The server does not answer. Check that it runs where it was started.';
+
+async function call(method: string, path: string, body?: BodyInit, type?: string): Promise<Response> {
+  const answer = await fetch(`/api${path}`, { method, body, headers: type ? { 'Content-Type': type } : {} }).catch(() => {
+    throw new ApiProblem(0, AWAY);
+  });
+  if (answer.ok) return answer;
+  const problem = (await answer.json().catch(() => ({}))) as Record<string, unknown>;
+  throw new ApiProblem(answer.status, typeof problem.detail === 'string' ? problem.detail : AWAY, problem);
+}
+
+const asJson = (value: unknown): [string, string] => [JSON.stringify(value), 'application/json'];
+
+function stored(body: { revision: number; job: unknown }): Stored {
+  const read = readJob(body.job);
+  if (!read.ok) throw new ApiProblem(500, read.problems.join(' '));
+  return { revision: body.revision, job: read.job };
+}
+
+export const listJobs = async (): Promise<JobRow[]> => (await call('GET', '/jobs')).json();
+export const startJob = async (name: string, display: Display): Promise<{ id: string }> =>
+  (await call('POST', '/jobs', ...asJson({ name, display }))).json();
+export const importJob = async (text: string): Promise<{ id: string }> => (await call('POST', '/jobs/import', text, 'application/json')).json();
+export const duplicateJob = async (id: string): Promise<{ id: string }> => (await call('POST', `/jobs/${id}/duplicate`)).json();
+export const deleteJob = async (id: string): Promise<void> => void (await call('DELETE', `/jobs/${id}`));
+export const restoreJob = async (id: string): Promise<void> => void (await call('POST', `/jobs/${id}/restore`));
+export const openJob = async (id: string): Promise<Stored> => stored(await (await call('GET', `/jobs/${id}`)).json());
+export const jobHistory = async (id: string): Promise<RevisionRow[]> => (await call('GET', `/jobs/${id}/history`)).json();
+export const openRevision = async (id: string, revision: number): Promise<Job> =>
+  stored({ revision, job: await (await call('GET', `/jobs/${id}/history/${revision}`)).json() }).job;
+
+/** Saves and says what came of it; never throws. */
+export async function saveJob(id: string, revision: number, job: Job, summary: string): Promise<SaveAnswer> {
+  try {
+    const answer = await call('PUT', `/jobs/${id}`, ...asJson({ revision, job, summary }));
+    return { kind: 'saved', revision: ((await answer.json()) as { revision: number }).revision };
+  } catch (error) {
+    if (!(error instanceof ApiProblem)) return { kind: 'offline', detail: AWAY };
+    if (error.status === 409) return { kind: 'conflict', theirs: stored(error.body.theirs as { revision: number; job: unknown }) };
+    // 5xx and no answer pass by themselves; 4xx needs a change in the job.
+    return error.status === 0 || error.status >= 500 ? { kind: 'offline', detail: error.message } : { kind: 'refused', detail: error.message };
+  }
+}

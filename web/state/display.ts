@@ -1,0 +1,22 @@
+import { useMemo } from 'react';
+import { say, type Shown, show } from '../../core/quantity/format.ts';
+import { unitFor } from '../../core/quantity/units.ts';
+import type { QuantityKind } from '../../model/quantities.ts';
+import { useJob } from './job-context.tsx';
+
+/** Showing values in the units of the open job. */
+export function useDisplay(): {
+  say: (value: number, kind: QuantityKind) => string;
+  show: (value: number, kind: QuantityKind) => Shown;
+  unit: (kind: QuantityKind) => string;
+} {
+  const { display } = useJob();
+  return useMemo(
+    () => ({
+      say: (value, kind) => say(value, kind, display),
+      show: (value, kind) => show(value, kind, display),
+      unit: (kind) => unitFor(kind, display),
+    }),
+    [display],
+  );
+}

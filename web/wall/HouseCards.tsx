@@ -1,0 +1,58 @@
+import type { HouseCard } from '../../core/drawing/sheet.ts';
+import { say } from '../../core/quantity/format.ts';
+import { valueAt } from '../../model/place.ts';
+import { SeverityShape } from '../parts/Severity.tsx';
+import { useJob } from '../state/job-context.tsx';
+import { FigureText } from './Tags.tsx';
+import { useWall } from './wall-context.ts';
+
+/** Longest name that fits a card; the rest is in its title. */
+const LONGEST = 21;
+
+/** What each circuit heats, above its risers. */
+export function HouseCards({ houses }: { houses: readonly HouseCard[] }) {
+  const { colours, lit, light, pick } = useWall();
+  const job = useJob();
+  return (
+    <>
+      {houses.map((house) => {
+        const [x, y] = house.at;
+        const owner = `circuits/${house.circuitId}`;
+        const flow = valueAt(job, house.flowPlace);
+        return (
+          <g key={house.circuitId} opacity={lit !== null && lit !== owner ? 0.4 : 1} onPointerEnter={() => light(owner)} onPointerLeave={() => light(null)}>
+            <path d={`M${x} ${y + 16}L${x + house.width / 2} ${y}L${x + house.width} ${y + 16}V${y + house.height}H${x}z`} fill={colours.tag} stroke={colours.metal} strokeWidth={2.5} strokeLinejoin="round" />
+            <text x={x + 10} y={y + 34} fontSize={14.5} fontWeight={700} fill={colours.metal} style={{ fontStretch: '84%' }}>
+              <title>{house.name}</title>
+              {house.name.length > LONGEST ? `${house.name.slice(0, LONGEST - 1)}…` : house.name}
+            </text>
+            <FigureText id={house.load} x={x + 10} y={y + 60} strong size={22} />
+            <text x={x + house.width - 8} y={y + 60} textAnchor="end" fontSize={12.5} fill={colours.metal}>
+              {house.rooms} {house.rooms === 1 ? 'room' : 'rooms'}
+            </text>
+            <text x={x + 10} y={y + 84} fontSize={15} fontWeight={650} fill={colours.flow} style={{ fontStretch: '86%' }}>
+              {typeof flow === 'number' ? say(flow, 'temperature', job.display) : ''}
+            </text>
+            <text x={x + 66} y={y + 84} fontSize={12.5} fill={colours.metal}>
+              out
+            </text>
+            {house.returnFigure && (
+              <>
+                <FigureText id={house.returnFigure} x={x + 93} y={y + 84} strong={false} size={15} />
+                <text x={x + house.width - 8} y={y + 84} textAnchor="end" fontSize={12.5} fill={colours.metal}>
+                  back
+                </text>
+              </>
+            )}
+            {house.severity && (
+              // biome-ignore lint/a11y/useSemanticElements: a button element cannot stand inside a drawing
+              <g role="button" tabIndex={0} aria-label={`${house.name}: show what was found here`} transform={`translate(${x + house.width - 28} ${y + 20})`} style={{ cursor: 'pointer' }} onClick={() => pick(house.component)} onKeyDown={(event) => event.key === 'Enter' && pick(house.component)}>
+                <SeverityShape severity={house.severity} colour={colours[house.severity]} />
+              </g>
+            )}
+          </g>
+        );
+      })}
+    </>
+  );
+}

@@ -1,0 +1,54 @@
+import type { PipeLine, Point } from '../../core/drawing/sheet.ts';
+import { ownerOf, useWall } from './wall-context.ts';
+
+const WIDTH = 7;
+/** Distance between the arrows along a pipe, and the shortest run that gets one. */
+const ARROW_EVERY = 120;
+const SHORTEST = 34;
+
+const line = (points: readonly Point[]): string => points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`).join('');
+
+/** Pipes: flow is one solid band, return a band with a pale core; arrows show the way of the water. */
+export function Pipes({ pipes }: { pipes: readonly PipeLine[] }) {
+  const { colours, lit } = useWall();
+  return (
+    <g strokeLinejoin="round" fill="none">
+      {pipes.map((pipe) => {
+        const owner = ownerOf(pipe.id);
+        // The water of a circuit comes from the source and passes the bars: they stay lit with it.
+        const away = lit !== null && owner !== lit && pipe.id.startsWith('circuits/');
+        const colour = pipe.role === 'flow' ? colours.flow : colours.back;
+        return (
+          <g key={pipe.id} opacity={away ? 0.25 : 1}>
+            <path d={line(pipe.points)} stroke={colours.board} strokeWidth={WIDTH + 6} />
+            <path d={line(pipe.points)} stroke={colour} strokeWidth={WIDTH} />
+            {pipe.role === 'return' && <path d={line(pipe.points)} stroke={colours.backCore} strokeWidth={2.4} />}
+            <Arrows points={pipe.points} colour={colour} board={colours.board} />
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+function Arrows({ points, colour, board }: { points: readonly Point[]; colour: string; board: string }) {
+  const arrows = points.slice(1).flatMap((to, i) => {
+    const from = points[i] as Point;
+    const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
+    const length = Math.hypot(dx, dy);
+    if (length < SHORTEST) return [];
+    const count = Math.max(1, Math.floor(length / ARROW_EVERY));
+    const angle = (Math.atan2(dy, dx) * 180) / Math.PI;
+    return Array.from({ length: count }, (_, k) => {
+      const share = (k + 0.5) / count;
+      return { x: from[0] + dx * share, y: from[1] + dy * share, angle };
+    });
+  });
+  return (
+    <g fill={colour} stroke={board} strokeWidth={1.6}>
+      {arrows.map(({ x, y, angle }) => (
+        <path key={`${x} ${y}`} d="M-7 -8L9 0L-7 8z" transform={`translate(${x} ${y}) rotate(${angle})`} />
+      ))}
+    </g>
+  );
+}

@@ -1,0 +1,95 @@
+import type { SheetSymbol } from '../../core/drawing/sheet.ts';
+import { ownerOf, useWall } from './wall-context.ts';
+
+/** Components, after the general piping symbols of ISO 14617. Each can be picked by pointer or key. */
+export function Symbols({ symbols }: { symbols: readonly SheetSymbol[] }) {
+  const { colours, picked, pick, light } = useWall();
+  return (
+    <>
+      {symbols.map((symbol) => (
+        // biome-ignore lint/a11y/useSemanticElements: a button element cannot stand inside a drawing
+        <g
+          key={symbol.component}
+          transform={`translate(${symbol.at[0]} ${symbol.at[1]})`}
+          role="button"
+          tabIndex={0}
+          aria-label={`${symbol.label}: pick`}
+          aria-pressed={picked === symbol.component}
+          style={{ cursor: 'pointer' }}
+          onClick={() => pick(symbol.component)}
+          onKeyDown={(event) => {
+            if (event.key !== 'Enter' && event.key !== ' ') return;
+            event.preventDefault();
+            pick(symbol.component);
+          }}
+          onPointerEnter={() => light(ownerOf(symbol.component))}
+          onPointerLeave={() => light(null)}
+        >
+          {picked === symbol.component && <rect x={-symbol.width / 2 - 6} y={-symbol.height / 2 - 6} width={symbol.width + 12} height={symbol.height + 12} rx={8} fill="none" stroke={colours.copper} strokeWidth={4} />}
+          <Shape symbol={symbol} />
+        </g>
+      ))}
+    </>
+  );
+}
+
+function Shape({ symbol: { kind, width: w, height: h } }: { symbol: SheetSymbol }) {
+  const { colours } = useWall();
+  const body = { fill: colours.tag, stroke: colours.metal, strokeWidth: 3, strokeLinejoin: 'round' as const };
+  switch (kind) {
+    case 'pump':
+      return (
+        <>
+          <circle r={w / 2} {...body} />
+          <PumpArrow flat={h === w} />
+        </>
+      );
+    case 'mixing-valve':
+      return (
+        <g {...body}>
+          <path d="M0 0L-11 17H11z" />
+          <path d="M0 0L-11 -17H11z" />
+          <path d="M0 0L17 -11V11z" fill={colours.metal} />
+        </g>
+      );
+    case 'vessel':
+      return (
+        <>
+          <circle r={w / 2} {...body} />
+          <path d={`M${-w / 2 + 2} 2Q${-w / 4} ${-8} 0 2T${w / 2 - 2} 2`} fill="none" stroke={colours.metal} strokeWidth={2.5} />
+        </>
+      );
+    case 'relief-valve':
+      return (
+        <g {...body} strokeWidth={2}>
+          <path d="M0 4L-7 13H7z" />
+          <path d="M0 4L10 -2V10z" />
+          <path d="M0 4V-6M-5 -3L5 -6M-5 -7L5 -10" fill="none" />
+        </g>
+      );
+    case 'header':
+      return (
+        <>
+          <rect x={-w / 2} y={-h / 2} width={w} height={h} rx={w / 2} {...body} />
+          <path d={`M0 ${-h / 2 + 22}V${h / 2 - 22}`} stroke={colours.metal} strokeWidth={2} strokeDasharray="5 5" />
+        </>
+      );
+    case 'source':
+      return (
+        <>
+          <rect x={-w / 2} y={-h / 2} width={w} height={h} rx={6} {...body} />
+          <rect x={-w / 2 + 10} y={-h / 2 + 12} width={w - 20} height={h * 0.36} rx={3} fill={colours.board} stroke={colours.metal} strokeWidth={2} />
+          <path d={`M-22 ${h * 0.22}q11 -20 22 0t22 0`} fill="none" stroke={colours.flow} strokeWidth={4.5} strokeLinecap="round" />
+          <path d={`M-22 ${h * 0.36}q11 -20 22 0t22 0`} fill="none" stroke={colours.flow} strokeWidth={4.5} strokeLinecap="round" />
+        </>
+      );
+    default:
+      return <rect x={-w / 2} y={-h / 2} width={w} height={h} {...body} />;
+  }
+}
+
+/** The triangle in a pump points the way it pushes: up a riser. */
+function PumpArrow({ flat }: { flat: boolean }) {
+  const { colours } = useWall();
+  return <path d={flat ? 'M-12 8H12L0 -14z' : 'M-8 -12V12L14 0z'} fill={colours.metal} />;
+}

@@ -1,0 +1,107 @@
+import type { Tag } from '../../core/drawing/sheet.ts';
+import { show } from '../../core/quantity/format.ts';
+import { SeverityShape } from '../parts/Severity.tsx';
+import { useJob } from '../state/job-context.tsx';
+import { useSum } from '../state/sum-context.tsx';
+import { ownerOf, useWall } from './wall-context.ts';
+
+/** Paper labels tied to the components, with the two numbers that matter there. */
+export function Tags({ tags }: { tags: readonly Tag[] }) {
+  return (
+    <>
+      {tags.map((tag) => (
+        <TagLabel key={tag.component} tag={tag} />
+      ))}
+    </>
+  );
+}
+
+function TagLabel({ tag }: { tag: Tag }) {
+  const { colours, lit, light, pick } = useWall();
+  const [x, y] = tag.at;
+  const hole = [x + 8, y + 9] as const;
+  const away = lit !== null && ownerOf(tag.component) !== lit;
+  return (
+    <g opacity={away ? 0.35 : 1} onPointerEnter={() => light(ownerOf(tag.component))} onPointerLeave={() => light(null)}>
+      <path d={`M${tag.tiedTo[0]} ${tag.tiedTo[1]}Q${(tag.tiedTo[0] + hole[0]) / 2} ${Math.max(tag.tiedTo[1], hole[1]) + 3} ${hole[0]} ${hole[1]}`} fill="none" stroke={colours.string} strokeWidth={1.5} />
+      <path d={`M${x + 12} ${y}H${x + tag.width - 3}q3 0 3 3V${y + tag.height - 3}q0 3 -3 3H${x + 3}q-3 0 -3 -3V${y + 12}z`} fill={colours.tag} stroke={colours.string} strokeWidth={1.2} />
+      <circle cx={hole[0]} cy={hole[1]} r={2.6} fill={colours.board} stroke={colours.string} />
+      <text x={x + 16} y={y + 13} fontSize={11.5} fill={colours.metal}>
+        {tag.title}
+      </text>
+      {tag.severity && (
+        // biome-ignore lint/a11y/useSemanticElements: a button element cannot stand inside a drawing
+        <g
+          role="button"
+          tabIndex={0}
+          aria-label={`${tag.title}: show what was found here`}
+          transform={`translate(${x + tag.width - 14} ${y - 8})`}
+          style={{ cursor: 'pointer' }}
+          onClick={() => pick(tag.component)}
+          onKeyDown={(event) => event.key === 'Enter' && pick(tag.component)}
+        >
+          <circle cx="10" cy="10" r="12" fill={colours.tag} />
+          <g transform="translate(1 1)">
+            <SeverityShape severity={tag.severity} colour={colours[tag.severity]} />
+          </g>
+        </g>
+      )}
+      <Lines tag={tag} />
+    </g>
+  );
+}
+
+function Lines({ tag }: { tag: Tag }) {
+  const { colours } = useWall();
+  const [x, y] = tag.at;
+  const first = tag.word !== null;
+  return (
+    <>
+      {first && (
+        <text x={x + 7} y={y + 30} fontSize={15.5} fontWeight={700} fill={colours.metal} style={{ fontStretch: '86%' }}>
+          {tag.word}
+        </text>
+      )}
+      {tag.figures.slice(0, first ? 1 : 2).map((id, i) => (
+        <FigureText key={id} id={id} x={x + 7} y={first || i === 1 ? y + 46 : y + 30} strong={!first && i === 0} />
+      ))}
+    </>
+  );
+}
+
+/** A number on the drawing; pressing it shows its sum. */
+export function FigureText({ id, x, y, strong, size }: { id: string; x: number; y: number; strong: boolean; size?: number }) {
+  const { design, colours } = useWall();
+  const { display } = useJob();
+  const { open, figureId } = useSum();
+  const figure = design.figures[id];
+  if (!figure) return null;
+  const { number, unit } = show(figure.value, figure.kind, display);
+  const text = figure.kind === 'flowCoefficient' ? [unit, number] : [number, unit];
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a button element cannot stand inside a drawing
+    <text
+      x={x}
+      y={y}
+      fontSize={size ?? (strong ? 16.5 : 14)}
+      fontWeight={strong ? 750 : 550}
+      fill={figureId === id ? colours.flow : colours.metal}
+      style={{ cursor: 'pointer', fontStretch: '86%' }}
+      role="button"
+      tabIndex={0}
+      aria-label={`${figure.label}: ${text.join(' ')}. Show the sum`}
+      onClick={() => open(id)}
+      onKeyDown={(event) => {
+        if (event.key !== 'Enter' && event.key !== ' ') return;
+        event.preventDefault();
+        open(id);
+      }}
+    >
+      {text[0]}
+      <tspan fontWeight={450} fontSize={(size ?? (strong ? 16.5 : 14)) * 0.82}>
+        {' '}
+        {text[1]}
+      </tspan>
+    </text>
+  );
+}

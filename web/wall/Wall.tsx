@@ -1,0 +1,78 @@
+import Box from '@mui/material/Box';
+import { styled, useTheme } from '@mui/material/styles';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import { useLayoutEffect, useRef, useState } from 'react';
+import type { Design } from '../../core/design/design.ts';
+import type { Sheet } from '../../core/drawing/sheet.ts';
+import { HouseCards } from './HouseCards.tsx';
+import { Pipes } from './Pipes.tsx';
+import { Symbols } from './Symbols.tsx';
+import { Tags } from './Tags.tsx';
+import { WallContext } from './wall-context.ts';
+
+interface Props {
+  sheet: Sheet;
+  design: Design;
+  /** Component picked by the person. */
+  picked: string | null;
+  onPick: (component: string | null) => void;
+}
+
+/** Largest scale a small plant is drawn at. */
+const MOST_ZOOM = 1.35;
+const STEPS = [0.6, 1, 1.5];
+
+const Drawing = styled('svg')({ display: 'block', fontFamily: 'inherit', fontVariantNumeric: 'tabular-nums', '& text': { userSelect: 'none' } });
+
+/** Paints the sheet of the plant on the screen. */
+export function Wall({ sheet, design, picked, onPick }: Props) {
+  const { vars, palette } = useTheme();
+  const colours = (vars?.palette ?? palette).wall;
+  const frame = useRef<HTMLDivElement>(null);
+  const [zoom, setZoom] = useState<'fit' | number>('fit');
+  const [fit, setFit] = useState(1);
+  const [lit, setLit] = useState<string | null>(null);
+  useLayoutEffect(() => {
+    const element = frame.current;
+    if (!element) return;
+    const measure = () => setFit(Math.min(MOST_ZOOM, element.clientWidth / sheet.width, element.clientHeight / sheet.height));
+    const watcher = new ResizeObserver(measure);
+    watcher.observe(element);
+    measure();
+    return () => watcher.disconnect();
+  }, [sheet.width, sheet.height]);
+  // A wide plant is never drawn too small to read: it scrolls instead.
+  const scale = zoom === 'fit' ? Math.max(fit, 0.85) : zoom;
+  return (
+    <Box sx={{ position: 'relative', flex: 1, minHeight: { xs: 520, md: 0 }, bgcolor: 'wall.board' }}>
+      <Box ref={frame} sx={{ position: 'absolute', inset: 0, overflow: 'auto' }} tabIndex={0} role="region" aria-label="The wall: drawing of the plant">
+        <WallContext.Provider value={{ design, colours, picked, lit, pick: onPick, light: setLit }}>
+          <Drawing width={sheet.width * scale} height={sheet.height * scale} viewBox={`0 0 ${sheet.width} ${sheet.height}`} style={{ margin: '0 auto', minWidth: sheet.width * scale }}>
+            <title>Plant-room wall</title>
+            <defs>
+              <pattern id="pegs" width="24" height="24" patternUnits="userSpaceOnUse">
+                <circle cx="12" cy="12" r="1.5" fill={colours.peg} />
+              </pattern>
+            </defs>
+            <rect x={-4000} y={-4000} width={12_000} height={12_000} fill="url(#pegs)" onClick={() => onPick(null)} />
+            <Pipes pipes={sheet.pipes} />
+            <Symbols symbols={sheet.symbols} />
+            <HouseCards houses={sheet.houses} />
+            <Tags tags={sheet.tags} />
+          </Drawing>
+        </WallContext.Provider>
+      </Box>
+      <Box sx={{ position: 'absolute', right: 14, bottom: 14 }}>
+        <ToggleButtonGroup size="small" exclusive value={zoom} onChange={(_, next: 'fit' | number | null) => next && setZoom(next)} aria-label="Size of the drawing" sx={{ bgcolor: 'background.paper' }}>
+          <ToggleButton value="fit">Fit</ToggleButton>
+          {STEPS.map((step) => (
+            <ToggleButton key={step} value={step}>
+              {step * 100} %
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+      </Box>
+    </Box>
+  );
+}
