@@ -1,6 +1,6 @@
 import type { Design } from '../core/design/design.ts';
 import { formatNumber, say } from '../core/quantity/format.ts';
-import { resultTables } from '../exchange/results-table.ts';
+import { plainCell, resultTables } from '../exchange/results-table.ts';
 import { MEANING_KINDS, MEANING_LABELS, type Meaning } from '../exchange/room-columns.ts';
 import type { RoomsPreview } from '../exchange/rooms-csv.ts';
 import type { Display, Job } from '../model/job.ts';
@@ -11,26 +11,52 @@ const tame = (text: string): string => text.replace(/\p{Cc}/gu, '·');
 const MARKS = { stop: 'STOP', mend: 'MEND', note: 'note' } as const;
 
 /** Four significant digits, as one would write them down. */
-const placesFor = (value: number): number => (value === 0 ? 0 : Math.max(0, 3 - Math.floor(Math.log10(Math.abs(value)))));
+const placesFor = (value: number): number =>
+  value === 0 ? 0 : Math.max(0, 3 - Math.floor(Math.log10(Math.abs(value))));
 
 function layOut(headings: string[], rows: (string | number | null)[][]): string {
-  const text = [headings, ...rows.map((row) => row.map((cell) => (cell === null ? '–' : typeof cell === 'number' ? formatNumber(cell, placesFor(cell)) : tame(cell))))];
+  const text = [
+    headings,
+    ...rows.map((row) =>
+      row.map((cell) =>
+        cell === null ? '–' : typeof cell === 'number' ? formatNumber(cell, placesFor(cell)) : tame(cell),
+      ),
+    ),
+  ];
   const widths = headings.map((_, i) => Math.max(...text.map((row) => [...(row[i] ?? '')].length)));
   const numeric = headings.map((_, i) => rows.some((row) => typeof row[i] === 'number'));
   return text
-    .map((row) => row.map((cell, i) => (numeric[i] ? cell.padStart(widths[i] as number) : cell.padEnd(widths[i] as number))).join('  ').trimEnd())
+    .map((row) =>
+      row
+        .map((cell, i) =>
+          numeric[i] ? cell.padStart(widths[i] as number) : cell.padEnd(widths[i] as number),
+        )
+        .join('  ')
+        .trimEnd(),
+    )
     .join('\n');
 }
 
 /** The design as tables for a terminal. */
 export function printDesign(job: Job, design: Design): string {
-  const parts = [`${tame(job.name)}${job.site.place ? `, ${tame(job.site.place)}` : ''}: ${say(design.load.value, 'power', job.display)} by the ${design.rulebook.toLowerCase()} rulebook`];
+  const parts = [
+    `${tame(job.name)}${job.site.place ? `, ${tame(job.site.place)}` : ''}: ${say(design.load.value, 'power', job.display)} by the ${design.rulebook.toLowerCase()} rulebook`,
+  ];
   for (const table of resultTables(job, design)) {
     if (table.id === 'rooms' || table.id === 'findings' || table.rows.length === 0) continue;
-    parts.push(`${table.title}\n${layOut(table.headings, table.rows)}`);
+    parts.push(
+      `${table.title}\n${layOut(
+        table.headings,
+        table.rows.map((row) => row.map(plainCell)),
+      )}`,
+    );
   }
   const findings = design.findings.map(({ severity, title, why, remedies }) =>
-    [`${MARKS[severity]}  ${tame(title)}`, `      ${tame(why)}`, ...remedies.map((remedy) => `      > ${tame(remedy.label)}`)].join('\n'),
+    [
+      `${MARKS[severity]}  ${tame(title)}`,
+      `      ${tame(why)}`,
+      ...remedies.map((remedy) => `      > ${tame(remedy.label)}`),
+    ].join('\n'),
   );
   parts.push(findings.length > 0 ? `Findings\n${findings.join('\n')}` : 'No findings.');
   parts.push('Local codes, the makers’ instructions and licensed trades decide; this is no approval.');
@@ -51,7 +77,13 @@ export function printPreview(preview: RoomsPreview, display: Display): string {
     }),
   ]);
   const problems = preview.rows.flatMap((row) => [
-    ...Object.entries(row.cells).flatMap(([meaning, cell]) => (cell.problem ? [`line ${row.line}, ${MEANING_LABELS[meaning as Meaning]} “${tame(cell.text)}” ${tame(cell.problem)}`] : [])),
+    ...Object.entries(row.cells).flatMap(([meaning, cell]) =>
+      cell.problem
+        ? [
+            `line ${row.line}, ${MEANING_LABELS[meaning as Meaning]} “${tame(cell.text)}” ${tame(cell.problem)}`,
+          ]
+        : [],
+    ),
     ...(row.warning ? [`line ${row.line}: ${row.warning}`] : []),
   ]);
   return `${[layOut(['Line', ...meanings.map((meaning) => MEANING_LABELS[meaning])], rows), ...preview.notes.map(tame), ...problems].join('\n')}\n`;

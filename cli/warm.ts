@@ -1,7 +1,7 @@
 import { readFile, stat, writeFile } from 'node:fs/promises';
 import { designJob } from '../core/design/design-job.ts';
-import { MOST_JOB_BYTES, writeJobFile } from '../exchange/job-file.ts';
 import { decodeText, MOST_TEXT_BYTES } from '../exchange/decode-text.ts';
+import { MOST_JOB_BYTES, writeJobFile } from '../exchange/job-file.ts';
 import { readRoomsCsv } from '../exchange/rooms-csv.ts';
 import { takeRooms, tooManyRooms } from '../exchange/take-rooms.ts';
 import type { Job } from '../model/job.ts';
@@ -23,7 +23,10 @@ class BadInput extends Error {}
 async function readBounded(path: string, most: number): Promise<Buffer> {
   const found = await stat(path).catch(() => null);
   if (!found?.isFile()) throw new BadInput(`${path}: there is no such file. Check the name.`);
-  if (found.size > most) throw new BadInput(`${path}: the file has ${(found.size / 1e6).toFixed(1)} MB; at most ${most / 1e6} MB are read.`);
+  if (found.size > most)
+    throw new BadInput(
+      `${path}: the file has ${(found.size / 1e6).toFixed(1)} MB; at most ${most / 1e6} MB are read.`,
+    );
   return readFile(path);
 }
 
@@ -40,11 +43,16 @@ async function design(path: string, json: boolean): Promise<void> {
 }
 
 async function rooms(path: string, into?: string, out?: string): Promise<void> {
-  if ((into === undefined) !== (out === undefined)) throw new BadInput('Give both --into JOB.json and --out NEW.json, or neither.');
+  if ((into === undefined) !== (out === undefined))
+    throw new BadInput('Give both --into JOB.json and --out NEW.json, or neither.');
   const job = into === undefined ? newJob('') : await loadJob(into);
   const decoded = decodeText(await readBounded(path, MOST_TEXT_BYTES));
   if (!decoded.ok) throw new BadInput(`${path}: ${decoded.problem}`);
-  const read = readRoomsCsv(decoded.text, job.display, job.rooms.map((room) => room.name));
+  const read = readRoomsCsv(
+    decoded.text,
+    job.display,
+    job.rooms.map((room) => room.name),
+  );
   if (!read.ok) throw new BadInput(`${path}: ${read.problem}`);
   process.stdout.write(printPreview(read.preview, job.display));
   if (out === undefined) {
@@ -53,9 +61,15 @@ async function rooms(path: string, into?: string, out?: string): Promise<void> {
   }
   const full = tooManyRooms(job, read.preview.rows.length);
   if (full) throw new BadInput(full);
-  await writeFile(out, writeJobFile(takeRooms(job, read.preview)), { flag: 'wx' }).catch((error: NodeJS.ErrnoException) => {
-    throw new BadInput(error.code === 'EEXIST' ? `${out}: the file exists and is left as it is. Choose another name.` : `${out}: cannot be written (${error.code}).`);
-  });
+  await writeFile(out, writeJobFile(takeRooms(job, read.preview)), { flag: 'wx' }).catch(
+    (error: NodeJS.ErrnoException) => {
+      throw new BadInput(
+        error.code === 'EEXIST'
+          ? `${out}: the file exists and is left as it is. Choose another name.`
+          : `${out}: cannot be written (${error.code}).`,
+      );
+    },
+  );
   process.stdout.write(`\n${read.preview.rows.length} rooms added; the job is in ${out}.\n`);
 }
 
@@ -68,11 +82,16 @@ async function main(args: string[]): Promise<void> {
   const [command, path] = args;
   if (command === 'design' && path) await design(path, args.includes('--json'));
   else if (command === 'rooms' && path) await rooms(path, option(args, '--into'), option(args, '--out'));
-  else if (command === undefined || command === 'help' || command === '--help') process.stdout.write(`${USAGE}\n`);
+  else if (command === undefined || command === 'help' || command === '--help')
+    process.stdout.write(`${USAGE}\n`);
   else throw new BadInput(`Unknown command.\n\n${USAGE}`);
 }
 
 main(process.argv.slice(2)).catch((error: unknown) => {
-  process.stderr.write(error instanceof BadInput ? `${error.message}\n` : `${error instanceof Error ? error.stack : String(error)}\n`);
+  process.stderr.write(
+    error instanceof BadInput
+      ? `${error.message}\n`
+      : `${error instanceof Error ? error.stack : String(error)}\n`,
+  );
   process.exitCode = error instanceof BadInput ? 2 : 1;
 });

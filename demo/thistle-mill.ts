@@ -1,15 +1,27 @@
-import { type Job, JOB_FORMAT, JOB_VERSION, type PipeRun } from '../model/job.ts';
+import { JOB_FORMAT, JOB_VERSION, type Job, type PipeRun } from '../model/job.ts';
 import { newRoom } from '../model/new-job.ts';
 
-const pipe = (material: PipeRun['material'], length: number, size = 'auto', fittingsAllowance = 0.4): PipeRun => ({
+const pipe = (
+  material: PipeRun['material'],
+  length: number,
+  size = 'auto',
+  fittingsAllowance = 0.4,
+): PipeRun => ({
   material,
   size,
   length,
   fittingsAllowance,
 });
 
-const room = (n: number, name: string, storey: string, area: number, heatLoad: number, roomTemperature: number, circuit: string) =>
-  newRoom(`r${n}`, { name, storey, area, heatLoad, roomTemperature, circuit });
+const room = (
+  n: number,
+  name: string,
+  storey: string,
+  area: number,
+  heatLoad: number,
+  roomTemperature: number,
+  circuit: string,
+) => newRoom(`r${n}`, { name, storey, area, heatLoad, roomTemperature, circuit });
 
 /**
  * The demo job: an invented mill house in an invented valley. Floors below, radiators above on pipe that stays,

@@ -1,16 +1,19 @@
 import Papa from 'papaparse';
-import type { Job } from '../model/job.ts';
-import type { QuantityKind } from '../model/quantities.ts';
 import type { Design } from '../core/design/design.ts';
 import type { Figure } from '../core/figure/figure.ts';
 import { fromSI, unitFor } from '../core/quantity/units.ts';
+import type { Job } from '../model/job.ts';
+import type { QuantityKind } from '../model/quantities.ts';
 
-/** A table of results: headings with units, cells as numbers in those units or words. */
+/** A cell: a word, a number in the unit of its heading, or a computed figure with its number in that unit. */
+export type ResultCell = string | number | null | { figure: Figure; value: number | null };
+
+/** A table of results: headings with units, and rows of cells. */
 export interface ResultTable {
   id: TableId;
   title: string;
   headings: string[];
-  rows: (string | number | null)[][];
+  rows: ResultCell[][];
 }
 
 export const TABLE_IDS = ['circuits', 'pipes', 'pumps', 'plant', 'rooms', 'findings'] as const;
@@ -23,23 +26,61 @@ export function resultTables(job: Job, design: Design): ResultTable[] {
     value === null || value === undefined || !Number.isFinite(value)
       ? null
       : Number(fromSI(value, kind, unitFor(kind, job.display)).toPrecision(6));
-  const figure = (each: Figure | null | undefined) => (each ? number(each.value, each.kind) : null);
-  const sized = design.circuits.flatMap((circuit) => (circuit.sized ? [{ ...circuit, sized: circuit.sized }] : []));
+  const figure = (each: Figure | null | undefined): ResultCell =>
+    each ? { figure: each, value: number(each.value, each.kind) } : null;
+  const sized = design.circuits.flatMap((circuit) =>
+    circuit.sized ? [{ ...circuit, sized: circuit.sized }] : [],
+  );
   const decided = new Map(job.circuits.map((circuit) => [circuit.id, circuit]));
-  const pipes = [...sized.flatMap(({ sized: { run, worstRun } }) => [run, worstRun]), ...(design.source ? [design.source.run] : [])];
-  const pumps = [...sized.map(({ sized: { pump } }) => pump), ...(design.source?.pump ? [design.source.pump] : [])];
+  const pipes = [
+    ...sized.flatMap(({ sized: { run, worstRun } }) => [run, worstRun]),
+    ...(design.source ? [design.source.run] : []),
+  ];
+  const pumps = [
+    ...sized.map(({ sized: { pump } }) => pump),
+    ...(design.source?.pump ? [design.source.pump] : []),
+  ];
   const plant: Figure[] = [
     design.load,
     ...(design.loadGap ? [design.loadGap] : []),
-    ...(design.source ? [design.source.capacity, design.source.volumeFlow, design.source.returnTemperature, design.source.supplyTemperature, ...(design.source.header ? [design.source.header.bore] : [])] : []),
-    ...(design.vessel ? [design.vessel.content, design.vessel.leastVolume, design.vessel.gasPressure, design.vessel.reliefPressure] : []),
-    ...[design.vessel?.volume, design.vessel?.fillPressure, design.pumpPower].filter((each): each is Figure => !!each),
+    ...(design.source
+      ? [
+          design.source.capacity,
+          design.source.volumeFlow,
+          design.source.returnTemperature,
+          design.source.supplyTemperature,
+          ...(design.source.header ? [design.source.header.bore] : []),
+        ]
+      : []),
+    ...(design.vessel
+      ? [
+          design.vessel.content,
+          design.vessel.leastVolume,
+          design.vessel.gasPressure,
+          design.vessel.reliefPressure,
+        ]
+      : []),
+    ...[design.vessel?.volume, design.vessel?.fillPressure, design.pumpPower].filter(
+      (each): each is Figure => !!each,
+    ),
   ];
   return [
     {
       id: 'circuits',
       title: 'Circuits',
-      headings: ['Circuit', 'Connection', head('Load', 'power'), head('Flow temperature', 'temperature'), head('Delta T', 'temperatureDifference'), head('Flow', 'volumeFlow'), 'Pipe', head('Velocity', 'velocity'), head('Head', 'head'), unitFor('flowCoefficient', job.display), 'Authority (%)'],
+      headings: [
+        'Circuit',
+        'Connection',
+        head('Load', 'power'),
+        head('Flow temperature', 'temperature'),
+        head('Delta T', 'temperatureDifference'),
+        head('Flow', 'volumeFlow'),
+        'Pipe',
+        head('Velocity', 'velocity'),
+        head('Head', 'head'),
+        unitFor('flowCoefficient', job.display),
+        'Authority (%)',
+      ],
       rows: sized.map(({ id, name, load, sized: { volumeFlow, run, pump, valve } }) => [
         name,
         decided.get(id)?.connection ?? '',
@@ -57,14 +98,58 @@ export function resultTables(job: Job, design: Design): ResultTable[] {
     {
       id: 'pipes',
       title: 'Pipes',
-      headings: ['Pipe', 'Material', 'Size', 'Pinned', 'By velocity', 'By gradient', head('Flow', 'volumeFlow'), head('Velocity', 'velocity'), head('Gradient', 'gradient'), head('Loss', 'pressure'), head('Carries', 'power')],
-      rows: pipes.map((pipe) => [pipe.label, pipe.material.label, pipe.size.label, pipe.pinned ? 'yes' : 'no', pipe.byVelocity?.label ?? 'none', pipe.byGradient?.label ?? 'none', figure(pipe.volumeFlow), figure(pipe.velocity), figure(pipe.gradient), figure(pipe.loss), figure(pipe.capacity)]),
+      headings: [
+        'Pipe',
+        'Material',
+        'Size',
+        'Pinned',
+        'By velocity',
+        'By gradient',
+        head('Flow', 'volumeFlow'),
+        head('Velocity', 'velocity'),
+        head('Gradient', 'gradient'),
+        head('Loss', 'pressure'),
+        head('Carries', 'power'),
+      ],
+      rows: pipes.map((pipe) => [
+        pipe.label,
+        pipe.material.label,
+        pipe.size.label,
+        pipe.pinned ? 'yes' : 'no',
+        pipe.byVelocity?.label ?? 'none',
+        pipe.byGradient?.label ?? 'none',
+        figure(pipe.volumeFlow),
+        figure(pipe.velocity),
+        figure(pipe.gradient),
+        figure(pipe.loss),
+        figure(pipe.capacity),
+      ]),
     },
     {
       id: 'pumps',
       title: 'Pumps',
-      headings: ['Pump for', 'Pump', 'Speed', head('Design flow', 'volumeFlow'), head('Head', 'head'), head('Duty flow', 'volumeFlow'), head('Duty head', 'head'), head('Duty delta T', 'temperatureDifference'), 'Power (W)'],
-      rows: pumps.map((pump) => [pump.label, pump.duty?.label ?? 'none', pump.duty?.step ?? null, figure(pump.designFlow), figure(pump.head), figure(pump.duty?.flow), figure(pump.duty?.head), figure(pump.duty?.temperatureDifference), figure(pump.duty?.power)]),
+      headings: [
+        'Pump for',
+        'Pump',
+        'Speed',
+        head('Design flow', 'volumeFlow'),
+        head('Head', 'head'),
+        head('Duty flow', 'volumeFlow'),
+        head('Duty head', 'head'),
+        head('Duty delta T', 'temperatureDifference'),
+        'Power (W)',
+      ],
+      rows: pumps.map((pump) => [
+        pump.label,
+        pump.duty?.label ?? 'none',
+        pump.duty?.step ?? null,
+        figure(pump.designFlow),
+        figure(pump.head),
+        figure(pump.duty?.flow),
+        figure(pump.duty?.head),
+        figure(pump.duty?.temperatureDifference),
+        figure(pump.duty?.power),
+      ]),
     },
     {
       id: 'plant',
@@ -75,22 +160,47 @@ export function resultTables(job: Job, design: Design): ResultTable[] {
     {
       id: 'rooms',
       title: 'Rooms',
-      headings: ['Room', 'Storey', head('Area', 'area'), head('Heat load', 'heatLoad'), head('Room temperature', 'temperature'), 'Circuit'],
-      rows: job.rooms.map((room) => [room.name, room.storey, number(room.area, 'area'), number(room.heatLoad, 'heatLoad'), number(room.roomTemperature, 'temperature'), room.circuit ? (decided.get(room.circuit)?.name ?? '') : '']),
+      headings: [
+        'Room',
+        'Storey',
+        head('Area', 'area'),
+        head('Heat load', 'heatLoad'),
+        head('Room temperature', 'temperature'),
+        'Circuit',
+      ],
+      rows: job.rooms.map((room) => [
+        room.name,
+        room.storey,
+        number(room.area, 'area'),
+        number(room.heatLoad, 'heatLoad'),
+        number(room.roomTemperature, 'temperature'),
+        room.circuit ? (decided.get(room.circuit)?.name ?? '') : '',
+      ]),
     },
     {
       id: 'findings',
       title: 'Findings',
       headings: ['Severity', 'Finding', 'Why', 'Remedies'],
-      rows: design.findings.map((finding) => [finding.severity, finding.title, finding.why, finding.remedies.map((remedy) => remedy.label).join('; ')]),
+      rows: design.findings.map((finding) => [
+        finding.severity,
+        finding.title,
+        finding.why,
+        finding.remedies.map((remedy) => remedy.label).join('; '),
+      ]),
     },
   ];
 }
 
+/** The bare word or number of a cell. */
+export const plainCell = (cell: ResultCell): string | number | null =>
+  typeof cell === 'object' && cell !== null ? cell.value : cell;
+
 /** A table as CSV with CRLF. Words that a spreadsheet would run as a formula get an apostrophe in front. */
 export const tableToCsv = (table: ResultTable): string =>
-  `${Papa.unparse({ fields: table.headings, data: table.rows }, { escapeFormulae: true, newline: '\r\n' })}\r\n`;
+  `${Papa.unparse({ fields: table.headings, data: table.rows.map((row) => row.map(plainCell)) }, { escapeFormulae: true, newline: '\r\n' })}\r\n`;
 
 /** All tables one below the other, each under its title. */
 export const resultsToCsv = (tables: readonly ResultTable[]): string =>
-  tables.map((table) => `${Papa.unparse([[table.title]], { escapeFormulae: true })}\r\n${tableToCsv(table)}`).join('\r\n');
+  tables
+    .map((table) => `${Papa.unparse([[table.title]], { escapeFormulae: true })}\r\n${tableToCsv(table)}`)
+    .join('\r\n');

@@ -1,5 +1,5 @@
-import type { QuantityKind } from '../model/quantities.ts';
 import { unitFromSpelling } from '../core/quantity/units.ts';
+import type { QuantityKind } from '../model/quantities.ts';
 
 /** What a column of a room table can mean. */
 export type Meaning = 'name' | 'storey' | 'area' | 'heatLoad' | 'roomTemperature' | 'circuit';
@@ -22,8 +22,38 @@ export const MEANING_KINDS: Partial<Record<Meaning, QuantityKind>> = {
 
 /** Headings people use, in lower case. Longer ones are tried before shorter ones. */
 const HEADINGS: readonly (readonly [Meaning, readonly string[]])[] = [
-  ['heatLoad', ['design heat load', 'heating load', 'heat load', 'heat loss', 'heat demand', 'heatload', 'heatloss', 'heizlast', 'total loss', 'design load', 'load', 'loss', 'demand']],
-  ['roomTemperature', ['room temperature', 'room temp', 'indoor temperature', 'inside temperature', 'design temperature', 'temperature', 'set point', 'setpoint', 'temp']],
+  [
+    'heatLoad',
+    [
+      'design heat load',
+      'heating load',
+      'heat load',
+      'heat loss',
+      'heat demand',
+      'heatload',
+      'heatloss',
+      'heizlast',
+      'total loss',
+      'design load',
+      'load',
+      'loss',
+      'demand',
+    ],
+  ],
+  [
+    'roomTemperature',
+    [
+      'room temperature',
+      'room temp',
+      'indoor temperature',
+      'inside temperature',
+      'design temperature',
+      'temperature',
+      'set point',
+      'setpoint',
+      'temp',
+    ],
+  ],
   ['area', ['floor area', 'room area', 'area', 'size', 'fläche', 'flaeche']],
   ['storey', ['storey', 'story', 'level', 'floor', 'geschoss']],
   ['circuit', ['circuit', 'heating circuit', 'zone', 'kreis']],
@@ -48,7 +78,13 @@ export function readHeading(heading: string): Column {
     const known = headings.find((each) => words === each || words.startsWith(`${each} `));
     if (known === undefined) continue;
     const kind = MEANING_KINDS[meaning];
-    const tail = bracket?.[1] ?? (words.slice(known.length).replace(/^[\s,:/-]*(in\s)?/, '').trim() || null);
+    const tail =
+      bracket?.[1] ??
+      (words
+        .slice(known.length)
+        .replace(/^[\s,:/-]*(in\s)?/, '')
+        .trim() ||
+        null);
     if (!kind || !tail) return { heading, meaning, unit: null, unknownUnit: null };
     const unit = unitFromSpelling(tail, kind);
     return { heading, meaning, unit: unit ?? null, unknownUnit: unit ? null : tail };

@@ -1,8 +1,8 @@
 import Papa from 'papaparse';
-import { boundsProblem, FIELDS } from '../model/fields.ts';
-import { type Display, MOST_ROOMS } from '../model/job.ts';
 import { type DecimalMark, readQuantity } from '../core/quantity/parse.ts';
 import { unitFor } from '../core/quantity/units.ts';
+import { boundsProblem, FIELDS } from '../model/fields.ts';
+import { type Display, MOST_ROOMS } from '../model/job.ts';
 import { type Column, MEANING_KINDS, MEANING_LABELS, type Meaning, readHeading } from './room-columns.ts';
 
 /** One cell as it was read. */
@@ -48,25 +48,43 @@ const LONGEST_NAME = 120;
  */
 export function readRoomsCsv(text: string, display: Display, taken: readonly string[] = []): RoomsRead {
   const body = text.replace(/^\ufeff/, '');
-  if (body.trim() === '') return { ok: false, problem: 'The file holds no rows. Save the table again as CSV and choose that file.' };
+  if (body.trim() === '')
+    return {
+      ok: false,
+      problem: 'The file holds no rows. Save the table again as CSV and choose that file.',
+    };
   const delimiter = findDelimiter(body);
   const table = Papa.parse<string[]>(body, { delimiter, skipEmptyLines: false });
   const lines = table.data
     .map((cells, i) => ({ line: i + 1, cells: cells.map((cell) => cell.trim()) }))
     .filter((row) => row.cells.some((cell) => cell !== ''));
   const first = lines[0];
-  if (!first) return { ok: false, problem: 'The file holds no rows. Save the table again as CSV and choose that file.' };
+  if (!first)
+    return {
+      ok: false,
+      problem: 'The file holds no rows. Save the table again as CSV and choose that file.',
+    };
   const headed = first.cells.map(readHeading);
-  const hasHeading = headed.filter((column) => column.meaning !== null).length >= 2;
+  const hasHeading = isHeading(first.cells, headed);
   const columns = hasHeading ? onceEach(headed) : first.cells.map((_, i) => withoutHeading(i));
   const rows = hasHeading ? lines.slice(1) : lines;
   const has = (meaning: Meaning) => columns.some((column) => column.meaning === meaning);
   if (!has('heatLoad')) {
-    return { ok: false, problem: `No column of heat loads was found in line ${first.line}. Name one column “heat load” and one “room”, for example: room; heat load (W); area (m2).` };
+    return {
+      ok: false,
+      problem: `No column of heat loads was found in line ${first.line}. Name one column “heat load” and one “room”, for example: room; heat load (W); area (m2).`,
+    };
   }
-  if (rows.length === 0) return { ok: false, problem: 'The file holds a heading and no rows below it. Add one row for each room.' };
+  if (rows.length === 0)
+    return {
+      ok: false,
+      problem: 'The file holds a heading and no rows below it. Add one row for each room.',
+    };
   if (rows.length > MOST_ROOMS) {
-    return { ok: false, problem: `The file holds ${rows.length} rows; a job takes at most ${MOST_ROOMS} rooms. Split the file by building or storey.` };
+    return {
+      ok: false,
+      problem: `The file holds ${rows.length} rows; a job takes at most ${MOST_ROOMS} rooms. Split the file by building or storey.`,
+    };
   }
   const decimalMark = findDecimalMark(rows.map((row) => row.cells));
   const units: RoomsPreview['units'] = {};
@@ -84,11 +102,22 @@ export function readRoomsCsv(text: string, display: Display, taken: readonly str
     badCells: 0,
     notes: notesOn(columns, units, hasHeading, first.cells.length),
   };
-  for (const row of preview.rows) for (const cell of Object.values(row.cells)) if (cell.problem) preview.badCells++;
+  for (const row of preview.rows)
+    for (const cell of Object.values(row.cells)) if (cell.problem) preview.badCells++;
   return { ok: true, preview };
 }
 
-const withoutHeading = (i: number): Column => ({ heading: '', meaning: WITHOUT_HEADING[i] ?? null, unit: null, unknownUnit: null });
+const withoutHeading = (i: number): Column => ({
+  heading: '',
+  meaning: WITHOUT_HEADING[i] ?? null,
+  unit: null,
+  unknownUnit: null,
+});
+
+/** A heading names two columns we know, or at least holds no number. */
+const isHeading = (cells: readonly string[], columns: readonly Column[]): boolean =>
+  columns.filter((column) => column.meaning !== null).length >= 2 ||
+  !cells.some((cell) => /^[-+]?[.,]?\d/.test(cell));
 
 /** The first column of each meaning counts; a second one is left aside. */
 function onceEach(columns: Column[]): Column[] {
@@ -102,16 +131,31 @@ function onceEach(columns: Column[]): Column[] {
   });
 }
 
-function notesOn(columns: Column[], units: RoomsPreview['units'], hasHeading: boolean, width: number): string[] {
+function notesOn(
+  columns: Column[],
+  units: RoomsPreview['units'],
+  hasHeading: boolean,
+  width: number,
+): string[] {
   const notes: string[] = [];
-  if (!hasHeading) notes.push(`The first line is no heading, so the columns were taken as ${WITHOUT_HEADING.slice(0, width).map((each) => MEANING_LABELS[each].toLowerCase()).join(', ')}.`);
+  if (!hasHeading)
+    notes.push(
+      `The first line is no heading, so the columns were taken as ${WITHOUT_HEADING.slice(0, width)
+        .map((each) => MEANING_LABELS[each].toLowerCase())
+        .join(', ')}.`,
+    );
   for (const column of columns) {
     if (column.meaning && units[column.meaning] && !column.unit && !column.unknownUnit) {
-      notes.push(`${MEANING_LABELS[column.meaning]} has no unit in its heading: numbers without one are read as ${units[column.meaning]}.`);
+      notes.push(
+        `${MEANING_LABELS[column.meaning]} has no unit in its heading: numbers without one are read as ${units[column.meaning]}.`,
+      );
     }
   }
-  const aside = columns.filter((column) => column.meaning === null && column.heading !== '').map((column) => `“${column.heading.slice(0, 40)}”`);
-  if (aside.length > 0) notes.push(`Left aside: ${aside.slice(0, 8).join(', ')}${aside.length > 8 ? ' …' : ''}.`);
+  const aside = columns
+    .filter((column) => column.meaning === null && column.heading !== '')
+    .map((column) => `“${column.heading.slice(0, 40)}”`);
+  if (aside.length > 0)
+    notes.push(`Left aside: ${aside.slice(0, 8).join(', ')}${aside.length > 8 ? ' …' : ''}.`);
   return notes;
 }
 
@@ -127,7 +171,8 @@ function readRow(
     if (column.meaning) cells[column.meaning] = readCell(row.cells[i] ?? '', column, units, mark);
   });
   const name = (cells.name?.text ?? '').toLowerCase();
-  const warning = name === '' ? 'The room has no name.' : names.has(name) ? 'Another room has this name.' : null;
+  const warning =
+    name === '' ? 'The room has no name.' : names.has(name) ? 'Another room has this name.' : null;
   names.add(name);
   return { line: row.line, cells, warning };
 }
@@ -137,11 +182,24 @@ function readCell(text: string, column: Column, units: RoomsPreview['units'], ma
   const kind = MEANING_KINDS[meaning];
   if (!kind) {
     const tooLong = text.length > LONGEST_NAME;
-    return { text: text.slice(0, LONGEST_NAME), value: null, problem: tooLong ? `is longer than ${LONGEST_NAME} characters and was cut` : null };
+    return {
+      text: text.slice(0, LONGEST_NAME),
+      value: null,
+      problem: tooLong ? `is longer than ${LONGEST_NAME} characters and was cut` : null,
+    };
   }
-  if (text === '') return { text, value: null, problem: meaning === 'heatLoad' ? 'is empty; the room needs a heat load' : null };
+  if (text === '')
+    return {
+      text,
+      value: null,
+      problem: meaning === 'heatLoad' ? 'is empty; the room needs a heat load' : null,
+    };
   if (column.unknownUnit !== null && /\d\s*$/.test(text)) {
-    return { text, value: null, problem: `stands under the unknown unit “${column.unknownUnit}”; name the unit in the heading` };
+    return {
+      text,
+      value: null,
+      problem: `stands under the unknown unit “${column.unknownUnit}”; name the unit in the heading`,
+    };
   }
   const read = readQuantity(text, kind, units[meaning] as string, mark);
   if (!read.ok) return { text, value: null, problem: read.reason };

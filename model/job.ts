@@ -32,7 +32,15 @@ const temperature = (place: FieldPlace) => quantity(place).transform((value) => 
 const deltaT = (place: FieldPlace) => quantity(place).transform((value) => value as Kelvin);
 const autoOr = <T extends z.ZodType>(schema: T) => z.union([z.literal('auto'), schema]);
 
-export const MATERIALS = ['copper-en1057', 'copper-b88-l', 'copper-b88-m', 'pex-iso15875', 'pex-f876', 'multilayer', 'steel-en10255'] as const;
+export const MATERIALS = [
+  'copper-en1057',
+  'copper-b88-l',
+  'copper-b88-m',
+  'pex-iso15875',
+  'pex-f876',
+  'multilayer',
+  'steel-en10255',
+] as const;
 export type MaterialId = (typeof MATERIALS)[number];
 
 const pipeAt = (place: 'circuits/*/run' | 'circuits/*/worstRun' | 'source/run') => ({
@@ -65,14 +73,25 @@ export const CircuitSchema = z.strictObject({
   /** Plant to manifold; the length is one way, and the water goes there and back. */
   run: z.strictObject(pipeAt('circuits/*/run')),
   /** Beyond the manifold: the worst loop or branch, its length there and back. */
-  worstRun: z.strictObject({ ...pipeAt('circuits/*/worstRun'), load: autoOr(quantity('circuits/*/worstRun/load')) }),
+  worstRun: z.strictObject({
+    ...pipeAt('circuits/*/worstRun'),
+    load: autoOr(quantity('circuits/*/worstRun/load')),
+  }),
   terminalLoss: autoOr(quantity('circuits/*/terminalLoss')),
   waterContent: autoOr(quantity('circuits/*/waterContent')),
   pump: z.string().max(40),
   mixingValve: autoOr(quantity('circuits/*/mixingValve')),
 });
 
-export const SOURCE_KINDS = ['condensing-boiler', 'boiler', 'heat-pump', 'electric', 'solid-fuel', 'water-heater', 'other'] as const;
+export const SOURCE_KINDS = [
+  'condensing-boiler',
+  'boiler',
+  'heat-pump',
+  'electric',
+  'solid-fuel',
+  'water-heater',
+  'other',
+] as const;
 
 export const SourceSchema = z.strictObject({
   kind: z.enum(SOURCE_KINDS, `is no kind of source; use one of ${SOURCE_KINDS.join(', ')}`),
@@ -96,7 +115,11 @@ export const DisplaySchema = z.strictObject({
     for (const [kind, unit] of Object.entries(units)) {
       const known: readonly string[] = UNIT_CHOICES[kind as keyof typeof UNIT_CHOICES] ?? [];
       if (!known.includes(unit)) {
-        context.addIssue({ code: 'custom', path: [kind], message: `has the unknown unit "${unit}"; use ${known.join(', ')}` });
+        context.addIssue({
+          code: 'custom',
+          path: [kind],
+          message: `has the unknown unit "${unit}"; use ${known.join(', ')}`,
+        });
       }
     }
   }),
@@ -108,15 +131,23 @@ export const JobSchema = z
     format: z.literal(JOB_FORMAT, `is not "${JOB_FORMAT}"; this is no job file`),
     version: z.literal(JOB_VERSION),
     name: Name,
-    site: z.strictObject({ place: Name, notes: Text, outdoorDesignTemperature: temperature('site/outdoorDesignTemperature') }),
+    site: z.strictObject({
+      place: Name,
+      notes: Text,
+      outdoorDesignTemperature: temperature('site/outdoorDesignTemperature'),
+    }),
     display: DisplaySchema,
     /** What the plant does; cooling comes with later work, the model knows the word from the start. */
     mode: z.literal('heating', 'can only be "heating" in this version'),
     fluid: z.strictObject({ kind: z.literal('water', 'can only be "water" in this version') }),
     rulebook: z.enum(RULEBOOKS, `is no rulebook; use one of ${RULEBOOKS.join(', ')}`),
     wholeHouseLoad: quantity('wholeHouseLoad').nullable(),
-    rooms: z.array(RoomSchema).max(MOST_ROOMS, `holds more than ${MOST_ROOMS} rooms; split the building into several jobs`),
-    circuits: z.array(CircuitSchema).max(MOST_CIRCUITS, `holds more than ${MOST_CIRCUITS} circuits; split the building into several jobs`),
+    rooms: z
+      .array(RoomSchema)
+      .max(MOST_ROOMS, `holds more than ${MOST_ROOMS} rooms; split the building into several jobs`),
+    circuits: z
+      .array(CircuitSchema)
+      .max(MOST_CIRCUITS, `holds more than ${MOST_CIRCUITS} circuits; split the building into several jobs`),
     source: SourceSchema,
     separation: z.strictObject({
       kind: z.enum(SEPARATION_KINDS, `is no separation; use one of ${SEPARATION_KINDS.join(', ')}`),
@@ -134,15 +165,29 @@ export const JobSchema = z
   .superRefine((job, context) => {
     const circuits = new Set<string>();
     job.circuits.forEach((circuit, i) => {
-      if (circuits.has(circuit.id)) context.addIssue({ code: 'custom', path: ['circuits', i, 'id'], message: 'is used twice; every circuit needs an id of its own' });
+      if (circuits.has(circuit.id))
+        context.addIssue({
+          code: 'custom',
+          path: ['circuits', i, 'id'],
+          message: 'is used twice; every circuit needs an id of its own',
+        });
       circuits.add(circuit.id);
     });
     const rooms = new Set<string>();
     job.rooms.forEach((room, i) => {
-      if (rooms.has(room.id)) context.addIssue({ code: 'custom', path: ['rooms', i, 'id'], message: 'is used twice; every room needs an id of its own' });
+      if (rooms.has(room.id))
+        context.addIssue({
+          code: 'custom',
+          path: ['rooms', i, 'id'],
+          message: 'is used twice; every room needs an id of its own',
+        });
       rooms.add(room.id);
       if (room.circuit !== null && !circuits.has(room.circuit)) {
-        context.addIssue({ code: 'custom', path: ['rooms', i, 'circuit'], message: `names the circuit "${room.circuit}", which is not in the job; name one that is, or null` });
+        context.addIssue({
+          code: 'custom',
+          path: ['rooms', i, 'circuit'],
+          message: `names the circuit "${room.circuit}", which is not in the job; name one that is, or null`,
+        });
       }
     });
   });

@@ -1,4 +1,12 @@
-import { type Circuit, type Display, JOB_FORMAT, JOB_VERSION, type Job, type PipeRun, type Room } from './job.ts';
+import {
+  type Circuit,
+  type Display,
+  JOB_FORMAT,
+  JOB_VERSION,
+  type Job,
+  type PipeRun,
+  type Room,
+} from './job.ts';
 
 /** Extra length for bends, tees and valves where nobody counted them: common practice, a third to a half. */
 const USUAL_FITTINGS_ALLOWANCE = 0.4;
@@ -44,7 +52,16 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
 
 /** A room as it comes into a job. */
 export function newRoom(id: string, fields: Partial<Room> = {}): Room {
-  return { id, name: '', storey: '', area: null, heatLoad: null, roomTemperature: 20, circuit: null, ...fields };
+  return {
+    id,
+    name: '',
+    storey: '',
+    area: null,
+    heatLoad: null,
+    roomTemperature: 20,
+    circuit: null,
+    ...fields,
+  };
 }
 
 /** A circuit with the usual starting values for its emitters; a person corrects them. */
@@ -59,7 +76,13 @@ export function newCircuit(id: string, job: Job, fields: Partial<Circuit> = {}):
     flowTemperature: floor ? Math.min(38, job.source.flowTemperature) : job.source.flowTemperature,
     temperatureDifference: floor ? 7 : job.source.temperatureDifference,
     run: pipe(us ? 'copper-b88-m' : 'copper-en1057', 8),
-    worstRun: { ...pipe(floor ? (us ? 'pex-f876' : 'pex-iso15875') : us ? 'copper-b88-m' : 'copper-en1057', floor ? 80 : 20), load: 'auto' },
+    worstRun: {
+      ...pipe(
+        floor ? (us ? 'pex-f876' : 'pex-iso15875') : us ? 'copper-b88-m' : 'copper-en1057',
+        floor ? 80 : 20,
+      ),
+      load: 'auto',
+    },
     terminalLoss: 'auto',
     waterContent: 'auto',
     pump: 'auto',

@@ -11,7 +11,10 @@ const MOST_PROBLEMS = 20;
  */
 export function readJob(raw: unknown): JobRead {
   if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) {
-    return { ok: false, problems: ['The file holds no job: it should be a JSON object with "format", "version" and "name".'] };
+    return {
+      ok: false,
+      problems: ['The file holds no job: it should be a JSON object with "format", "version" and "name".'],
+    };
   }
   const { format, version } = raw as Record<string, unknown>;
   if (format !== JOB_FORMAT) {
@@ -20,7 +23,9 @@ export function readJob(raw: unknown): JobRead {
   if (typeof version === 'number' && version > JOB_VERSION) {
     return {
       ok: false,
-      problems: [`The job file has version ${version}; this program reads up to version ${JOB_VERSION}. Update the program, or ask for the file in version ${JOB_VERSION}.`],
+      problems: [
+        `The job file has version ${version}; this program reads up to version ${JOB_VERSION}. Update the program, or ask for the file in version ${JOB_VERSION}.`,
+      ],
     };
   }
   const read = JobSchema.safeParse(raw);
@@ -29,19 +34,24 @@ export function readJob(raw: unknown): JobRead {
     const place = issue.path.length > 0 ? namePlace(raw, issue.path) : 'The job';
     return `${place} ${sentence(issue)}.`;
   });
-  if (read.error.issues.length > MOST_PROBLEMS) problems.push(`And ${read.error.issues.length - MOST_PROBLEMS} more.`);
+  if (read.error.issues.length > MOST_PROBLEMS)
+    problems.push(`And ${read.error.issues.length - MOST_PROBLEMS} more.`);
   return { ok: false, problems };
 }
 
 /** Reads a job from the text of a job file. */
 export function readJobText(text: string): JobRead {
-  if (text.trim() === '') return { ok: false, problems: ['The file is empty. Choose a job file saved by this program.'] };
+  if (text.trim() === '')
+    return { ok: false, problems: ['The file is empty. Choose a job file saved by this program.'] };
   let raw: unknown;
   try {
     raw = JSON.parse(text);
   } catch (error) {
     const where = error instanceof Error ? ` (${error.message.slice(0, 120)})` : '';
-    return { ok: false, problems: [`The file is not JSON${where}. Choose a job file saved by this program.`] };
+    return {
+      ok: false,
+      problems: [`The file is not JSON${where}. Choose a job file saved by this program.`],
+    };
   }
   return readJob(raw);
 }
@@ -72,7 +82,8 @@ function namePlace(raw: unknown, path: PropertyKey[]): string {
   let here: unknown = raw;
   let text = '';
   for (const step of path) {
-    here = typeof here === 'object' && here !== null ? (here as Record<PropertyKey, unknown>)[step] : undefined;
+    here =
+      typeof here === 'object' && here !== null ? (here as Record<PropertyKey, unknown>)[step] : undefined;
     if (typeof step === 'number') {
       const name = typeof here === 'object' && here !== null ? (here as { name?: unknown }).name : undefined;
       text += `[${step}]${typeof name === 'string' && name !== '' ? ` (${name.slice(0, 40)})` : ''}`;

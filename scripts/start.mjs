@@ -37,8 +37,10 @@ const isFree = (port) =>
 async function choosePort() {
   if (process.env.PORT) {
     const port = Number(process.env.PORT);
-    if (!Number.isInteger(port) || port < 1 || port > 65535) throw new StartProblem(`PORT=${process.env.PORT} is no port; give a number from 1 to 65535.`);
-    if (!(await isFree(port))) throw new StartProblem(`Port ${port} is taken. Choose another: PORT=${port + 1} npm start`);
+    if (!Number.isInteger(port) || port < 1 || port > 65535)
+      throw new StartProblem(`PORT=${process.env.PORT} is no port; give a number from 1 to 65535.`);
+    if (!(await isFree(port)))
+      throw new StartProblem(`Port ${port} is taken. Choose another: PORT=${port + 1} npm start`);
     return port;
   }
   for (let port = HABITUAL_PORT; port < HABITUAL_PORT + 50; port++) if (await isFree(port)) return port;
@@ -48,12 +50,30 @@ async function choosePort() {
 /** Builds the interface when its sources are newer than the last build. */
 function build() {
   const mark = 'dist/index.html';
-  const listed = spawnSync('git', ['ls-files', '-co', '--exclude-standard', 'web', 'core', 'model', 'exchange', 'index.html', 'vite.config.ts', 'package-lock.json'], { encoding: 'utf8' });
-  const sources = listed.status === 0 ? listed.stdout.split('\n').filter((file) => file && existsSync(file)) : [];
+  const listed = spawnSync(
+    'git',
+    [
+      'ls-files',
+      '-co',
+      '--exclude-standard',
+      'web',
+      'core',
+      'model',
+      'exchange',
+      'index.html',
+      'vite.config.ts',
+      'package-lock.json',
+    ],
+    { encoding: 'utf8' },
+  );
+  const sources =
+    listed.status === 0 ? listed.stdout.split('\n').filter((file) => file && existsSync(file)) : [];
   const built = existsSync(mark) ? statSync(mark).mtimeMs : 0;
   if (built && sources.length > 0 && sources.every((file) => statSync(file).mtimeMs < built)) return;
   console.log('Building the interface ...');
-  const done = spawnSync(process.execPath, ['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn'], { stdio: 'inherit' });
+  const done = spawnSync(process.execPath, ['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn'], {
+    stdio: 'inherit',
+  });
   if (done.status !== 0) throw new StartProblem('The interface could not be built; the reason stands above.');
 }
 
@@ -61,7 +81,9 @@ async function main() {
   mkdirSync(dataDir, { recursive: true });
   const first = await alreadyRunning();
   if (first) {
-    console.log(`Warm Manifold runs already: ${first}\nStop it there with Ctrl-C, or start a second one beside it: PORT=${HABITUAL_PORT + 1} DATA_DIR=.data-2 npm start`);
+    console.log(
+      `Warm Manifold runs already: ${first}\nStop it there with Ctrl-C, or start a second one beside it: PORT=${HABITUAL_PORT + 1} DATA_DIR=.data-2 npm start`,
+    );
     return;
   }
   installPackages();
@@ -97,7 +119,13 @@ async function main() {
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
       // Ctrl-C reaches this process, which stops the others in order.
       detached: true,
-      env: { ...process.env, PORT: String(port), DATABASE_URL: postgres.url, INSTANCE: token, NODE_ENV: 'production' },
+      env: {
+        ...process.env,
+        PORT: String(port),
+        DATABASE_URL: postgres.url,
+        INSTANCE: token,
+        NODE_ENV: 'production',
+      },
     });
     child.on('message', (message) => {
       if (message !== 'listening') return;

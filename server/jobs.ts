@@ -41,7 +41,12 @@ const columnsOf = (job: Job) => ({
   document: JSON.stringify(job),
 });
 
-const notFound = () => new Problem(404, 'No such job', 'This job is not here; it may have been deleted. Go back to the list of jobs.');
+const notFound = () =>
+  new Problem(
+    404,
+    'No such job',
+    'This job is not here; it may have been deleted. Go back to the list of jobs.',
+  );
 
 /** A stored document is parsed like any other input: an older version is brought up, a broken one is named. */
 function parseStored(document: unknown): Job {
@@ -92,7 +97,12 @@ export async function readStoredJob(database: Database, id: string): Promise<Sto
     .where('deleted_at', 'is', null)
     .executeTakeFirst();
   if (!row) throw notFound();
-  return { id, revision: row.revision, job: parseStored(row.document), updatedAt: row.updated_at.toISOString() };
+  return {
+    id,
+    revision: row.revision,
+    job: parseStored(row.document),
+    updatedAt: row.updated_at.toISOString(),
+  };
 }
 
 /**
@@ -100,7 +110,13 @@ export async function readStoredJob(database: Database, id: string): Promise<Sto
  * @param revision the revision the change was made on
  * @throws Problem 409 with both versions when another revision was saved meanwhile
  */
-export async function saveJob(database: Database, id: string, revision: number, job: Job, summary: string): Promise<StoredJob> {
+export async function saveJob(
+  database: Database,
+  id: string,
+  revision: number,
+  job: Job,
+  summary: string,
+): Promise<StoredJob> {
   return database.transaction().execute(async (transaction) => {
     const row = await transaction
       .selectFrom('jobs')
@@ -115,10 +131,20 @@ export async function saveJob(database: Database, id: string, revision: number, 
       if (isDeepStrictEqual(row.document, JSON.parse(JSON.stringify(job)))) {
         return { id, revision: row.revision, job, updatedAt: row.updated_at.toISOString() };
       }
-      throw new Problem(409, 'Changed elsewhere', 'The job was changed in another window since it was opened here. Look at both versions and choose one.', {
-        theirs: { id, revision: row.revision, job: parseStored(row.document), updatedAt: row.updated_at.toISOString() },
-        yours: job,
-      });
+      throw new Problem(
+        409,
+        'Changed elsewhere',
+        'The job was changed in another window since it was opened here. Look at both versions and choose one.',
+        {
+          theirs: {
+            id,
+            revision: row.revision,
+            job: parseStored(row.document),
+            updatedAt: row.updated_at.toISOString(),
+          },
+          yours: job,
+        },
+      );
     }
     const saved = await transaction
       .updateTable('jobs')
@@ -144,7 +170,12 @@ export async function historyOf(database: Database, id: string): Promise<Revisio
     .limit(200)
     .execute();
   if (rows.length === 0) throw notFound();
-  return rows.map((row) => ({ revision: row.revision, savedAt: row.saved_at.toISOString(), author: row.author, summary: row.summary }));
+  return rows.map((row) => ({
+    revision: row.revision,
+    savedAt: row.saved_at.toISOString(),
+    author: row.author,
+    summary: row.summary,
+  }));
 }
 
 export async function readRevision(database: Database, id: string, revision: number): Promise<Job> {
@@ -154,7 +185,12 @@ export async function readRevision(database: Database, id: string, revision: num
     .where('job_id', '=', id)
     .where('revision', '=', revision)
     .executeTakeFirst();
-  if (!row) throw new Problem(404, 'No such revision', `The job has no revision ${revision}. Choose one from its history.`);
+  if (!row)
+    throw new Problem(
+      404,
+      'No such revision',
+      `The job has no revision ${revision}. Choose one from its history.`,
+    );
   return parseStored(row.document);
 }
 

@@ -22,7 +22,11 @@ const Environment = z.object({
 
 /** The demo comes into a fresh database once; whoever deletes it does not get it back. */
 async function loadDemoOnce(database: Database): Promise<void> {
-  const done = await database.selectFrom('settings').select('key').where('key', '=', 'demo-loaded').executeTakeFirst();
+  const done = await database
+    .selectFrom('settings')
+    .select('key')
+    .where('key', '=', 'demo-loaded')
+    .executeTakeFirst();
   if (done) return;
   await createJob(database, thistleMill, 'Demo job');
   await database.insertInto('settings').values({ key: 'demo-loaded', value: 'yes' }).execute();
@@ -31,7 +35,9 @@ async function loadDemoOnce(database: Database): Promise<void> {
 async function main(): Promise<void> {
   const read = Environment.safeParse(process.env);
   if (!read.success) {
-    console.error(`The environment lacks ${read.error.issues.map((issue) => issue.path.join('.')).join(', ')}. Start with: npm start`);
+    console.error(
+      `The environment lacks ${read.error.issues.map((issue) => issue.path.join('.')).join(', ')}. Start with: npm start`,
+    );
     process.exit(CANNOT_START);
   }
   const { PORT, HOST, HOST_NAMES, DATABASE_URL, INSTANCE } = read.data;
@@ -46,7 +52,12 @@ async function main(): Promise<void> {
       await sleep(1000);
     }
   }
-  const app = createApp({ database, webFolder: 'dist', hosts: HOST_NAMES.split(',').filter(Boolean), instance: INSTANCE });
+  const app = createApp({
+    database,
+    webFolder: 'dist',
+    hosts: HOST_NAMES.split(',').filter(Boolean),
+    instance: INSTANCE,
+  });
   const server = createServer(app);
   server.on('error', (error) => {
     console.error(`The server cannot listen on ${HOST}:${PORT}: ${error.message}`);

@@ -17,14 +17,23 @@ export function sendProblem(response: Response, problem: Problem): void {
   response
     .status(problem.status)
     .type('application/problem+json')
-    .send(JSON.stringify({ type: 'about:blank', title: problem.title, status: problem.status, detail: problem.message, ...problem.more }));
+    .send(
+      JSON.stringify({
+        type: 'about:blank',
+        title: problem.title,
+        status: problem.status,
+        detail: problem.message,
+        ...problem.more,
+      }),
+    );
 }
 
 /** Error codes of the driver and of sockets that mean: the database is not there just now. */
 const DATABASE_AWAY = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', '57P01', '57P02', '57P03', '53300']);
 
 const databaseIsAway = (error: { code?: unknown; message?: string }): boolean =>
-  DATABASE_AWAY.has(String(error.code)) || /Connection terminated|timeout exceeded when trying to connect/.test(error.message ?? '');
+  DATABASE_AWAY.has(String(error.code)) ||
+  /Connection terminated|timeout exceeded when trying to connect/.test(error.message ?? '');
 
 /** Last handler of the application: turns whatever was thrown into a problem document. */
 export const problemHandler: ErrorRequestHandler = (error, _request, response, next) => {
@@ -32,17 +41,48 @@ export const problemHandler: ErrorRequestHandler = (error, _request, response, n
   if (error instanceof Problem) return sendProblem(response, error);
   if (error?.type === 'entity.too.large') {
     const most = Math.round(Number(error.limit) / 1e6);
-    return sendProblem(response, new Problem(413, 'Too large', `At most ${most} MB are taken in. Split the job or keep only what is needed.`));
+    return sendProblem(
+      response,
+      new Problem(
+        413,
+        'Too large',
+        `At most ${most} MB are taken in. Split the job or keep only what is needed.`,
+      ),
+    );
   }
   if (error?.type === 'entity.parse.failed') {
-    return sendProblem(response, new Problem(400, 'Not JSON', 'The request holds no readable JSON. Send a JSON body.'));
+    return sendProblem(
+      response,
+      new Problem(400, 'Not JSON', 'The request holds no readable JSON. Send a JSON body.'),
+    );
   }
   if (typeof error?.status === 'number' && error.status >= 400 && error.status < 500) {
-    return sendProblem(response, new Problem(error.status, 'Bad request', 'The request could not be read. Check its address, type and encoding.'));
+    return sendProblem(
+      response,
+      new Problem(
+        error.status,
+        'Bad request',
+        'The request could not be read. Check its address, type and encoding.',
+      ),
+    );
   }
   if (databaseIsAway(error ?? {})) {
-    return sendProblem(response, new Problem(503, 'Database away', 'The database does not answer just now. Nothing is lost; it is tried again.'));
+    return sendProblem(
+      response,
+      new Problem(
+        503,
+        'Database away',
+        'The database does not answer just now. Nothing is lost; it is tried again.',
+      ),
+    );
   }
   console.error(error);
-  return sendProblem(response, new Problem(500, 'Unexpected', 'Something went wrong on the server. Try again; the terminal it runs in says more.'));
+  return sendProblem(
+    response,
+    new Problem(
+      500,
+      'Unexpected',
+      'Something went wrong on the server. Try again; the terminal it runs in says more.',
+    ),
+  );
 };

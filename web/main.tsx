@@ -8,10 +8,10 @@ import { SnackbarProvider } from 'notistack';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
+import { nonce } from './nonce.ts';
 import { router } from './router.tsx';
 import { theme } from './theme.ts';
 
-const nonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;
 const cache = createCache({ key: 'wm', nonce });
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 5000 } } });
 

@@ -107,14 +107,21 @@ export const theme = createTheme({
       styleOverrides: (t) => ({
         body: { fontVariantNumeric: 'tabular-nums', overflowX: 'hidden' },
         ':focus-visible': { outline: `3px solid ${t.vars.palette.secondary.main}`, outlineOffset: 2 },
-        '@media (prefers-reduced-motion: reduce)': { '*': { animationDuration: '0.01ms !important', transitionDuration: '0.01ms !important' } },
+        '@media (prefers-reduced-motion: reduce)': {
+          '*': { animationDuration: '0.01ms !important', transitionDuration: '0.01ms !important' },
+        },
       }),
     },
     MuiButton: { defaultProps: { disableElevation: true }, styleOverrides: { root: { borderRadius: 4 } } },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
     MuiFormControl: { defaultProps: { size: 'small' } },
-    MuiOutlinedInput: { styleOverrides: { root: ({ theme: t }) => ({ backgroundColor: t.vars?.palette.background.paper }) } },
+    MuiOutlinedInput: {
+      styleOverrides: {
+        input: { '&::placeholder': { opacity: 0.8 } },
+        root: ({ theme: t }) => ({ backgroundColor: t.vars?.palette.background.paper }),
+      },
+    },
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: 'none' } } },
     MuiTooltip: { defaultProps: { enterDelay: 400 } },
   },

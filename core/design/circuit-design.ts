@@ -47,12 +47,22 @@ export function circuitLoad(context: Context, circuit: Circuit, rooms: readonly 
 }
 
 /** Flow, pipe sizes and losses of one circuit with a load above 0. */
-export function designCircuitFlow(context: Context, circuit: Circuit, rooms: Room[], load: Figure): CircuitFlow {
+export function designCircuitFlow(
+  context: Context,
+  circuit: Circuit,
+  rooms: Room[],
+  load: Figure,
+): CircuitFlow {
   const { book, rules } = context;
   const place = `circuits/${circuit.id}`;
   const { flowTemperature, temperatureDifference } = circuit;
   const flowTerm = decided('flow temperature', 'temperature', flowTemperature, `${place}/flowTemperature`);
-  const deltaTerm = decided('delta T', 'temperatureDifference', temperatureDifference, `${place}/temperatureDifference`);
+  const deltaTerm = decided(
+    'delta T',
+    'temperatureDifference',
+    temperatureDifference,
+    `${place}/temperatureDifference`,
+  );
   const returnTemperature = book.add({
     id: `${place}/returnTemperature`,
     label: `${circuit.name}: return temperature`,
@@ -63,7 +73,12 @@ export function designCircuitFlow(context: Context, circuit: Circuit, rooms: Roo
     terms: { T_f: flowTerm, ΔT: deltaTerm },
   });
   const fluid = water(shifted(flowTemperature, -temperatureDifference / 2));
-  const specificHeat = given('specific heat of water at mean temperature', 'specificHeat', fluid.specificHeat, 'IAPWS-IF97');
+  const specificHeat = given(
+    'specific heat of water at mean temperature',
+    'specificHeat',
+    fluid.specificHeat,
+    'IAPWS-IF97',
+  );
   const density = given('density of water at mean temperature', 'density', fluid.density, 'IAPWS-IF97');
   const massFlow = book.add({
     id: `${place}/massFlow`,
@@ -121,7 +136,7 @@ export function designCircuitFlow(context: Context, circuit: Circuit, rooms: Roo
     formula: 'Δp_e at design flow',
     source: circuit.terminalLoss === 'auto' ? rules.terminalAllowance.source : 'decided in the job',
     terms: {
-      'Δp_e':
+      Δp_e:
         circuit.terminalLoss === 'auto'
           ? byRule(rules.terminalAllowance)
           : decided('loss of emitter and valve', 'pressure', circuit.terminalLoss, `${place}/terminalLoss`),
@@ -146,7 +161,13 @@ export function designCircuitFlow(context: Context, circuit: Circuit, rooms: Roo
   };
 }
 
-function worstRunLoad(context: Context, circuit: Circuit, rooms: Room[], load: Figure, place: string): Figure {
+function worstRunLoad(
+  context: Context,
+  circuit: Circuit,
+  rooms: Room[],
+  load: Figure,
+  place: string,
+): Figure {
   const label = `${circuit.name}: load of the worst run`;
   if (circuit.worstRun.load !== 'auto') {
     const wanted = circuit.worstRun.load;
@@ -168,6 +189,13 @@ function worstRunLoad(context: Context, circuit: Circuit, rooms: Room[], load: F
     value: heaviest.heatLoad ?? 0,
     formula: 'Q_w = the heaviest room of the circuit',
     source: 'taken as the worst run until one is named',
-    terms: { Q_w: decided(heaviest.name || `room ${heaviest.id}`, 'heatLoad', heaviest.heatLoad ?? 0, `rooms/${heaviest.id}/heatLoad`) },
+    terms: {
+      Q_w: decided(
+        heaviest.name || `room ${heaviest.id}`,
+        'heatLoad',
+        heaviest.heatLoad ?? 0,
+        `rooms/${heaviest.id}/heatLoad`,
+      ),
+    },
   });
 }

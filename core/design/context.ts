@@ -2,7 +2,7 @@ import type { Job } from '../../model/job.ts';
 import type { QuantityKind } from '../../model/quantities.ts';
 import { FigureBook } from '../figure/figure.ts';
 import { say } from '../quantity/format.ts';
-import { type Rulebook, RULEBOOKS_BY_ID } from '../review/rulebooks.ts';
+import { RULEBOOKS_BY_ID, type Rulebook } from '../review/rulebooks.ts';
 
 /** What every step of the design has at hand. */
 export interface Context {

@@ -10,6 +10,9 @@ import { designPumps, type PumpDesign } from './pump-design.ts';
 import { designHeader, designSource, type SourceFlow } from './source-design.ts';
 import { designVessel, type VesselDesign } from './vessel-design.ts';
 
+/** Less than this is nothing to heat, in W. */
+const LEAST_LOAD = 1;
+
 /**
  * The one entry: everything that follows from a job. Pure; the same job gives the same design.
  *
@@ -23,10 +26,13 @@ export function designJob(job: Job): Design {
     const rooms = roomsOf.get(circuit.id) ?? [];
     return { circuit, rooms, load: circuitLoad(context, circuit, rooms) };
   });
-  const load = totalLoad(context, withLoad.map((each) => each.load));
+  const load = totalLoad(
+    context,
+    withLoad.map((each) => each.load),
+  );
   const roomLoad = sumOfRooms(context);
   const flows = withLoad
-    .filter((each) => each.load.value > 0)
+    .filter((each) => each.load.value >= LEAST_LOAD)
     .map((each) => designCircuitFlow(context, each.circuit, each.rooms, each.load));
   const plant = flows.length > 0 ? designPlant(context, flows, load) : null;
   const sizedById = new Map(flows.map((flow, i) => [flow.circuit.id, plant && sizedCircuit(flow, plant, i)]));
@@ -60,7 +66,9 @@ interface Plant {
 
 function designPlant(context: Context, flows: CircuitFlow[], load: Figure): Plant {
   const source = designSource(context, flows, load);
-  const valves = flows.map((flow) => (flow.circuit.connection === 'mixed' ? designValve(context, flow, source) : null));
+  const valves = flows.map((flow) =>
+    flow.circuit.connection === 'mixed' ? designValve(context, flow, source) : null,
+  );
   const pumps = designPumps(context, flows, valves, source, load);
   const header = context.job.separation.kind === 'low-loss-header' ? designHeader(context, source) : null;
   const all = pumps.source ? [...pumps.circuits, pumps.source] : pumps.circuits;
@@ -88,7 +96,9 @@ function designPlant(context: Context, flows: CircuitFlow[], load: Figure): Plan
       value: all.reduce((sum, pump) => sum + (pump.duty?.power.value ?? 0), 0),
       formula: 'P = Σ P_pump',
       source: 'sum of the pumps at their duty points',
-      terms: Object.fromEntries(all.flatMap((pump, i) => (pump.duty ? [[`P${i + 1}`, pump.duty.power]] : []))),
+      terms: Object.fromEntries(
+        all.flatMap((pump, i) => (pump.duty ? [[`P${i + 1}`, pump.duty.power]] : [])),
+      ),
     }),
   };
 }
@@ -118,7 +128,12 @@ function supplyAtDuty(
   if (!primary || pumps.circuits.some((pump) => !pump.duty)) return null;
   const { job, book } = context;
   const terms: Record<string, Ingredient> = {
-    T_f: decided('source flow temperature', 'temperature', job.source.flowTemperature, 'source/flowTemperature'),
+    T_f: decided(
+      'source flow temperature',
+      'temperature',
+      job.source.flowTemperature,
+      'source/flowTemperature',
+    ),
     V_p: primary.flow,
   };
   const draws = flows.map((flow, i) => {
@@ -131,7 +146,12 @@ function supplyAtDuty(
     };
   });
   const state = headerState(primary.flow.value * source.fluid.density, job.source.flowTemperature, draws);
-  terms.m_s = given('flow drawn by the circuits', 'massFlow', state.secondary, 'energy balance of the mixing valves at duty flows');
+  terms.m_s = given(
+    'flow drawn by the circuits',
+    'massFlow',
+    state.secondary,
+    'energy balance of the mixing valves at duty flows',
+  );
   return book.add({
     id: 'header/supplyAtDuty',
     label: 'Supply to the circuits, pumps at their duty points',
@@ -197,4 +217,3 @@ function loadGap(context: Context, rooms: Figure): Figure | null {
     terms: { Q_rooms: rooms, Q_house: decided('whole-house heat load', 'power', whole, 'wholeHouseLoad') },
   });
 }
-

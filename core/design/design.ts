@@ -42,6 +42,9 @@ export interface SourceDesign {
   supplyAtDuty: Figure | null;
 }
 
+/** A design as the review gets it. */
+export type UnreviewedDesign = Omit<Design, 'findings'>;
+
 /** Everything derived from a job. Plain data: it can be sent to another thread or written as JSON. */
 export interface Design {
   rulebook: string;

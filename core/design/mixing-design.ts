@@ -39,7 +39,8 @@ export function designValve(context: Context, flow: CircuitFlow, source: SourceF
   });
   const separated = job.separation.kind !== 'none';
   const { size, material } = flow.run.pipe;
-  const tailAt = (at: number) => pipeFlow(at, size.bore, material.roughness, fluid).gradient * rules.headerTail.limit;
+  const tailAt = (at: number) =>
+    pipeFlow(at, size.bore, material.roughness, fluid).gradient * rules.headerTail.limit;
   const tail = tailAt(volumeFlow.value);
   const throughSource = separated ? 0 : source.run.pipe.loss.value + source.loss.value;
   const variableLoss = book.add({
@@ -48,7 +49,9 @@ export function designValve(context: Context, flow: CircuitFlow, source: SourceF
     kind: 'pressure',
     value: tail + throughSource,
     formula: separated ? 'Δp_var = R · L_tail' : 'Δp_var = R · L_tail + Δp_pipe + Δp_source',
-    source: separated ? 'the header takes all other pressure off the hot port' : 'without separation the hot port works against the source',
+    source: separated
+      ? 'the header takes all other pressure off the hot port'
+      : 'without separation the hot port works against the source',
     terms: {
       R: flow.run.pipe.gradient,
       L_tail: byRule(rules.headerTail),
@@ -64,12 +67,22 @@ export function designValve(context: Context, flow: CircuitFlow, source: SourceF
     id: `${place}/kvs`,
     label: `${circuit.name}: Kvs of the mixing valve`,
     kind: 'flowCoefficient',
-    value: circuit.mixingValve === 'auto' ? chooseKvs(volumeFlow.value, wanted, fluid.density) : circuit.mixingValve,
-    formula: pinned ? 'Kvs decided in the job' : 'largest Kvs of the series with Δp ≥ max(Δp_min, Δp_var · a / (1 − a))',
+    value:
+      circuit.mixingValve === 'auto'
+        ? chooseKvs(volumeFlow.value, wanted, fluid.density)
+        : circuit.mixingValve,
+    formula: pinned
+      ? 'Kvs decided in the job'
+      : 'largest Kvs of the series with Δp ≥ max(Δp_min, Δp_var · a / (1 − a))',
     source: pinned ? 'decided in the job' : 'EN 60534 flow coefficient; R5 preferred numbers',
     terms: pinned
       ? { Kvs: decided('Kvs', 'flowCoefficient', circuit.mixingValve as number, `${place}/mixingValve`) }
-      : { V: volumeFlow, Δp_var: variableLoss, a: byRule(rules.authorityWanted), Δp_min: byRule(rules.valveLeastLoss) },
+      : {
+          V: volumeFlow,
+          Δp_var: variableLoss,
+          a: byRule(rules.authorityWanted),
+          Δp_min: byRule(rules.valveLeastLoss),
+        },
   });
   const loss = book.add({
     id: `${place}/valveLoss`,
@@ -78,7 +91,11 @@ export function designValve(context: Context, flow: CircuitFlow, source: SourceF
     value: valveLoss(volumeFlow.value, kvs.value, fluid.density),
     formula: 'Δp_v = ρ/1000 · (V / Kvs)² bar, V in m³/h',
     source: 'EN 60534',
-    terms: { V: volumeFlow, Kvs: kvs, ρ: given('density of water at mean temperature', 'density', fluid.density, 'IAPWS-IF97') },
+    terms: {
+      V: volumeFlow,
+      Kvs: kvs,
+      ρ: given('density of water at mean temperature', 'density', fluid.density, 'IAPWS-IF97'),
+    },
   });
   const ofValve = book.add({
     id: `${place}/authority`,

@@ -51,7 +51,12 @@ interface Asked {
 }
 
 /** The size an `auto` pipe gets: by the habit of the rulebook, the largest bore when none is large enough. */
-function automaticSize(context: Context, material: PipeMaterial, byVelocity?: PipeSize, byGradient?: PipeSize): PipeSize {
+function automaticSize(
+  context: Context,
+  material: PipeMaterial,
+  byVelocity?: PipeSize,
+  byGradient?: PipeSize,
+): PipeSize {
   const wanted = context.rulebook.boreBy === 'velocity' ? byVelocity : byGradient;
   return wanted ?? (material.sizes[material.sizes.length - 1] as PipeSize);
 }
@@ -68,7 +73,12 @@ export function designPipe(context: Context, asked: Asked): SizedPipe {
   const size = pinnedSize ?? automaticSize(context, material, byVelocity, byGradient);
   const state = pipeFlow(flow, size.bore, material.roughness, fluid);
   const length = decided('length', 'length', run.length, `${place}/length`);
-  const allowance = decided('fittings allowance', 'fraction', run.fittingsAllowance, `${place}/fittingsAllowance`);
+  const allowance = decided(
+    'fittings allowance',
+    'fraction',
+    run.fittingsAllowance,
+    `${place}/fittingsAllowance`,
+  );
   const meters = ways * run.length * (1 + run.fittingsAllowance);
 
   const bore = book.add({
@@ -78,7 +88,12 @@ export function designPipe(context: Context, asked: Asked): SizedPipe {
     value: size.bore,
     formula: 'd = outside diameter − 2 · wall',
     source: `${material.source}, ${material.label} ${size.label}`,
-    terms: { V: volumeFlow, ...(context.rulebook.boreBy === 'velocity' ? { 'v max': byRule(rules.velocityWanted) } : { 'R max': byRule(rules.gradientMost) }) },
+    terms: {
+      V: volumeFlow,
+      ...(context.rulebook.boreBy === 'velocity'
+        ? { 'v max': byRule(rules.velocityWanted) }
+        : { 'R max': byRule(rules.gradientMost) }),
+    },
     note: `${pinnedSize ? 'Pinned in the job, so it is checked, not replaced.' : 'Smallest bore of the material within the limit.'} By velocity: ${byVelocity?.label ?? 'none large enough'}. By gradient: ${byGradient?.label ?? 'none large enough'}.`,
   });
   const velocity = book.add({
@@ -90,7 +105,12 @@ export function designPipe(context: Context, asked: Asked): SizedPipe {
     source: 'continuity',
     terms: { V: volumeFlow, d: bore },
   });
-  const viscosity = given('kinematic viscosity of water at mean temperature', 'viscosity', fluid.kinematicViscosity, 'IAPWS 2008');
+  const viscosity = given(
+    'kinematic viscosity of water at mean temperature',
+    'viscosity',
+    fluid.kinematicViscosity,
+    'IAPWS 2008',
+  );
   const density = given('density of water at mean temperature', 'density', fluid.density, 'IAPWS-IF97');
   const reynolds = book.add({
     id: `${place}/reynolds`,
@@ -100,7 +120,12 @@ export function designPipe(context: Context, asked: Asked): SizedPipe {
     formula: 'Re = v · d / ν',
     source: 'Reynolds',
     terms: { v: velocity, d: bore, ν: viscosity },
-    note: state.reynolds < 2000 ? 'Laminar.' : state.reynolds < 4000 ? 'Between laminar and turbulent: blended, and uncertain in nature.' : 'Turbulent.',
+    note:
+      state.reynolds < 2000
+        ? 'Laminar.'
+        : state.reynolds < 4000
+          ? 'Between laminar and turbulent: blended, and uncertain in nature.'
+          : 'Turbulent.',
   });
   const gradient = book.add({
     id: `${place}/gradient`,
@@ -126,7 +151,10 @@ export function designPipe(context: Context, asked: Asked): SizedPipe {
     formula: ways === 2 ? 'Δp = R · 2 L · (1 + a)' : 'Δp = R · L · (1 + a)',
     source: 'Darcy-Weisbach with fittings as a share of the straight length',
     terms: { R: gradient, L: length, a: allowance },
-    note: ways === 2 ? 'The length is measured one way; the water goes there and back.' : 'The length is measured there and back.',
+    note:
+      ways === 2
+        ? 'The length is measured one way; the water goes there and back.'
+        : 'The length is measured there and back.',
   });
   const velocityAllowed =
     context.rulebook.boreBy === 'velocity'
@@ -139,20 +167,33 @@ export function designPipe(context: Context, asked: Asked): SizedPipe {
     value: velocityAllowed,
     formula: context.rulebook.boreBy === 'velocity' ? 'v = v max' : 'v at which R = R max',
     source: `rulebook ${context.rulebook.label}`,
-    terms: context.rulebook.boreBy === 'velocity' ? { 'v max': byRule(rules.velocityWanted) } : { 'R max': byRule(rules.gradientMost), d: bore },
+    terms:
+      context.rulebook.boreBy === 'velocity'
+        ? { 'v max': byRule(rules.velocityWanted) }
+        : { 'R max': byRule(rules.gradientMost), d: bore },
   });
   const capacity = book.add({
     id: `${place}/capacity`,
     label: `${label}: load this bore carries`,
     kind: 'power',
-    value: velocityAllowed * boreArea(size.bore) * fluid.density * fluid.specificHeat * asked.temperatureDifference.value,
+    value:
+      velocityAllowed *
+      boreArea(size.bore) *
+      fluid.density *
+      fluid.specificHeat *
+      asked.temperatureDifference.value,
     formula: 'Q = v · π d² / 4 · ρ · c_p · ΔT',
     source: 'energy balance',
     terms: {
       v: allowed,
       d: bore,
       ρ: density,
-      c_p: given('specific heat of water at mean temperature', 'specificHeat', fluid.specificHeat, 'IAPWS-IF97'),
+      c_p: given(
+        'specific heat of water at mean temperature',
+        'specificHeat',
+        fluid.specificHeat,
+        'IAPWS-IF97',
+      ),
       ΔT: asked.temperatureDifference.ingredient,
     },
   });

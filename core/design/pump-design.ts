@@ -58,7 +58,10 @@ interface Chosen {
 
 function choose(
   context: Context,
-  asked: Pick<Chosen, 'place' | 'label' | 'designFlow' | 'load' | 'density' | 'specificHeat' | 'ownLossAt'> & {
+  asked: Pick<
+    Chosen,
+    'place' | 'label' | 'designFlow' | 'load' | 'density' | 'specificHeat' | 'ownLossAt'
+  > & {
     pinnedId: string;
     losses: Record<string, Ingredient>;
     loss: number;
@@ -113,7 +116,9 @@ export function designPumps(
   const separated = job.separation.kind !== 'none';
   const chosen = circuits.map((flow, i) => {
     const valve = valves[i] ?? null;
-    const common: Record<string, Ingredient> = separated ? {} : { 'Δp source pipe': source.run.pipe.loss, 'Δp source': source.loss };
+    const common: Record<string, Ingredient> = separated
+      ? {}
+      : { 'Δp source pipe': source.run.pipe.loss, 'Δp source': source.loss };
     const valveLoss = valve ? valve.lossAt(flow.volumeFlow.value) : 0;
     return choose(context, {
       place: `${flow.place}/pump`,
@@ -130,7 +135,10 @@ export function designPumps(
         ...(valve ? { 'Δp valve': valve.valve.loss, 'Δp tail': tailIngredient(valve, valveLoss) } : {}),
         ...common,
       },
-      loss: flow.ownLossAt(flow.volumeFlow.value) + valveLoss + (separated ? 0 : source.lossAt(source.volumeFlow.value)),
+      loss:
+        flow.ownLossAt(flow.volumeFlow.value) +
+        valveLoss +
+        (separated ? 0 : source.lossAt(source.volumeFlow.value)),
       ownLossAt: (at) => flow.ownLossAt(at) + (valve ? valve.lossAt(at) : 0),
     });
   });
@@ -156,7 +164,12 @@ export function designPumps(
 }
 
 const tailIngredient = (valve: SizedValve, lossOfBoth: number): Ingredient =>
-  given('loss of the pipe before the valve', 'pressure', lossOfBoth - valve.valve.loss.value, 'gradient of the run over the tail length');
+  given(
+    'loss of the pipe before the valve',
+    'pressure',
+    lossOfBoth - valve.valve.loss.value,
+    'gradient of the run over the tail length',
+  );
 
 const headToPressure = (chosen: Chosen, loss: number): number => loss / (chosen.density * GRAVITY);
 
@@ -172,13 +185,17 @@ const flowAgainst = (chosen: Chosen, shared: number): number =>
  */
 function sharedLoss(chosen: readonly Chosen[], source: SourceFlow): number {
   const lossWhen = (shared: number): number =>
-    source.lossAt(chosen.reduce((sum, each, i) => sum + flowAgainst(each, shared) * (source.hotShares[i] ?? 1), 0));
+    source.lossAt(
+      chosen.reduce((sum, each, i) => sum + flowAgainst(each, shared) * (source.hotShares[i] ?? 1), 0),
+    );
   const most = lossWhen(0);
   if (most === 0) return 0;
   return findRoot((shared) => lossWhen(shared) - shared, 0, most, most * 1e-6) ?? 0;
 }
 
 const CHART_POINTS = 13;
+/** How far beyond the duty point the system curve is drawn. */
+const PAST_DUTY = 1.25;
 
 function withDuty(context: Context, chosen: Chosen, shared: number): PumpDesign {
   const { place, label, designFlow, head, wantedHead, pinned, unknownPump, reaches, speed } = chosen;
@@ -228,10 +245,16 @@ function withDuty(context: Context, chosen: Chosen, shared: number): PumpDesign 
       Q: chosen.load,
       V: flow,
       ρ: given('density of water at mean temperature', 'density', chosen.density, 'IAPWS-IF97'),
-      c_p: given('specific heat of water at mean temperature', 'specificHeat', chosen.specificHeat, 'IAPWS-IF97'),
+      c_p: given(
+        'specific heat of water at mean temperature',
+        'specificHeat',
+        chosen.specificHeat,
+        'IAPWS-IF97',
+      ),
     },
   });
-  const steps = Array.from({ length: CHART_POINTS }, (_, i) => (speed.mostFlow * i) / (CHART_POINTS - 1));
+  const upTo = (most: number) =>
+    Array.from({ length: CHART_POINTS }, (_, i) => (most * i) / (CHART_POINTS - 1));
   return {
     ...plain,
     duty: {
@@ -243,8 +266,8 @@ function withDuty(context: Context, chosen: Chosen, shared: number): PumpDesign 
       head: dutyHead,
       power,
       temperatureDifference,
-      pumpCurve: steps.map((x) => [x, speed.headAt(x)]),
-      systemCurve: steps.map((x) => [x, system(x)]),
+      pumpCurve: upTo(speed.mostFlow).map((x) => [x, speed.headAt(x)]),
+      systemCurve: upTo(Math.min(speed.mostFlow, at * PAST_DUTY)).map((x) => [x, system(x)]),
     },
   };
 }

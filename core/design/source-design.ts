@@ -29,8 +29,18 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
   const { job, book, rules } = context;
   const { source } = job;
   const separated = job.separation.kind !== 'none';
-  const flowTerm = decided('source flow temperature', 'temperature', source.flowTemperature, 'source/flowTemperature');
-  const deltaTerm = decided('source delta T', 'temperatureDifference', source.temperatureDifference, 'source/temperatureDifference');
+  const flowTerm = decided(
+    'source flow temperature',
+    'temperature',
+    source.flowTemperature,
+    'source/flowTemperature',
+  );
+  const deltaTerm = decided(
+    'source delta T',
+    'temperatureDifference',
+    source.temperatureDifference,
+    'source/temperatureDifference',
+  );
   const fluid = water(shifted(source.flowTemperature, -source.temperatureDifference / 2));
   const capacity = book.add({
     id: 'source/capacity',
@@ -39,7 +49,10 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
     value: source.capacity === 'auto' ? load.value : source.capacity,
     formula: source.capacity === 'auto' ? 'P = Q' : 'P decided in the job',
     source: source.capacity === 'auto' ? 'the source has to cover the load of the rooms' : 'data plate',
-    terms: source.capacity === 'auto' ? { Q: load } : { P: decided('capacity', 'power', source.capacity, 'source/capacity'), Q: load },
+    terms:
+      source.capacity === 'auto'
+        ? { Q: load }
+        : { P: decided('capacity', 'power', source.capacity, 'source/capacity'), Q: load },
   });
   const draws = circuits.map(({ circuit, massFlow }) => ({
     massFlow: massFlow.value,
@@ -68,7 +81,11 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
         value: primary,
         formula: 'm_p = Q / (c_p · ΔT)',
         source: 'energy balance',
-        terms: { Q: load, c_p: given('specific heat of water', 'specificHeat', fluid.specificHeat, 'IAPWS-IF97'), ΔT: deltaTerm },
+        terms: {
+          Q: load,
+          c_p: given('specific heat of water', 'specificHeat', fluid.specificHeat, 'IAPWS-IF97'),
+          ΔT: deltaTerm,
+        },
       })
     : book.add({
         id: 'source/massFlow',
@@ -86,7 +103,10 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
     value: massFlow.value / fluid.density,
     formula: 'V = m / ρ',
     source: 'definition of density',
-    terms: { m: massFlow, ρ: given('density of water at mean temperature', 'density', fluid.density, 'IAPWS-IF97') },
+    terms: {
+      m: massFlow,
+      ρ: given('density of water at mean temperature', 'density', fluid.density, 'IAPWS-IF97'),
+    },
   });
   const supplyTemperature = book.add({
     id: 'header/supplyTemperature',
@@ -132,7 +152,12 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
     value: source.loss === 'auto' ? rules.sourceAllowance.limit : source.loss,
     formula: 'Δp at design flow',
     source: source.loss === 'auto' ? rules.sourceAllowance.source : 'data sheet',
-    terms: { Δp: source.loss === 'auto' ? byRule(rules.sourceAllowance) : decided('loss inside the source', 'pressure', source.loss, 'source/loss') },
+    terms: {
+      Δp:
+        source.loss === 'auto'
+          ? byRule(rules.sourceAllowance)
+          : decided('loss inside the source', 'pressure', source.loss, 'source/loss'),
+    },
   });
   return {
     fluid,

@@ -1,7 +1,14 @@
 import { GRAVITY } from '../circuit/mixing.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import { water } from '../fluid/water.ts';
-import { endPressure, expansionShare, fillPressure, stockedVessel, VESSEL_SIZES, vesselVolume } from '../plant/expansion.ts';
+import {
+  endPressure,
+  expansionShare,
+  fillPressure,
+  stockedVessel,
+  VESSEL_SIZES,
+  vesselVolume,
+} from '../plant/expansion.ts';
 import type { RuleId } from '../review/rulebooks.ts';
 import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
@@ -45,13 +52,22 @@ function emitterContent(context: Context, flow: CircuitFlow): Figure {
 }
 
 /** Water in the whole system. */
-function systemContent(context: Context, circuits: readonly CircuitFlow[], source: SourceFlow, header: HeaderDesign | null, headerLength: number): Figure {
+function systemContent(
+  context: Context,
+  circuits: readonly CircuitFlow[],
+  source: SourceFlow,
+  header: HeaderDesign | null,
+  headerLength: number,
+): Figure {
   const { job, book, rules } = context;
   const ofSource = book.add({
     id: 'source/waterContent',
     label: 'Source: water content',
     kind: 'volume',
-    value: job.source.waterContent === 'auto' ? (rules.sourceContent.limit * source.capacity.value) / 1000 : job.source.waterContent,
+    value:
+      job.source.waterContent === 'auto'
+        ? (rules.sourceContent.limit * source.capacity.value) / 1000
+        : job.source.waterContent,
     formula: job.source.waterContent === 'auto' ? 'V = litres per kW · P' : 'V decided in the job',
     source: job.source.waterContent === 'auto' ? rules.sourceContent.source : 'data sheet',
     terms:
@@ -76,7 +92,8 @@ function systemContent(context: Context, circuits: readonly CircuitFlow[], sourc
     kind: 'volume',
     value: inHeader + Object.values(parts).reduce((sum, part) => sum + part.value, 0),
     formula: 'V = Σ parts',
-    source: 'sum of source, pipes, header and emitters; the worst run is part of what lies beyond the manifold',
+    source:
+      'sum of source, pipes, header and emitters; the worst run is part of what lies beyond the manifold',
     terms,
   });
 }
@@ -85,12 +102,33 @@ function systemContent(context: Context, circuits: readonly CircuitFlow[], sourc
 const HEADER_HEIGHT = 8;
 
 /** Expansion vessel, gas, filling and end pressure by the method of EN 12828. */
-export function designVessel(context: Context, circuits: readonly CircuitFlow[], source: SourceFlow, header: HeaderDesign | null): VesselDesign {
+export function designVessel(
+  context: Context,
+  circuits: readonly CircuitFlow[],
+  source: SourceFlow,
+  header: HeaderDesign | null,
+): VesselDesign {
   const { job, book, rules } = context;
   const { vessel } = job;
-  const content = systemContent(context, circuits, source, header, header ? HEADER_HEIGHT * header.bore.value : 0);
-  const hottest = decided('source flow temperature', 'temperature', job.source.flowTemperature, 'source/flowTemperature');
-  const cold = decided('filling temperature', 'temperature', vessel.fillTemperature, 'vessel/fillTemperature');
+  const content = systemContent(
+    context,
+    circuits,
+    source,
+    header,
+    header ? HEADER_HEIGHT * header.bore.value : 0,
+  );
+  const hottest = decided(
+    'source flow temperature',
+    'temperature',
+    job.source.flowTemperature,
+    'source/flowTemperature',
+  );
+  const cold = decided(
+    'filling temperature',
+    'temperature',
+    vessel.fillTemperature,
+    'vessel/fillTemperature',
+  );
   const share = book.add({
     id: 'vessel/expansionShare',
     label: 'Expansion of the water',
@@ -109,7 +147,11 @@ export function designVessel(context: Context, circuits: readonly CircuitFlow[],
     value: coldDensity * GRAVITY * vessel.staticHeight + rules.vesselMargin.limit,
     formula: 'p0 = ρ g h + margin',
     source: 'EN 12828',
-    terms: { ρ: given('density of cold water', 'density', coldDensity, 'IAPWS-IF97'), h: height, margin: byRule(rules.vesselMargin) },
+    terms: {
+      ρ: given('density of cold water', 'density', coldDensity, 'IAPWS-IF97'),
+      h: height,
+      margin: byRule(rules.vesselMargin),
+    },
     note: 'Gauge pressure at the vessel, at sea level.',
   });
   const relief = decided('relief valve setting', 'pressure', vessel.reliefPressure, 'vessel/reliefPressure');
@@ -156,7 +198,9 @@ export function designVessel(context: Context, circuits: readonly CircuitFlow[],
     formula: 'Vn = (e · V + Vwr) · (pe + 1 bar) / (pe − p0)',
     source: 'EN 12828, annex on expansion vessels',
     terms: { e: share, V: content, Vwr: reserve, pe: end, p0: gasPressure },
-    ...(Number.isFinite(sum.volume) ? {} : { note: 'The gas pressure leaves no room below the end pressure: no vessel can do this.' }),
+    ...(Number.isFinite(sum.volume)
+      ? {}
+      : { note: 'The gas pressure leaves no room below the end pressure: no vessel can do this.' }),
   });
   const stocked = stockedVessel(sum.volume);
   const chosen = vessel.volume === 'auto' ? stocked : vessel.volume;
@@ -169,8 +213,16 @@ export function designVessel(context: Context, circuits: readonly CircuitFlow[],
           kind: 'volume',
           value: chosen,
           formula: vessel.volume === 'auto' ? 'smallest stocked size ≥ Vn' : 'Vn decided in the job',
-          source: vessel.volume === 'auto' ? `common practice sizes ${VESSEL_SIZES[0] as number * 1000} to ${(VESSEL_SIZES.at(-1) as number) * 1000} L` : 'decided in the job',
-          terms: { Vn: leastVolume, ...(vessel.volume === 'auto' ? {} : { V: decided('volume of the vessel', 'volume', vessel.volume, 'vessel/volume') }) },
+          source:
+            vessel.volume === 'auto'
+              ? `common practice sizes ${(VESSEL_SIZES[0] as number) * 1000} to ${(VESSEL_SIZES.at(-1) as number) * 1000} L`
+              : 'decided in the job',
+          terms: {
+            Vn: leastVolume,
+            ...(vessel.volume === 'auto'
+              ? {}
+              : { V: decided('volume of the vessel', 'volume', vessel.volume, 'vessel/volume') }),
+          },
         });
   const heldBack = volume ? (sum.small ? rules.vesselSmallReserve.limit * volume.value : sum.reserve) : 0;
   const filling = volume ? fillPressure(volume.value, heldBack, gasPressure.value) : Number.NaN;
@@ -191,7 +243,11 @@ export function designVessel(context: Context, circuits: readonly CircuitFlow[],
             value: filling,
             formula: 'pa = Vn (p0 + 1 bar) / (Vn − Vwr) − 1 bar',
             source: 'EN 12828',
-            terms: { Vn: volume, p0: gasPressure, Vwr: given('reserve held by this vessel', 'volume', heldBack, 'as above') },
+            terms: {
+              Vn: volume,
+              p0: gasPressure,
+              Vwr: given('reserve held by this vessel', 'volume', heldBack, 'as above'),
+            },
           })
         : null,
   };

@@ -10,7 +10,14 @@ export interface PipeLine {
   points: Point[];
 }
 
-export type SymbolKind = 'source' | 'header' | 'pump' | 'mixing-valve' | 'vessel' | 'relief-valve' | 'manifold';
+export type SymbolKind =
+  | 'source'
+  | 'header'
+  | 'pump'
+  | 'mixing-valve'
+  | 'vessel'
+  | 'relief-valve'
+  | 'manifold';
 
 /** A component, drawn around its centre after the general piping symbols of ISO 14617. */
 export interface SheetSymbol {
@@ -32,8 +39,8 @@ export interface Tag {
   /** Where its string is tied. */
   tiedTo: Point;
   title: string;
-  /** Ids of figures, the most important one first. */
-  figures: string[];
+  /** Ids of figures, the most important one first, each with a word behind it where the unit alone says too little. */
+  figures: { id: string; word?: string }[];
   /** A word in place of the first figure, such as a pipe size. */
   word: string | null;
   /** The worst finding on the component. */

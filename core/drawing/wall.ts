@@ -1,5 +1,6 @@
 import type { Job } from '../../model/job.ts';
 import type { CircuitDesign, Design } from '../design/design.ts';
+import type { PumpDesign } from '../design/pump-design.ts';
 import { SEVERITIES, type Severity } from '../review/finding.ts';
 import type { Point, Sheet, Tag } from './sheet.ts';
 
@@ -15,6 +16,7 @@ const RISER = { flow: 24, back: 58 };
 const TAG = { left: 72, width: 102, height: 52 };
 const SOURCE = { left: 18, right: 112, top: 404, bottom: 548 };
 const HEADER_X = 214;
+const VESSEL_X = 176;
 
 /**
  * Lays the plant of a job out as one reads a plant-room wall: the source at the left, the separation beside it, a
@@ -31,7 +33,12 @@ export function wallSheet(job: Job, design: Design): Sheet {
     houses: [],
   };
   const tag = (entry: Omit<Tag, 'severity' | 'width' | 'height'> & { width?: number }) =>
-    sheet.tags.push({ width: TAG.width, height: TAG.height, ...entry, severity: worst.get(entry.component) ?? null });
+    sheet.tags.push({
+      width: TAG.width,
+      height: TAG.height,
+      ...entry,
+      severity: worst.get(entry.component) ?? null,
+    });
 
   drawPlant(job, design, sheet, tag);
   design.circuits.forEach((circuit, i) => {
@@ -50,6 +57,9 @@ function worstByComponent(design: Design): Map<string, Severity> {
   return worst;
 }
 
+/** Corner points along a bar, one at each riser. */
+const along = (xs: readonly number[], y: number): Point[] => xs.map((x) => [x, y]);
+
 type AddTag = (entry: Omit<Tag, 'severity' | 'width' | 'height'> & { width?: number }) => void;
 
 /** Source, separation, vessel, and the bars of the distributor. */
@@ -57,8 +67,12 @@ function drawPlant(job: Job, design: Design, sheet: Sheet, tag: AddTag): void {
   const { source, vessel } = design;
   const separated = job.separation.kind === 'low-loss-header';
   const middle = (SOURCE.left + SOURCE.right) / 2;
-  const lastFlow = PLANT_WIDTH + Math.max(design.circuits.length - 1, 0) * COLUMN + RISER.flow;
-  const lastBack = lastFlow - RISER.flow + RISER.back;
+  const columns = Array.from(
+    { length: Math.max(design.circuits.length, 1) },
+    (_, i) => PLANT_WIDTH + i * COLUMN,
+  );
+  const flows = columns.map((left) => left + RISER.flow);
+  const backs = columns.map((left) => left + RISER.back);
   const top = SOURCE.top - 42;
   const bottom = SOURCE.bottom + 34;
   sheet.symbols.push({
@@ -83,34 +97,137 @@ function drawPlant(job: Job, design: Design, sheet: Sheet, tag: AddTag): void {
     sheet.pipes.push(
       { id: 'source/flow', role: 'flow', points: [...upFromSource, [HEADER_X, SOURCE.top + 10]] },
       { id: 'source/return', role: 'return', points: [[HEADER_X, SOURCE.bottom - 4], ...downToSource] },
-      { id: 'bar/flow', role: 'flow', points: [[HEADER_X, FLOW_BAR], [lastFlow, FLOW_BAR]] },
-      { id: 'bar/return', role: 'return', points: [[lastBack, RETURN_BAR], [HEADER_X, RETURN_BAR]] },
+      { id: 'bar/flow', role: 'flow', points: [[HEADER_X, FLOW_BAR], ...along(flows, FLOW_BAR)] },
+      {
+        id: 'bar/return',
+        role: 'return',
+        points: [...along(backs, RETURN_BAR).reverse(), [HEADER_X, RETURN_BAR]],
+      },
     );
-    sheet.symbols.push({ component: 'header', kind: 'header', at: [HEADER_X, (SOURCE.top + SOURCE.bottom) / 2 + 3], width: 30, height: SOURCE.bottom - SOURCE.top - 14, label: 'Low-loss header' });
-    sheet.symbols.push({ component: 'source/pump', kind: 'pump', at: [150, top], width: 34, height: 34, label: 'Source pump' });
+    sheet.symbols.push({
+      component: 'header',
+      kind: 'header',
+      at: [HEADER_X, (SOURCE.top + SOURCE.bottom) / 2 + 3],
+      width: 30,
+      height: SOURCE.bottom - SOURCE.top - 14,
+      label: 'Low-loss header',
+    });
+    sheet.symbols.push({
+      component: 'source/pump',
+      kind: 'pump',
+      at: [150, top],
+      width: 34,
+      height: 34,
+      label: 'Source pump',
+    });
   } else {
     sheet.pipes.push(
-      { id: 'source/flow', role: 'flow', points: [...upFromSource, [HEADER_X, FLOW_BAR], [lastFlow, FLOW_BAR]] },
-      { id: 'source/return', role: 'return', points: [[lastBack, RETURN_BAR], [HEADER_X, RETURN_BAR], ...downToSource] },
+      {
+        id: 'source/flow',
+        role: 'flow',
+        points: [...upFromSource, [HEADER_X, FLOW_BAR], ...along(flows, FLOW_BAR)],
+      },
+      {
+        id: 'source/return',
+        role: 'return',
+        points: [...along(backs, RETURN_BAR).reverse(), [HEADER_X, RETURN_BAR], ...downToSource],
+      },
     );
   }
-  sheet.symbols.push({ component: 'vessel', kind: 'vessel', at: [140, bottom + 46], width: 44, height: 44, label: 'Expansion vessel' });
-  sheet.pipes.push({ id: 'vessel/branch', role: 'return', points: [[140, bottom], [140, bottom + 24]] });
-  sheet.symbols.push({ component: 'relief', kind: 'relief-valve', at: [middle - 28, SOURCE.top - 12], width: 22, height: 24, label: 'Relief valve' });
+  sheet.symbols.push({
+    component: 'vessel',
+    kind: 'vessel',
+    at: [VESSEL_X, bottom + 46],
+    width: 44,
+    height: 44,
+    label: 'Expansion vessel',
+  });
+  sheet.pipes.push({
+    id: 'vessel/branch',
+    role: 'return',
+    points: [
+      [VESSEL_X, bottom],
+      [VESSEL_X, bottom + 24],
+    ],
+  });
+  sheet.symbols.push({
+    component: 'relief',
+    kind: 'relief-valve',
+    at: [middle - 28, SOURCE.top - 12],
+    width: 22,
+    height: 24,
+    label: 'Relief valve',
+  });
   if (!source || !vessel) return;
-  tag({ component: 'source', at: [SOURCE.left - 4, SOURCE.top - 176], width: 112, tiedTo: [middle - 20, SOURCE.top], title: 'Source', word: null, figures: [source.capacity.id, source.volumeFlow.id] });
+  tag({
+    component: 'source',
+    at: [SOURCE.left - 4, SOURCE.top - 176],
+    width: 112,
+    tiedTo: [middle - 20, SOURCE.top],
+    title: 'Source',
+    word: null,
+    figures: [{ id: source.capacity.id }, { id: source.volumeFlow.id }],
+  });
   if (source.pump) {
-    tag({ component: 'source/pump', at: [134, top - 84], tiedTo: [150, top - 17], title: 'Source pump', word: null, figures: source.pump.duty ? [source.pump.duty.flow.id, source.pump.duty.head.id] : [source.pump.designFlow.id, source.pump.wantedHead.id] });
+    tag({
+      component: 'source/pump',
+      at: [134, top - 84],
+      tiedTo: [150, top - 17],
+      title: 'Source pump',
+      word: null,
+      figures: pumpFigures(source.pump),
+    });
   }
-  tag({ component: 'source/run', at: [16, bottom + 14], width: 92, tiedTo: [90, bottom], title: 'Source pipe', word: source.run.size.label, figures: [source.run.velocity.id] });
+  tag({
+    component: 'source/run',
+    at: [16, bottom + 14],
+    width: 92,
+    tiedTo: [90, bottom],
+    title: 'Source pipe',
+    word: source.run.size.label,
+    figures: [{ id: source.run.velocity.id }],
+  });
   if (source.header) {
-    tag({ component: 'header', at: [HEADER_X + 28, RETURN_BAR + 22], width: 108, tiedTo: [HEADER_X + 15, RETURN_BAR + 26], title: 'Header', word: null, figures: [(source.supplyAtDuty ?? source.supplyTemperature).id, source.header.bore.id] });
+    tag({
+      component: 'header',
+      at: [HEADER_X + 28, RETURN_BAR + 22],
+      width: 108,
+      tiedTo: [HEADER_X + 15, RETURN_BAR + 26],
+      title: 'Header',
+      word: null,
+      figures: [
+        { id: (source.supplyAtDuty ?? source.supplyTemperature).id, word: 'out' },
+        { id: source.header.bore.id, word: 'bore' },
+      ],
+    });
   }
-  tag({ component: 'vessel', at: [172, bottom + 14], width: 112, tiedTo: [162, bottom + 46], title: 'Vessel', word: null, figures: [(vessel.volume ?? vessel.leastVolume).id, ...(vessel.fillPressure ? [vessel.fillPressure.id] : [])] });
+  tag({
+    component: 'vessel',
+    at: [VESSEL_X + 34, bottom + 18],
+    width: 118,
+    tiedTo: [VESSEL_X + 22, bottom + 46],
+    title: 'Vessel',
+    word: null,
+    figures: [
+      { id: (vessel.volume ?? vessel.leastVolume).id },
+      ...(vessel.fillPressure ? [{ id: vessel.fillPressure.id, word: 'fill' }] : []),
+    ],
+  });
 }
 
+/** Duty point of a pump, or what is wanted of it while none is found. */
+const pumpFigures = ({ duty, designFlow, wantedHead }: PumpDesign) =>
+  duty ? [{ id: duty.flow.id }, { id: duty.head.id }] : [{ id: designFlow.id }, { id: wantedHead.id }];
+
 /** The risers of one circuit with valve and pump, their tags, and the card of what it heats. */
-function drawCircuit(job: Job, circuit: CircuitDesign, left: number, sheet: Sheet, tag: AddTag, worst: Map<string, Severity>): void {
+function drawCircuit(
+  job: Job,
+  circuit: CircuitDesign,
+  left: number,
+  sheet: Sheet,
+  tag: AddTag,
+  worst: Map<string, Severity>,
+): void {
   const decided = job.circuits.find((each) => each.id === circuit.id);
   const component = `circuits/${circuit.id}`;
   const flow = left + RISER.flow;
@@ -120,14 +237,49 @@ function drawCircuit(job: Job, circuit: CircuitDesign, left: number, sheet: Shee
   const valveAt = 372;
   const mixed = decided?.connection === 'mixed';
   sheet.pipes.push(
-    { id: `${component}/flow`, role: 'flow', points: [[flow, FLOW_BAR], [flow, foot]] },
-    { id: `${component}/return`, role: 'return', points: [[back, foot], [back, RETURN_BAR]] },
+    {
+      id: `${component}/flow`,
+      role: 'flow',
+      points: [
+        [flow, FLOW_BAR],
+        [flow, foot],
+      ],
+    },
+    {
+      id: `${component}/return`,
+      role: 'return',
+      points: [
+        [back, foot],
+        [back, RETURN_BAR],
+      ],
+    },
   );
   if (mixed) {
-    sheet.pipes.push({ id: `${component}/bypass`, role: 'return', points: [[back, valveAt], [flow + 16, valveAt]] });
-    sheet.symbols.push({ component: `${component}/valve`, kind: 'mixing-valve', at: [flow, valveAt], width: 34, height: 34, label: `${circuit.name}: mixing valve` });
+    sheet.pipes.push({
+      id: `${component}/bypass`,
+      role: 'return',
+      points: [
+        [back, valveAt],
+        [flow + 16, valveAt],
+      ],
+    });
+    sheet.symbols.push({
+      component: `${component}/valve`,
+      kind: 'mixing-valve',
+      at: [flow, valveAt],
+      width: 34,
+      height: 34,
+      label: `${circuit.name}: mixing valve`,
+    });
   }
-  sheet.symbols.push({ component: `${component}/pump`, kind: 'pump', at: [flow, pumpAt], width: 34, height: 34, label: `${circuit.name}: pump` });
+  sheet.symbols.push({
+    component: `${component}/pump`,
+    kind: 'pump',
+    at: [flow, pumpAt],
+    width: 34,
+    height: 34,
+    label: `${circuit.name}: pump`,
+  });
   sheet.houses.push({
     circuitId: circuit.id,
     component: `${component}/house`,
@@ -144,10 +296,30 @@ function drawCircuit(job: Job, circuit: CircuitDesign, left: number, sheet: Shee
   const { sized } = circuit;
   if (!sized) return;
   const at = (y: number): Point => [left + TAG.left, y];
-  tag({ component: `${component}/run`, at: at(148), tiedTo: [back, 172], title: 'Pipe', word: sized.run.size.label, figures: [sized.run.velocity.id] });
-  const { duty, designFlow, wantedHead } = sized.pump;
-  tag({ component: `${component}/pump`, at: at(pumpAt - 30), tiedTo: [flow + 17, pumpAt], title: 'Pump', word: null, figures: duty ? [duty.flow.id, duty.head.id] : [designFlow.id, wantedHead.id] });
+  tag({
+    component: `${component}/run`,
+    at: at(148),
+    tiedTo: [back, 172],
+    title: 'Pipe',
+    word: sized.run.size.label,
+    figures: [{ id: sized.run.velocity.id }],
+  });
+  tag({
+    component: `${component}/pump`,
+    at: at(pumpAt - 30),
+    tiedTo: [flow + 17, pumpAt],
+    title: 'Pump',
+    word: null,
+    figures: pumpFigures(sized.pump),
+  });
   if (sized.valve && decided) {
-    tag({ component: `${component}/valve`, at: at(valveAt - 10), tiedTo: [flow + 17, valveAt], title: 'Mixing valve', word: null, figures: [sized.valve.kvs.id, sized.valve.hotShare.id] });
+    tag({
+      component: `${component}/valve`,
+      at: at(valveAt - 10),
+      tiedTo: [flow + 17, valveAt],
+      title: 'Mixing valve',
+      word: null,
+      figures: [{ id: sized.valve.kvs.id }, { id: sized.valve.hotShare.id, word: 'hot' }],
+    });
   }
 }

@@ -93,7 +93,13 @@ export class FigureBook {
     const terms = Object.entries(entry.terms).map(
       ([symbol, each]): Term =>
         'id' in each
-          ? { symbol, label: each.label, kind: each.kind, value: each.value, origin: { from: 'figure', id: each.id } }
+          ? {
+              symbol,
+              label: each.label,
+              kind: each.kind,
+              value: each.value,
+              origin: { from: 'figure', id: each.id },
+            }
           : { symbol, ...each },
     );
     const figure: Figure = {
@@ -101,7 +107,12 @@ export class FigureBook {
       label: entry.label,
       kind: entry.kind,
       value: entry.value,
-      sum: { formula: entry.formula, terms, source: entry.source, ...(entry.note ? { note: entry.note } : {}) },
+      sum: {
+        formula: entry.formula,
+        terms,
+        source: entry.source,
+        ...(entry.note ? { note: entry.note } : {}),
+      },
     };
     this.figures[entry.id] = figure;
     return figure;

@@ -74,5 +74,10 @@ export function pipeFlow(
   const reynolds = (velocity * bore) / fluid.kinematicViscosity;
   if (reynolds === 0) return { velocity: 0, reynolds: 0, frictionFactor: 0, gradient: 0 };
   const factor = frictionFactor(reynolds, roughness / bore);
-  return { velocity, reynolds, frictionFactor: factor, gradient: ((factor / bore) * fluid.density * velocity ** 2) / 2 };
+  return {
+    velocity,
+    reynolds,
+    frictionFactor: factor,
+    gradient: ((factor / bore) * fluid.density * velocity ** 2) / 2,
+  };
 }

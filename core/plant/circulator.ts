@@ -1,15 +1,5 @@
 import { findRoot } from '../quantity/root.ts';
-import { CIRCULATORS } from './circulator-catalogue.ts';
-
-/** A circulator as a leaflet gives it. */
-export interface CirculatorModel {
-  id: string;
-  label: string;
-  /** Fixed speeds as shares of the full speed, fastest first. */
-  speeds: readonly number[];
-  /** Points at full speed: flow m3/h, head m, electric power W; flow rising from 0. */
-  curve: readonly (readonly [flow: number, head: number, power: number])[];
-}
+import { CIRCULATORS, type CirculatorModel } from './circulator-catalogue.ts';
 
 /** One speed of one circulator, ready to be asked for head and power. */
 export interface CirculatorSpeed {
@@ -67,8 +57,14 @@ const PER_HOUR = 1 / 3600;
  */
 export function speedsOf(model: CirculatorModel): CirculatorSpeed[] {
   const flows = model.curve.map(([flow]) => flow * PER_HOUR);
-  const head = monotoneCurve(flows, model.curve.map((point) => point[1]));
-  const power = monotoneCurve(flows, model.curve.map((point) => point[2]));
+  const head = monotoneCurve(
+    flows,
+    model.curve.map((point) => point[1]),
+  );
+  const power = monotoneCurve(
+    flows,
+    model.curve.map((point) => point[2]),
+  );
   const mostFlow = flows[flows.length - 1] as number;
   return model.speeds.map((share, i) => ({
     model,
@@ -82,25 +78,37 @@ export function speedsOf(model: CirculatorModel): CirculatorSpeed[] {
 
 const ALL_SPEEDS: readonly CirculatorSpeed[] = CIRCULATORS.flatMap(speedsOf);
 
-export const findCirculator = (id: string): CirculatorModel | undefined => CIRCULATORS.find((each) => each.id === id);
+export const findCirculator = (id: string): CirculatorModel | undefined =>
+  CIRCULATORS.find((each) => each.id === id);
 
 /**
  * The speed, of the whole catalogue or of one pinned model, that reaches a duty with the least electric power.
  * @param flow m3/s @param head m
  * @returns undefined when none reaches it
  */
-export function chooseSpeed(flow: number, head: number, pinned?: CirculatorModel): CirculatorSpeed | undefined {
+export function chooseSpeed(
+  flow: number,
+  head: number,
+  pinned?: CirculatorModel,
+): CirculatorSpeed | undefined {
   let best: CirculatorSpeed | undefined;
   for (const speed of ALL_SPEEDS) {
     if (pinned && speed.model !== pinned) continue;
-    if (flow < speed.mostFlow && speed.headAt(flow) >= head && (!best || speed.powerAt(flow) < best.powerAt(flow))) best = speed;
+    if (
+      flow < speed.mostFlow &&
+      speed.headAt(flow) >= head &&
+      (!best || speed.powerAt(flow) < best.powerAt(flow))
+    )
+      best = speed;
   }
   return best;
 }
 
 /** The fastest speed of a model. */
 export const fastest = (model: CirculatorModel): CirculatorSpeed =>
-  ALL_SPEEDS.find((each) => each.model === model && each.share === Math.max(...model.speeds)) as CirculatorSpeed;
+  ALL_SPEEDS.find(
+    (each) => each.model === model && each.share === Math.max(...model.speeds),
+  ) as CirculatorSpeed;
 
 /**
  * Where the pump curve meets the system curve: the real duty point.

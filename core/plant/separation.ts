@@ -25,7 +25,10 @@ export interface HeaderState {
 }
 
 /** What the circuits draw and send back when the header supplies a given temperature. */
-function drawAt(supply: number, draws: readonly Draw[]): Pick<HeaderState, 'secondary' | 'back' | 'hotShares'> {
+function drawAt(
+  supply: number,
+  draws: readonly Draw[],
+): Pick<HeaderState, 'secondary' | 'back' | 'hotShares'> {
   let secondary = 0;
   let heat = 0;
   const hotShares = draws.map(({ massFlow, drop, mixedTo }) => {
@@ -54,7 +57,9 @@ const WIDEST_DILUTION = 300;
 export function headerState(primary: number, flowTemperature: number, draws: readonly Draw[]): HeaderState {
   const mixedSupply = (supply: number): number => {
     const { secondary, back } = drawAt(supply, draws);
-    return secondary > primary ? (primary * flowTemperature + (secondary - primary) * back) / secondary : flowTemperature;
+    return secondary > primary
+      ? (primary * flowTemperature + (secondary - primary) * back) / secondary
+      : flowTemperature;
   };
   const undiluted = mixedSupply(flowTemperature) >= flowTemperature - 1e-9;
   const coldest = flowTemperature - WIDEST_DILUTION;
@@ -68,4 +73,5 @@ export function headerState(primary: number, flowTemperature: number, draws: rea
 }
 
 /** Inside diameter in m that a flow in m3/s needs to pass a header no faster than a velocity in m/s. */
-export const boreForVelocity = (volumeFlow: number, velocity: number): number => Math.sqrt((4 * volumeFlow) / (Math.PI * velocity));
+export const boreForVelocity = (volumeFlow: number, velocity: number): number =>
+  Math.sqrt((4 * volumeFlow) / (Math.PI * velocity));

@@ -23,7 +23,7 @@ const PLACES: Record<string, number> = {
   'ft/s': 2,
   'Pa/m': 0,
   'ft/100 ft': 2,
-  kPa: 2,
+  kPa: 1,
   Pa: 0,
   bar: 2,
   mbar: 0,
@@ -53,7 +53,7 @@ const SMALL_PLACES: Partial<Record<QuantityKind, number>> = { roughness: 4, fact
 
 const formats = new Map<number, Intl.NumberFormat>();
 
-/** A number with thin spaces between thousands, so that neither a comma nor a dot can be misread. */
+/** A number with narrow spaces between thousands, so that neither a comma nor a dot can be misread. */
 export function formatNumber(value: number, places: number): string {
   if (!Number.isFinite(value)) return '–';
   let format = formats.get(places);
@@ -62,7 +62,7 @@ export function formatNumber(value: number, places: number): string {
     formats.set(places, format);
   }
   // A rounded nothing is written 0, never -0.
-  const text = format.format(value).replace(/,/g, ' ');
+  const text = format.format(value).replace(/,/g, '\u202f');
   return text === '-0' ? '0' : text;
 }
 
@@ -82,8 +82,8 @@ export function show(value: number, kind: QuantityKind, display: Display): Shown
 export function say(value: number, kind: QuantityKind, display: Display): string {
   const { number, unit } = show(value, kind, display);
   // Valves are spoken of as "Kv 2.5", everything else with the unit behind.
-  if (kind === 'flowCoefficient') return `${unit} ${number}`;
-  return unit === '' ? number : `${number} ${unit}`;
+  if (kind === 'flowCoefficient') return `${unit}\u00a0${number}`;
+  return unit === '' ? number : `${number}\u00a0${unit}`;
 }
 
 /** The text an input field starts with: the shortest number that reads back to the same value, without unit. */

@@ -5,20 +5,25 @@
  * @param tolerance width of x below which the answer stands
  * @returns x, or undefined when both ends have the same sign
  */
-export function findRoot(f: (x: number) => number, low: number, high: number, tolerance: number): number | undefined {
+export function findRoot(
+  f: (x: number) => number,
+  low: number,
+  high: number,
+  tolerance: number,
+): number | undefined {
   let a = low;
   let b = high;
   let fa = f(a);
   let fb = f(b);
   if (fa === 0) return a;
   if (fb === 0) return b;
-  if (fa > 0 === fb > 0) return undefined;
+  if (Math.sign(fa) === Math.sign(fb)) return undefined;
   let side = 0;
   for (let i = 0; i < 100; i++) {
     const x = (fa * b - fb * a) / (fa - fb);
     const fx = f(x);
     if (fx === 0) return x;
-    if (fx > 0 === fb > 0) {
+    if (Math.sign(fx) === Math.sign(fb)) {
       if (Math.abs(b - x) < tolerance) return x;
       b = x;
       fb = fx;

@@ -1,5 +1,5 @@
-import { type QuantityKind, UNIT_CHOICES, type UnitSystem } from '../../model/quantities.ts';
 import type { Display } from '../../model/job.ts';
+import { type QuantityKind, UNIT_CHOICES, type UnitSystem } from '../../model/quantities.ts';
 
 /** SI value = typed value * factor + offset. */
 interface Unit {

@@ -1,11 +1,11 @@
 import type { Context } from '../design/context.ts';
+import type { UnreviewedDesign } from '../design/design.ts';
 import type { Finding } from './finding.ts';
-import type { Reviewed } from './review.ts';
-import { reviewPipe } from './review-circuits.ts';
+import { reviewPipe } from './review-pipe.ts';
 import { reviewPump } from './review-pump.ts';
 
 /** Findings on source, separation and vessel. */
-export function reviewPlant(context: Context, design: Reviewed): Finding[] {
+export function reviewPlant(context: Context, design: UnreviewedDesign): Finding[] {
   const { job, say } = context;
   const { source } = design;
   if (!source) return [];
@@ -19,7 +19,9 @@ export function reviewPlant(context: Context, design: Reviewed): Finding[] {
       component: 'source',
       title: `The source is ${say(design.load.value - job.source.capacity, 'power')} short`,
       why: `It gives ${say(job.source.capacity, 'power')} and the circuits need ${say(design.load.value, 'power')} on the design day. Take a larger one, add a second, or lower the loads.`,
-      remedies: [{ label: 'Size the source from the load', edits: [{ at: 'source/capacity', value: 'auto' }] }],
+      remedies: [
+        { label: 'Size the source from the load', edits: [{ at: 'source/capacity', value: 'auto' }] },
+      ],
     });
   }
   findings.push(
@@ -30,13 +32,14 @@ export function reviewPlant(context: Context, design: Reviewed): Finding[] {
       hottest: job.source.flowTemperature,
     }),
   );
-  if (source.pump) findings.push(...reviewPump(context, source.pump, 'source/pump', 'source/temperatureDifference'));
+  if (source.pump)
+    findings.push(...reviewPump(context, source.pump, 'source/pump', 'source/temperatureDifference'));
   findings.push(...reviewDilution(context, design), ...reviewVessel(context, design));
   return findings;
 }
 
 /** A header that is drawn on harder than it is fed sends out cooler water than the source makes. */
-function reviewDilution(context: Context, design: Reviewed): Finding[] {
+function reviewDilution(context: Context, design: UnreviewedDesign): Finding[] {
   const { job, say } = context;
   const { source } = design;
   if (!source || job.separation.kind === 'none') return [];
@@ -56,14 +59,20 @@ function reviewDilution(context: Context, design: Reviewed): Finding[] {
       component: 'header',
       title: `The header sends out ${say(supply.value, 'temperature')} instead of ${say(job.source.flowTemperature, 'temperature')}`,
       why: `${atDesign ? `The circuits draw ${say(secondary, 'massFlow')}, the source feeds ${say(primary, 'massFlow')}` : 'With every pump at its duty point the circuits draw more than the source feeds'}: the rest is return water that turns round in the header. More flow through the source (a smaller delta T there) or less in the circuits brings the temperature back.`,
-      remedies: atDesign && deltaT < job.source.temperatureDifference
-        ? [{ label: `Run the source at delta T ${say(deltaT, 'temperatureDifference')}`, edits: [{ at: 'source/temperatureDifference', value: deltaT }] }]
-        : [],
+      remedies:
+        atDesign && deltaT < job.source.temperatureDifference
+          ? [
+              {
+                label: `Run the source at delta T ${say(deltaT, 'temperatureDifference')}`,
+                edits: [{ at: 'source/temperatureDifference', value: deltaT }],
+              },
+            ]
+          : [],
     },
   ];
 }
 
-function reviewVessel(context: Context, design: Reviewed): Finding[] {
+function reviewVessel(context: Context, design: UnreviewedDesign): Finding[] {
   const { job, say } = context;
   const { vessel } = design;
   if (!vessel) return [];
@@ -90,9 +99,19 @@ function reviewVessel(context: Context, design: Reviewed): Finding[] {
       severity: 'stop',
       place: 'vessel/volume',
       component: 'vessel',
-      title: vessel.volume ? `A vessel of ${say(vessel.volume.value, 'volume')} is too small` : 'No stocked vessel is large enough',
+      title: vessel.volume
+        ? `A vessel of ${say(vessel.volume.value, 'volume')} is too small`
+        : 'No stocked vessel is large enough',
       why: `The system needs at least ${say(least, 'volume')}; with less the relief valve drips whenever the plant is hot. ${vessel.volume ? '' : 'Use several vessels side by side.'}`.trim(),
-      remedies: job.vessel.volume === 'auto' ? [] : [{ label: 'Choose the vessel from the content', edits: [{ at: 'vessel/volume', value: 'auto' }] }],
+      remedies:
+        job.vessel.volume === 'auto'
+          ? []
+          : [
+              {
+                label: 'Choose the vessel from the content',
+                edits: [{ at: 'vessel/volume', value: 'auto' }],
+              },
+            ],
     },
   ];
 }

@@ -3,21 +3,30 @@ import type { PumpDesign } from '../design/pump-design.ts';
 import type { Finding } from './finding.ts';
 
 /** Findings on one pump: none reaches the duty, a pinned one falls short, is unknown, or is far too strong. */
-export function reviewPump(context: Context, pump: PumpDesign, component: string, deltaTPlace: string): Finding[] {
+export function reviewPump(
+  context: Context,
+  pump: PumpDesign,
+  component: string,
+  deltaTPlace: string,
+): Finding[] {
   const { rules, say } = context;
   const findings: Finding[] = [];
   const base = { place: pump.place, component };
   const wanted = `${say(pump.designFlow.value, 'volumeFlow')} at ${say(pump.wantedHead.value, 'head')}`;
   const unpin = { label: 'Let the pump be chosen', edits: [{ at: pump.place, value: 'auto' }] };
   if (!pump.reaches) {
-    const got = pump.duty ? ` It gives ${say(pump.duty.flow.value, 'volumeFlow')} at ${say(pump.duty.head.value, 'head')}, delta T becomes ${say(pump.duty.temperatureDifference.value, 'temperatureDifference')}.` : '';
+    const got = pump.duty
+      ? ` It gives ${say(pump.duty.flow.value, 'volumeFlow')} at ${say(pump.duty.head.value, 'head')}, delta T becomes ${say(pump.duty.temperatureDifference.value, 'temperatureDifference')}.`
+      : '';
     findings.push({
       ...base,
       place: pump.pinned ? pump.place : deltaTPlace,
       id: `pump-short:${pump.place}`,
       rule: 'pump-short',
       severity: 'stop',
-      title: pump.pinned ? `${pump.label}: the pinned pump falls short` : `${pump.label}: no pump in the catalogue reaches the duty`,
+      title: pump.pinned
+        ? `${pump.label}: the pinned pump falls short`
+        : `${pump.label}: no pump in the catalogue reaches the duty`,
       why: `Wanted are ${wanted}.${got} A wider delta T, a larger bore or a shorter worst run ask less of the pump.`,
       remedies: pump.pinned ? [unpin] : [],
     });

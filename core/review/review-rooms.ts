@@ -1,14 +1,14 @@
 import { fieldAt } from '../../model/fields.ts';
 import { valueAt } from '../../model/place.ts';
 import type { Context } from '../design/context.ts';
+import type { UnreviewedDesign } from '../design/design.ts';
 import { readInJobUnits } from '../quantity/parse.ts';
 import type { Finding } from './finding.ts';
-import type { Reviewed } from './review.ts';
 
 const nameOf = (room: { name: string; id: string }): string => room.name || `room ${room.id}`;
 
 /** What is missing or doubtful in the rooms and in what was typed. */
-export function reviewRooms(context: Context, design: Reviewed): Finding[] {
+export function reviewRooms(context: Context, design: UnreviewedDesign): Finding[] {
   const { job, rules, say } = context;
   const findings: Finding[] = [...reviewUnread(context)];
   const unread = new Set(job.unread.map((entry) => entry.place));
@@ -68,7 +68,12 @@ export function reviewRooms(context: Context, design: Reviewed): Finding[] {
       component: 'source',
       title: `Rooms and whole house are ${say(Math.abs(gap.value), 'fraction')} apart`,
       why: `The rooms add up to ${say(rooms, 'power')}, the house was given as ${say(job.wholeHouseLoad ?? 0, 'power')}. ${gap.value > 0 ? 'Room figures often carry their own reserves' : 'A room may be missing'}: find out which one is right before buying a source.`,
-      remedies: [{ label: 'Drop the whole-house figure and go by the rooms', edits: [{ at: 'wholeHouseLoad', value: null }] }],
+      remedies: [
+        {
+          label: 'Drop the whole-house figure and go by the rooms',
+          edits: [{ at: 'wholeHouseLoad', value: null }],
+        },
+      ],
     });
   }
   return findings;
@@ -81,7 +86,12 @@ function reviewUnread({ job }: Context): Finding[] {
     const owner = valueAt(job, place.split('/').slice(0, 2).join('/')) as { name?: unknown } | undefined;
     const name = typeof owner?.name === 'string' && owner.name !== '' ? `${owner.name}: ` : '';
     const read = field ? readInJobUnits(text, field.kind, job.display) : undefined;
-    const reason = read && !read.ok ? read.reason : field ? `is outside what is possible: ${field.remedy}` : 'belongs to no field';
+    const reason =
+      read && !read.ok
+        ? read.reason
+        : field
+          ? `is outside what is possible: ${field.remedy}`
+          : 'belongs to no field';
     return {
       id: `unread:${place}`,
       rule: 'unread',

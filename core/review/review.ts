@@ -1,12 +1,14 @@
 import type { Context } from '../design/context.ts';
-import type { Design } from '../design/design.ts';
+import type { UnreviewedDesign } from '../design/design.ts';
 import { type Finding, worstFirst } from './finding.ts';
 import { reviewCircuits } from './review-circuits.ts';
 import { reviewPlant } from './review-plant.ts';
 import { reviewRooms } from './review-rooms.ts';
 
-export type Reviewed = Omit<Design, 'findings'>;
-
 /** All findings of a design, worst first. */
-export const review = (context: Context, design: Reviewed): Finding[] =>
-  worstFirst([...reviewRooms(context, design), ...reviewCircuits(context, design), ...reviewPlant(context, design)]);
+export const review = (context: Context, design: UnreviewedDesign): Finding[] =>
+  worstFirst([
+    ...reviewRooms(context, design),
+    ...reviewCircuits(context, design),
+    ...reviewPlant(context, design),
+  ]);

@@ -15,7 +15,13 @@ export interface Rule {
 const COMMON_PRACTICE = 'common practice';
 const MEMORY = 'common practice, figure from memory';
 
-const rule = (label: string, kind: QuantityKind, limit: number, reason: string, source: string = COMMON_PRACTICE) => ({
+const rule = (
+  label: string,
+  kind: QuantityKind,
+  limit: number,
+  reason: string,
+  source: string = COMMON_PRACTICE,
+) => ({
   label,
   kind,
   limit,
@@ -26,32 +32,165 @@ const rule = (label: string, kind: QuantityKind, limit: number, reason: string, 
 /** The limits both rulebooks share. */
 const SHARED = {
   velocityWanted: rule('wanted velocity', 'velocity', 0.9, 'Quiet, and quick enough to carry air along.'),
-  velocityMost: rule('highest velocity', 'velocity', 1.5, 'Faster water is heard and wears copper at the bends.'),
-  velocityLeast: rule('lowest velocity', 'velocity', 0.5, 'Slower water leaves air and dirt behind, and the pipe costs more than it need.'),
-  gradientMost: rule('highest pressure gradient', 'gradient', 300, 'Steeper pipework asks for a stronger pump all year.'),
-  gradientLeast: rule('lowest pressure gradient', 'gradient', 100, 'Flatter pipework costs more than its pump power saves.'),
-  terminalAllowance: rule('allowance for emitter and valve', 'pressure', 5000, 'Stands for a radiator with its valve or a loop with its meter until the data sheet is at hand.', MEMORY),
-  sourceAllowance: rule('allowance inside the source', 'pressure', 10_000, 'Stands for the heat exchanger until the data sheet is at hand.', MEMORY),
+  velocityMost: rule(
+    'highest velocity',
+    'velocity',
+    1.5,
+    'Faster water is heard and wears copper at the bends.',
+  ),
+  velocityLeast: rule(
+    'lowest velocity',
+    'velocity',
+    0.5,
+    'Slower water leaves air and dirt behind, and the pipe costs more than it need.',
+  ),
+  gradientMost: rule(
+    'highest pressure gradient',
+    'gradient',
+    300,
+    'Steeper pipework asks for a stronger pump all year.',
+  ),
+  gradientLeast: rule(
+    'lowest pressure gradient',
+    'gradient',
+    100,
+    'Flatter pipework costs more than its pump power saves.',
+  ),
+  terminalAllowance: rule(
+    'allowance for emitter and valve',
+    'pressure',
+    5000,
+    'Stands for a radiator with its valve or a loop with its meter until the data sheet is at hand.',
+    MEMORY,
+  ),
+  sourceAllowance: rule(
+    'allowance inside the source',
+    'pressure',
+    10_000,
+    'Stands for the heat exchanger until the data sheet is at hand.',
+    MEMORY,
+  ),
   headMargin: rule('margin on pump head', 'factor', 1.05, 'Lengths are guessed and pipes grow rough.'),
-  valveLeastLoss: rule('least loss of a mixing valve', 'pressure', 3000, 'Below this the valve hardly changes the flow before it is nearly shut.'),
+  valveLeastLoss: rule(
+    'least loss of a mixing valve',
+    'pressure',
+    3000,
+    'Below this the valve hardly changes the flow before it is nearly shut.',
+  ),
   authorityWanted: rule('wanted valve authority', 'fraction', 0.5, 'The flow then follows the stem.'),
-  authorityLeast: rule('lowest valve authority', 'fraction', 0.3, 'Below this the valve hunts: little happens, then everything.'),
-  headerVelocity: rule('velocity inside a header', 'velocity', 0.1, 'Slow water lets flows part, air rise and dirt fall.'),
-  headerDiameters: rule('header bore in pipe bores', 'factor', 3, 'The three-diameter habit: the header is three times as wide as its pipes.'),
-  headerTail: rule('pipe between header and mixing valve', 'length', 2, 'There and back, where nobody measured it.', MEMORY),
-  loadGapMost: rule('gap between rooms and whole house', 'fraction', 0.1, 'More than a tenth apart and one of the two is wrong.'),
-  mixedTolerance: rule('tolerance of a direct circuit', 'temperatureDifference', 0.5, 'A direct circuit gets what the source sends.'),
-  returnAboveRoom: rule('return above the room', 'temperatureDifference', 0, 'Water cannot come back colder than the room it heats.', 'second law of thermodynamics'),
-  pumpOversize: rule('duty flow over design flow', 'factor', 1.3, 'A fixed speed far above need is noise, power and a narrow delta T.'),
-  radiatorContent: rule('water in radiators and their branches, per kW', 'volume', 0.010, 'Panel radiators with their pipes, in litres per kW of load.', MEMORY),
-  floorContent: rule('water in floor loops, per kW', 'volume', 0.020, 'Loops of 16 mm pipe at the usual spacing, in litres per kW of load.', MEMORY),
-  airUnitContent: rule('water in fan units, per kW', 'volume', 0.003, 'Coils with their branches, in litres per kW of load.', MEMORY),
-  sourceContent: rule('water in the source, per kW', 'volume', 0.001, 'Low-content boilers and heat pumps, in litres per kW.', MEMORY),
-  vesselReserveShare: rule('water reserve', 'fraction', 0.005, 'Covers what a system loses between services.', 'EN 12828'),
-  vesselReserveLeast: rule('least water reserve', 'volume', 0.003, 'Covers what a system loses between services.', 'EN 12828'),
-  vesselSmall: rule('small vessel', 'volume', 0.015, 'Under this size the reserve is a share of the vessel.', 'EN 12828'),
-  vesselSmallReserve: rule('reserve of a small vessel', 'fraction', 0.2, 'A share of the vessel instead of the content.', 'EN 12828'),
-  vesselMargin: rule('gas pressure above static', 'pressure', 30_000, 'Keeps the highest point above atmosphere and free of vapour.', 'EN 12828'),
+  authorityLeast: rule(
+    'lowest valve authority',
+    'fraction',
+    0.3,
+    'Below this the valve hunts: little happens, then everything.',
+  ),
+  headerVelocity: rule(
+    'velocity inside a header',
+    'velocity',
+    0.1,
+    'Slow water lets flows part, air rise and dirt fall.',
+  ),
+  headerDiameters: rule(
+    'header bore in pipe bores',
+    'factor',
+    3,
+    'The three-diameter habit: the header is three times as wide as its pipes.',
+  ),
+  headerTail: rule(
+    'pipe between header and mixing valve',
+    'length',
+    2,
+    'There and back, where nobody measured it.',
+    MEMORY,
+  ),
+  loadGapMost: rule(
+    'gap between rooms and whole house',
+    'fraction',
+    0.1,
+    'More than a tenth apart and one of the two is wrong.',
+  ),
+  mixedTolerance: rule(
+    'tolerance of a direct circuit',
+    'temperatureDifference',
+    0.5,
+    'A direct circuit gets what the source sends.',
+  ),
+  returnAboveRoom: rule(
+    'return above the room',
+    'temperatureDifference',
+    0,
+    'Water cannot come back colder than the room it heats.',
+    'second law of thermodynamics',
+  ),
+  pumpOversize: rule(
+    'duty flow over design flow',
+    'factor',
+    1.3,
+    'A fixed speed far above need is noise, power and a narrow delta T.',
+  ),
+  radiatorContent: rule(
+    'water in radiators and their branches, per kW',
+    'volume',
+    0.01,
+    'Panel radiators with their pipes, in litres per kW of load.',
+    MEMORY,
+  ),
+  floorContent: rule(
+    'water in floor loops, per kW',
+    'volume',
+    0.02,
+    'Loops of 16 mm pipe at the usual spacing, in litres per kW of load.',
+    MEMORY,
+  ),
+  airUnitContent: rule(
+    'water in fan units, per kW',
+    'volume',
+    0.003,
+    'Coils with their branches, in litres per kW of load.',
+    MEMORY,
+  ),
+  sourceContent: rule(
+    'water in the source, per kW',
+    'volume',
+    0.001,
+    'Low-content boilers and heat pumps, in litres per kW.',
+    MEMORY,
+  ),
+  vesselReserveShare: rule(
+    'water reserve',
+    'fraction',
+    0.005,
+    'Covers what a system loses between services.',
+    'EN 12828',
+  ),
+  vesselReserveLeast: rule(
+    'least water reserve',
+    'volume',
+    0.003,
+    'Covers what a system loses between services.',
+    'EN 12828',
+  ),
+  vesselSmall: rule(
+    'small vessel',
+    'volume',
+    0.015,
+    'Under this size the reserve is a share of the vessel.',
+    'EN 12828',
+  ),
+  vesselSmallReserve: rule(
+    'reserve of a small vessel',
+    'fraction',
+    0.2,
+    'A share of the vessel instead of the content.',
+    'EN 12828',
+  ),
+  vesselMargin: rule(
+    'gas pressure above static',
+    'pressure',
+    30_000,
+    'Keeps the highest point above atmosphere and free of vapour.',
+    'EN 12828',
+  ),
 } satisfies Record<string, Omit<Rule, 'id'>>;
 
 export type RuleId = keyof typeof SHARED;
@@ -64,7 +203,9 @@ export interface Rulebook {
   rules: Record<RuleId, Rule>;
 }
 
-const withIds = Object.fromEntries(Object.entries(SHARED).map(([id, each]) => [id, { id, ...each }])) as Record<RuleId, Rule>;
+const withIds = Object.fromEntries(
+  Object.entries(SHARED).map(([id, each]) => [id, { id, ...each }]),
+) as Record<RuleId, Rule>;
 
 export const RULEBOOKS_BY_ID: Record<Job['rulebook'], Rulebook> = {
   'velocity-led': { id: 'velocity-led', label: 'Velocity-led', boreBy: 'velocity', rules: withIds },

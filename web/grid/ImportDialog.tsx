@@ -10,21 +10,25 @@ import Typography from '@mui/material/Typography';
 import { transfer } from 'comlink';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
-import { MEANING_KINDS, MEANING_LABELS } from '../../exchange/room-columns.ts';
 import { MOST_TEXT_BYTES } from '../../exchange/decode-text.ts';
+import { MEANING_KINDS, MEANING_LABELS } from '../../exchange/room-columns.ts';
 import type { PreviewRow, RoomsPreview } from '../../exchange/rooms-csv.ts';
 import { takeRooms, tooManyRooms } from '../../exchange/take-rooms.ts';
-import { newCircuit, nextId } from '../../model/new-job.ts';
 import type { EmitterKind } from '../../model/job.ts';
-import { useDisplay } from '../state/display.ts';
-import { heavyWork } from '../state/design-context.tsx';
-import { useEditing, useJob } from '../state/job-context.tsx';
+import { newCircuit, nextId } from '../../model/new-job.ts';
 import { SeverityMark } from '../parts/Severity.tsx';
+import { heavyWork } from '../state/design-context.tsx';
+import { useDisplay } from '../state/display.ts';
+import { useEditing, useJob } from '../state/job-context.tsx';
 
 /** Rows shown at once; rows with a bad cell are always shown. */
 const MOST_SHOWN = 200;
 
-type Reading = { state: 'none' } | { state: 'reading'; name: string } | { state: 'failed'; problem: string } | { state: 'read'; name: string; preview: RoomsPreview };
+type Reading =
+  | { state: 'none' }
+  | { state: 'reading'; name: string }
+  | { state: 'failed'; problem: string }
+  | { state: 'read'; name: string; preview: RoomsPreview };
 
 /** Reads a table of heat loads, shows how every cell was understood, and takes the rooms in only when told to. */
 export function ImportDialog({ onClose }: { onClose: () => void }) {
@@ -39,11 +43,22 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
     // A file far too large is not even read into memory.
     const bytes = new Uint8Array(await file.slice(0, MOST_TEXT_BYTES + 1).arrayBuffer());
     if (file.size > MOST_TEXT_BYTES) {
-      setReading({ state: 'failed', problem: `${file.name} has ${(file.size / 1e6).toFixed(1)} MB; at most ${MOST_TEXT_BYTES / 1e6} MB are read. Keep only the room rows and save it again as CSV.` });
+      setReading({
+        state: 'failed',
+        problem: `${file.name} has ${(file.size / 1e6).toFixed(1)} MB; at most ${MOST_TEXT_BYTES / 1e6} MB are read. Keep only the room rows and save it again as CSV.`,
+      });
       return;
     }
-    const result = await heavyWork().readRooms(transfer(bytes, [bytes.buffer]), job.display, job.rooms.map((room) => room.name));
-    setReading(result.ok ? { state: 'read', name: file.name, preview: result.preview } : { state: 'failed', problem: result.problem });
+    const result = await heavyWork().readRooms(
+      transfer(bytes, [bytes.buffer]),
+      job.display,
+      job.rooms.map((room) => room.name),
+    );
+    setReading(
+      result.ok
+        ? { state: 'read', name: file.name, preview: result.preview }
+        : { state: 'failed', problem: result.problem },
+    );
   };
 
   const confirm = (preview: RoomsPreview) => {
@@ -54,12 +69,18 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
     }
     edit(`Read ${preview.rows.length} rooms`, (current) => {
       if (!target.startsWith('new:')) return takeRooms(current, preview, target || null);
-      const circuit = newCircuit(nextId('c', current.circuits), current, { emitters: target.slice(4) as EmitterKind });
+      const circuit = newCircuit(nextId('c', current.circuits), current, {
+        emitters: target.slice(4) as EmitterKind,
+      });
       const taken = takeRooms({ ...current, circuits: [...current.circuits, circuit] }, preview, circuit.id);
       // Every row named a circuit of its own: the new one is not needed.
-      return taken.rooms.some((room) => room.circuit === circuit.id) ? taken : { ...taken, circuits: taken.circuits.filter((each) => each.id !== circuit.id) };
+      return taken.rooms.some((room) => room.circuit === circuit.id)
+        ? taken
+        : { ...taken, circuits: taken.circuits.filter((each) => each.id !== circuit.id) };
     });
-    enqueueSnackbar(`${preview.rows.length} rooms taken in${preview.badCells > 0 ? `; ${preview.badCells} cells need mending` : ''}.`);
+    enqueueSnackbar(
+      `${preview.rows.length} rooms taken in${preview.badCells > 0 ? `; ${preview.badCells} cells need mending` : ''}.`,
+    );
     onClose();
   };
 
@@ -84,7 +105,8 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
             />
           </Button>
           <Typography variant="body2">
-            Comma, semicolon or tab; decimal point or comma; a heading such as <i>Room; Heat load (kW); Area (m2)</i>.
+            Comma, semicolon or tab; decimal point or comma; a heading such as{' '}
+            <i>Room; Heat load (kW); Area (m2)</i>.
           </Typography>
         </Box>
         {reading.state === 'reading' && <Typography role="status">Reading {reading.name} …</Typography>}
@@ -97,7 +119,14 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
       </DialogContent>
       <DialogActions sx={{ px: 3, pb: 2, gap: 1 }}>
         {preview && (
-          <TextField select label="Rooms that name no circuit go on" value={target} onChange={(event) => setTarget(event.target.value)} sx={{ maxWidth: 300, mr: 'auto' }} slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}>
+          <TextField
+            select
+            label="Rooms that name no circuit go on"
+            value={target}
+            onChange={(event) => setTarget(event.target.value)}
+            sx={{ maxWidth: 300, mr: 'auto' }}
+            slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
+          >
             <MenuItem value="">no circuit yet</MenuItem>
             <MenuItem value="new:radiators">a new circuit: radiators</MenuItem>
             <MenuItem value="new:floor">a new circuit: floor heating</MenuItem>
@@ -127,15 +156,36 @@ function Preview({ preview }: { preview: RoomsPreview }) {
     <>
       <Typography sx={{ mb: 1 }}>
         <b>{preview.rows.length} rooms</b>
-        {preview.badCells > 0 ? `, ${preview.badCells} cells cannot be used. They stay with their rooms as typed, so that you can mend them in the grid.` : ', every cell understood.'}
+        {preview.badCells > 0
+          ? `, ${preview.badCells} cells cannot be used. They stay with their rooms as typed, so that you can mend them in the grid.`
+          : ', every cell understood.'}
       </Typography>
       {preview.notes.map((note) => (
         <Typography key={note} variant="body2" color="text.secondary">
           {note}
         </Typography>
       ))}
-      <Box sx={{ mt: 1.5, maxHeight: 360, overflow: 'auto', border: 1, borderColor: 'divider' }} tabIndex={0} role="region" aria-label="Preview of the rooms">
-        <Box component="table" sx={{ borderCollapse: 'collapse', width: '100%', '& th, & td': { p: 0.8, textAlign: 'left', borderBottom: 1, borderColor: 'divider', verticalAlign: 'top' }, '& th': { position: 'sticky', top: 0, bgcolor: 'background.paper' } }}>
+      <Box
+        sx={{ mt: 1.5, maxHeight: 360, overflow: 'auto', border: 1, borderColor: 'divider' }}
+        tabIndex={0}
+        role="region"
+        aria-label="Preview of the rooms"
+      >
+        <Box
+          component="table"
+          sx={{
+            borderCollapse: 'collapse',
+            width: '100%',
+            '& th, & td': {
+              p: 0.8,
+              textAlign: 'left',
+              borderBottom: 1,
+              borderColor: 'divider',
+              verticalAlign: 'top',
+            },
+            '& th': { position: 'sticky', top: 0, bgcolor: 'background.paper' },
+          }}
+        >
           <thead>
             <tr>
               <th scope="col">Line</th>
@@ -157,7 +207,15 @@ function Preview({ preview }: { preview: RoomsPreview }) {
                     <td key={meaning}>
                       {cell?.problem ? (
                         <Box sx={{ color: 'wall.mend' }}>
-                          <Box sx={{ display: 'flex', gap: 0.7, alignItems: 'center', fontWeight: 700, overflowWrap: 'anywhere' }}>
+                          <Box
+                            sx={{
+                              display: 'flex',
+                              gap: 0.7,
+                              alignItems: 'center',
+                              fontWeight: 700,
+                              overflowWrap: 'anywhere',
+                            }}
+                          >
                             <SeverityMark severity="mend" size={15} /> {cell.text || 'empty'}
                           </Box>
                           <Box sx={{ fontSize: '0.82rem' }}>{cell.problem}</Box>
@@ -167,7 +225,9 @@ function Preview({ preview }: { preview: RoomsPreview }) {
                       ) : (
                         cell?.text
                       )}
-                      {meaning === 'name' && row.warning && <Box sx={{ fontSize: '0.82rem', color: 'wall.note' }}>{row.warning}</Box>}
+                      {meaning === 'name' && row.warning && (
+                        <Box sx={{ fontSize: '0.82rem', color: 'wall.note' }}>{row.warning}</Box>
+                      )}
                     </td>
                   );
                 })}

@@ -1,16 +1,23 @@
 import Box from '@mui/material/Box';
 import Tooltip from '@mui/material/Tooltip';
-import { DataGrid, type GridColDef, type GridRowId, type GridRowSelectionModel, useGridApiRef } from '@mui/x-data-grid';
-import Papa from 'papaparse';
+import {
+  DataGrid,
+  type GridColDef,
+  type GridRowId,
+  type GridRowSelectionModel,
+  useGridApiRef,
+} from '@mui/x-data-grid';
 import { useSnackbar } from 'notistack';
+import Papa from 'papaparse';
 import { type ClipboardEvent, useMemo } from 'react';
-import { FIELDS } from '../../model/fields.ts';
-import { nextId } from '../../model/new-job.ts';
 import { editText, show } from '../../core/quantity/format.ts';
 import { readInJobUnits } from '../../core/quantity/parse.ts';
+import { FIELDS } from '../../model/fields.ts';
+import { nextId } from '../../model/new-job.ts';
+import { nonce } from '../nonce.ts';
+import { SeverityMark } from '../parts/Severity.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
-import { SeverityMark } from '../parts/Severity.tsx';
 import { pasteBlock, ROOM_COLUMNS, type RoomColumn, setCell } from './room-edits.ts';
 
 type Row = { id: string } & Record<RoomColumn, string>;
@@ -20,7 +27,14 @@ const PAGE = 100;
 
 const QUANTITIES = ['area', 'heatLoad', 'roomTemperature'] as const;
 type QuantityColumn = (typeof QUANTITIES)[number];
-const LABELS: Record<RoomColumn, string> = { name: 'Room', storey: 'Storey', area: 'Area', heatLoad: 'Heat load', roomTemperature: 'Room temperature', circuit: 'Circuit' };
+const LABELS: Record<RoomColumn, string> = {
+  name: 'Room',
+  storey: 'Storey',
+  area: 'Area',
+  heatLoad: 'Heat load',
+  roomTemperature: 'Room temperature',
+  circuit: 'Circuit',
+};
 
 interface Props {
   selected: ReadonlySet<string>;
@@ -38,7 +52,9 @@ export default function RoomGrid({ selected, onSelect }: Props) {
 
   const unread = useMemo(() => new Map(job.unread.map((entry) => [entry.place, entry.text])), [job.unread]);
   const rows = useMemo<Row[]>(() => {
-    const text = (id: string, column: QuantityColumn, value: number | null) => unread.get(`rooms/${id}/${column}`) ?? (value === null ? '' : editText(value, FIELDS[`rooms/*/${column}`].kind, display));
+    const text = (id: string, column: QuantityColumn, value: number | null) =>
+      unread.get(`rooms/${id}/${column}`) ??
+      (value === null ? '' : editText(value, FIELDS[`rooms/*/${column}`].kind, display));
     const filled = rooms.map((room) => ({
       id: room.id,
       name: room.name,
@@ -48,7 +64,18 @@ export default function RoomGrid({ selected, onSelect }: Props) {
       roomTemperature: text(room.id, 'roomTemperature', room.roomTemperature),
       circuit: room.circuit ?? '',
     }));
-    return [...filled, { id: nextId('r', rooms), name: '', storey: '', area: '', heatLoad: '', roomTemperature: '', circuit: '' }];
+    return [
+      ...filled,
+      {
+        id: nextId('r', rooms),
+        name: '',
+        storey: '',
+        area: '',
+        heatLoad: '',
+        roomTemperature: '',
+        circuit: '',
+      },
+    ];
   }, [rooms, unread, display]);
 
   const columns = useMemo<GridColDef<Row>[]>(() => {
@@ -60,14 +87,16 @@ export default function RoomGrid({ selected, onSelect }: Props) {
       align: 'right',
       headerAlign: 'right',
       sortable: false,
-      renderCell: ({ row }) => <QuantityCell text={row[field]} column={field} bad={unread.has(`rooms/${row.id}/${field}`)} />,
+      renderCell: ({ row }) => (
+        <QuantityCell text={row[field]} column={field} bad={unread.has(`rooms/${row.id}/${field}`)} />
+      ),
     });
     return [
       { field: 'name', headerName: LABELS.name, flex: 1, minWidth: 150, editable: true, sortable: false },
       { field: 'storey', headerName: LABELS.storey, width: 110, editable: true, sortable: false },
       quantity('area', 110),
       quantity('heatLoad', 150),
-      quantity('roomTemperature', 175),
+      quantity('roomTemperature', 200),
       {
         field: 'circuit',
         headerName: LABELS.circuit,
@@ -75,7 +104,10 @@ export default function RoomGrid({ selected, onSelect }: Props) {
         editable: true,
         sortable: false,
         type: 'singleSelect',
-        valueOptions: [{ value: '', label: 'no circuit' }, ...circuits.map((circuit) => ({ value: circuit.id, label: circuit.name || circuit.id }))],
+        valueOptions: [
+          { value: '', label: 'no circuit' },
+          ...circuits.map((circuit) => ({ value: circuit.id, label: circuit.name || circuit.id })),
+        ],
         renderCell: ({ row }) => circuits.find((circuit) => circuit.id === row.circuit)?.name ?? '',
       },
     ];
@@ -91,14 +123,18 @@ export default function RoomGrid({ selected, onSelect }: Props) {
     const block = Papa.parse<string[]>(text.replace(/\r?\n$/, ''), { delimiter: '\t' }).data;
     const start = rows.findIndex((row) => row.id === cell.id);
     const column = ROOM_COLUMNS.find((each) => each === cell.field) ?? 'name';
-    edit(`Pasted ${block.length} ${block.length === 1 ? 'row' : 'rows'}`, (current) => pasteBlock(current, start, column, block));
+    edit(`Pasted ${block.length} ${block.length === 1 ? 'row' : 'rows'}`, (current) =>
+      pasteBlock(current, start, column, block),
+    );
     enqueueSnackbar(`${block.length} ${block.length === 1 ? 'row' : 'rows'} pasted. Ctrl+Z takes it back.`);
   };
 
   const update = (next: Row, before: Row): Row => {
     const changed = ROOM_COLUMNS.filter((column) => next[column] !== before[column]);
     for (const column of changed) {
-      edit(`${LABELS[column]} of ${next.name || 'a room'}`, (current) => setCell(current, next.id, column, next[column] ?? ''));
+      edit(`${LABELS[column]} of ${next.name || 'a room'}`, (current) =>
+        setCell(current, next.id, column, next[column] ?? ''),
+      );
     }
     return next;
   };
@@ -111,6 +147,7 @@ export default function RoomGrid({ selected, onSelect }: Props) {
         rows={rows}
         columns={columns}
         label="Rooms"
+        nonce={nonce}
         rowHeight={38}
         columnHeaderHeight={42}
         disableColumnMenu
@@ -121,7 +158,11 @@ export default function RoomGrid({ selected, onSelect }: Props) {
         rowSelectionModel={selection}
         isRowSelectable={({ id }) => rooms.some((room) => room.id === id)}
         onRowSelectionModelChange={(model) =>
-          onSelect(model.type === 'include' ? new Set([...model.ids].map(String)) : new Set(rooms.map((room) => room.id).filter((id) => !model.ids.has(id))))
+          onSelect(
+            model.type === 'include'
+              ? new Set([...model.ids].map(String))
+              : new Set(rooms.map((room) => room.id).filter((id) => !model.ids.has(id))),
+          )
         }
         processRowUpdate={update}
         initialState={{ pagination: { paginationModel: { pageSize: PAGE } } }}
@@ -134,8 +175,17 @@ export default function RoomGrid({ selected, onSelect }: Props) {
           fontSize: '0.95rem',
           borderColor: 'divider',
           '& .MuiDataGrid-columnHeaderTitle': { fontWeight: 700 },
-          '& .MuiDataGrid-cell': { borderRight: 1, borderRightColor: 'divider' },
-          '& .MuiDataGrid-cell:focus, & .MuiDataGrid-cell:focus-within': { outline: '3px solid', outlineColor: 'secondary.main', outlineOffset: -3 },
+          '& .MuiDataGrid-cell': {
+            borderRight: 1,
+            borderRightColor: 'divider',
+            borderBottom: 1,
+            borderBottomColor: 'divider',
+          },
+          '& .MuiDataGrid-cell:focus, & .MuiDataGrid-cell:focus-within': {
+            outline: '3px solid',
+            outlineColor: 'secondary.main',
+            outlineOffset: -3,
+          },
           '& .MuiDataGrid-cell--editing': { bgcolor: 'background.default' },
         }}
       />
@@ -152,7 +202,11 @@ function QuantityCell({ text, column, bad }: { text: string; column: QuantityCol
     const reason = read && !read.ok ? read.reason : `is outside what is possible: ${field.remedy}`;
     return (
       <Tooltip title={`“${text.trim() || 'Nothing'}” ${reason}`}>
-        <Box component="span" sx={{ display: 'inline-flex', alignItems: 'center', gap: 0.7, color: 'wall.mend', fontWeight: 700 }} aria-label={`${text}: ${reason}`}>
+        <Box
+          component="span"
+          sx={{ display: 'inline-flex', alignItems: 'center', gap: 0.7, color: 'wall.mend', fontWeight: 700 }}
+          aria-label={`${text}: ${reason}`}
+        >
           {text.trim() || 'empty'} <SeverityMark severity="mend" size={15} />
         </Box>
       </Tooltip>

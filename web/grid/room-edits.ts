@@ -1,8 +1,8 @@
+import { readInJobUnits } from '../../core/quantity/parse.ts';
 import { boundsProblem, FIELDS } from '../../model/fields.ts';
 import { type Job, MOST_ROOMS, type Room } from '../../model/job.ts';
 import { newRoom, nextId } from '../../model/new-job.ts';
 import { keepUnread } from '../../model/place.ts';
-import { readInJobUnits } from '../../core/quantity/parse.ts';
 
 /** The columns of the room grid, in their order: a pasted block runs along them. */
 export const ROOM_COLUMNS = ['name', 'storey', 'area', 'heatLoad', 'roomTemperature', 'circuit'] as const;
@@ -25,14 +25,17 @@ export function setCell(job: Job, roomId: string, column: RoomColumn, text: stri
   if (column === 'name' || column === 'storey') return put({ [column]: text.slice(0, 120) });
   if (column === 'circuit') {
     const wanted = text.trim().toLowerCase();
-    const circuit = base.circuits.find((each) => each.id === text || each.name.trim().toLowerCase() === wanted);
+    const circuit = base.circuits.find(
+      (each) => each.id === text || each.name.trim().toLowerCase() === wanted,
+    );
     return put({ circuit: circuit?.id ?? null });
   }
   const place = `rooms/${roomId}/${column}`;
   if (text.trim() === '' && column in EMPTY_MEANS) return keepUnread(put({ [column]: null }), place, '');
   const field = FIELDS[`rooms/*/${column}`];
   const read = readInJobUnits(text, field.kind, job.display);
-  if (!read.ok || boundsProblem(field, read.value)) return keepUnread(base, place, text.trim() === '' ? ' ' : text.slice(0, 4000));
+  if (!read.ok || boundsProblem(field, read.value))
+    return keepUnread(base, place, text.trim() === '' ? ' ' : text.slice(0, 4000));
   return keepUnread(put({ [column]: read.value }), place, '');
 }
 
@@ -40,7 +43,12 @@ export function setCell(job: Job, roomId: string, column: RoomColumn, text: stri
  * A job with a block of texts put into the grid, its top left corner at a cell. Rows beyond the last room make new ones.
  * @param startRow index of the room, may be one past the last
  */
-export function pasteBlock(job: Job, startRow: number, startColumn: RoomColumn, block: readonly (readonly string[])[]): Job {
+export function pasteBlock(
+  job: Job,
+  startRow: number,
+  startColumn: RoomColumn,
+  block: readonly (readonly string[])[],
+): Job {
   const columns = ROOM_COLUMNS.slice(ROOM_COLUMNS.indexOf(startColumn));
   let next = job;
   block.forEach((row, i) => {
@@ -58,6 +66,8 @@ export function removeRooms(job: Job, ids: ReadonlySet<string>): Job {
   return {
     ...job,
     rooms: job.rooms.filter((room) => !ids.has(room.id)),
-    unread: job.unread.filter(({ place }) => !(place.startsWith('rooms/') && ids.has(place.split('/')[1] as string))),
+    unread: job.unread.filter(
+      ({ place }) => !(place.startsWith('rooms/') && ids.has(place.split('/')[1] as string)),
+    ),
   };
 }

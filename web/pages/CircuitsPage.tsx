@@ -2,9 +2,9 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Chip from '@mui/material/Chip';
 import Typography from '@mui/material/Typography';
+import type { CircuitDesign } from '../../core/design/design.ts';
 import type { Circuit, EmitterKind, Job } from '../../model/job.ts';
 import { newCircuit, nextId } from '../../model/new-job.ts';
-import type { CircuitDesign } from '../../core/design/design.ts';
 import { CONNECTION_CHOICES, EMITTER_CHOICES, EMITTER_LABELS, pumpChoices } from '../parts/choices.ts';
 import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
 import { FigureButton } from '../parts/FigureButton.tsx';
@@ -20,7 +20,8 @@ export default function CircuitsPage() {
   const job = useJob();
   const { edit } = useEditing();
   const designed = useDesigned();
-  const add = (emitters: EmitterKind) => edit(`Added ${EMITTER_LABELS[emitters].toLowerCase()}`, (current) => addCircuit(current, emitters));
+  const add = (emitters: EmitterKind) =>
+    edit(`Added ${EMITTER_LABELS[emitters].toLowerCase()}`, (current) => addCircuit(current, emitters));
   return (
     <Sheet
       wide
@@ -36,9 +37,17 @@ export default function CircuitsPage() {
         </Box>
       }
     >
-      {job.circuits.length === 0 && <Typography>No circuits yet. Add one; rooms that are on no circuit are put on the first one.</Typography>}
+      {job.circuits.length === 0 && (
+        <Typography>
+          No circuits yet. Add one; rooms that are on no circuit are put on the first one.
+        </Typography>
+      )}
       {job.circuits.map((circuit) => (
-        <CircuitCard key={circuit.id} circuit={circuit} design={designed?.design.circuits.find((each) => each.id === circuit.id)} />
+        <CircuitCard
+          key={circuit.id}
+          circuit={circuit}
+          design={designed?.design.circuits.find((each) => each.id === circuit.id)}
+        />
       ))}
     </Sheet>
   );
@@ -48,7 +57,13 @@ export default function CircuitsPage() {
 function addCircuit(job: Job, emitters: EmitterKind): Job {
   const circuit = newCircuit(nextId('c', job.circuits), job, { emitters, name: EMITTER_LABELS[emitters] });
   const first = job.circuits.length === 0;
-  return { ...job, circuits: [...job.circuits, circuit], rooms: first ? job.rooms.map((room) => (room.circuit === null ? { ...room, circuit: circuit.id } : room)) : job.rooms };
+  return {
+    ...job,
+    circuits: [...job.circuits, circuit],
+    rooms: first
+      ? job.rooms.map((room) => (room.circuit === null ? { ...room, circuit: circuit.id } : room))
+      : job.rooms,
+  };
 }
 
 const removeCircuit = (job: Job, id: string): Job => ({
@@ -66,10 +81,24 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
   const place = `circuits/${circuit.id}`;
   const rooms = job.rooms.filter((room) => room.circuit === circuit.id);
   const sized = design?.sized;
-  const findings = designed?.design.findings.filter((finding) => finding.component?.startsWith(`${place}/`)) ?? [];
-  const automatic = (value: number | undefined, kind: Parameters<typeof say>[1]) => (value === undefined ? 'auto' : `auto: ${say(value, kind)}`);
+  const findings =
+    designed?.design.findings.filter((finding) => finding.component?.startsWith(`${place}/`)) ?? [];
+  const automatic = (value: number | undefined, kind: Parameters<typeof say>[1]) =>
+    value === undefined ? 'auto' : `auto: ${say(value, kind)}`;
   return (
-    <Box component="section" aria-label={circuit.name} sx={{ mb: 3, bgcolor: 'background.paper', border: 1, borderColor: 'divider', borderTop: 6, borderTopColor: circuit.connection === 'mixed' ? 'wall.note' : 'wall.flow', borderRadius: 1 }}>
+    <Box
+      component="section"
+      aria-label={circuit.name}
+      sx={{
+        mb: 3,
+        bgcolor: 'background.paper',
+        border: 1,
+        borderColor: 'divider',
+        borderTop: 6,
+        borderTopColor: circuit.connection === 'mixed' ? 'wall.note' : 'wall.flow',
+        borderRadius: 1,
+      }}
+    >
       <Box sx={{ px: 2.5, pt: 2, display: 'flex', gap: 3, flexWrap: 'wrap', alignItems: 'center' }}>
         <Typography variant="h2" sx={{ flex: 1, minWidth: 180 }}>
           {circuit.name || 'Circuit without a name'}
@@ -108,24 +137,67 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
       </Box>
       <Box sx={{ px: 2.5, pt: 1, pb: 2, display: 'flex', gap: 0.8, flexWrap: 'wrap' }}>
         {rooms.slice(0, 12).map((room) => (
-          <Chip key={room.id} size="small" label={`${room.name || room.id} · ${room.heatLoad === null ? 'no load' : say(room.heatLoad, 'heatLoad')}`} />
+          <Chip
+            key={room.id}
+            size="small"
+            label={`${room.name || room.id} · ${room.heatLoad === null ? 'no load' : say(room.heatLoad, 'heatLoad')}`}
+          />
         ))}
         {rooms.length > 12 && <Chip size="small" label={`and ${rooms.length - 12} more`} />}
-        {rooms.length === 0 && <Typography variant="body2">No rooms on this circuit. Put them on it on the Rooms page.</Typography>}
+        {rooms.length === 0 && (
+          <Typography variant="body2">No rooms on this circuit. Put them on it on the Rooms page.</Typography>
+        )}
       </Box>
-      <Box sx={{ px: 2.5, pb: 2.5, display: 'grid', gridTemplateColumns: { sm: '1fr 1fr', lg: 'repeat(4, 1fr)' }, gap: 2 }}>
+      <Box
+        sx={{
+          px: 2.5,
+          pb: 2.5,
+          display: 'grid',
+          gridTemplateColumns: { sm: '1fr 1fr', lg: 'repeat(4, 1fr)' },
+          gap: 2,
+        }}
+      >
         <WordField place={`${place}/name`} label="Name" />
         <ChoiceField place={`${place}/emitters`} label="Emitters" options={EMITTER_CHOICES} />
         <ChoiceField place={`${place}/connection`} label="Connection" options={CONNECTION_CHOICES} />
-        <ChoiceField place={`${place}/pump`} label="Pump" options={pumpChoices(sized?.pump.pinned ? undefined : sized?.pump.duty?.label)} />
+        <ChoiceField
+          place={`${place}/pump`}
+          label="Pump"
+          options={pumpChoices(sized?.pump.pinned ? undefined : sized?.pump.duty?.label)}
+        />
         <QuantityField place={`${place}/flowTemperature`} label="Flow temperature" />
         <QuantityField place={`${place}/temperatureDifference`} label="Delta T" />
-        <QuantityField place={`${place}/terminalLoss`} label="Emitter and valve loss" empty="auto" automatic={automatic(sized?.terminalLoss.value, 'pressure')} />
-        <QuantityField place={`${place}/mixingValve`} label="Mixing valve" empty="auto" automatic={automatic(sized?.valve?.kvs.value, 'flowCoefficient')} />
+        <QuantityField
+          place={`${place}/terminalLoss`}
+          label="Emitter and valve loss"
+          empty="auto"
+          automatic={automatic(sized?.terminalLoss.value, 'pressure')}
+        />
+        <QuantityField
+          place={`${place}/mixingValve`}
+          label="Mixing valve"
+          empty="auto"
+          automatic={automatic(sized?.valve?.kvs.value, 'flowCoefficient')}
+        />
         <PipeFields place={`${place}/run`} title="Plant to manifold, one way" design={sized?.run} />
-        <PipeFields place={`${place}/worstRun`} title="Worst run beyond it, there and back" design={sized?.worstRun} />
-        <QuantityField place={`${place}/worstRun/load`} label="Load of the worst run" empty="auto" automatic={automatic(sized?.worstLoad.value, 'heatLoad')} help="auto takes the heaviest room" />
-        <QuantityField place={`${place}/waterContent`} label="Water beyond the manifold" empty="auto" automatic={automatic(designed?.design.figures[`${place}/waterContent`]?.value, 'volume')} />
+        <PipeFields
+          place={`${place}/worstRun`}
+          title="Worst run beyond it, there and back"
+          design={sized?.worstRun}
+        />
+        <QuantityField
+          place={`${place}/worstRun/load`}
+          label="Load of the worst run"
+          empty="auto"
+          automatic={automatic(sized?.worstLoad.value, 'heatLoad')}
+          help="auto takes the heaviest room"
+        />
+        <QuantityField
+          place={`${place}/waterContent`}
+          label="Water beyond the manifold"
+          empty="auto"
+          automatic={automatic(designed?.design.figures[`${place}/waterContent`]?.value, 'volume')}
+        />
       </Box>
       {findings.length > 0 && (
         <Box sx={{ borderTop: 1, borderColor: 'divider' }}>
@@ -133,7 +205,11 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
         </Box>
       )}
       <Box sx={{ px: 2.5, py: 1, borderTop: 1, borderColor: 'divider', textAlign: 'right' }}>
-        <Button color="error" size="small" onClick={() => edit(`Deleted ${circuit.name}`, (current) => removeCircuit(current, circuit.id))}>
+        <Button
+          color="error"
+          size="small"
+          onClick={() => edit(`Deleted ${circuit.name}`, (current) => removeCircuit(current, circuit.id))}
+        >
           Delete this circuit
         </Button>
       </Box>

@@ -54,7 +54,22 @@ function Opened() {
           </Suspense>
         </Box>
         {!onWall && figureId && designed && (
-          <Box component="aside" sx={{ width: { xs: '100%', md: 340 }, position: { xs: 'fixed', md: 'sticky' }, top: 56, right: 0, maxHeight: 'calc(100vh - 56px)', overflowY: 'auto', borderLeft: 1, borderColor: 'divider', alignSelf: 'flex-start', bgcolor: 'background.paper', zIndex: 5 }}>
+          <Box
+            component="aside"
+            sx={{
+              width: { xs: '100%', md: 340 },
+              position: { xs: 'fixed', md: 'sticky' },
+              top: 56,
+              right: 0,
+              maxHeight: 'calc(100vh - 56px)',
+              overflowY: 'auto',
+              borderLeft: 1,
+              borderColor: 'divider',
+              alignSelf: 'flex-start',
+              bgcolor: 'background.paper',
+              zIndex: 5,
+            }}
+          >
             <SumPanel design={designed.design} />
           </Box>
         )}

@@ -15,9 +15,17 @@ import { Link as RouterLink, useNavigate } from 'react-router';
 import { say } from '../../core/quantity/format.ts';
 import { MOST_JOB_BYTES } from '../../exchange/job-file.ts';
 import type { UnitSystem } from '../../model/quantities.ts';
-import { deleteJob, duplicateJob, importJob, type JobRow, listJobs, restoreJob, startJob } from '../state/api.ts';
-import { dropDraft } from '../state/drafts.ts';
 import { Brand, Strip } from '../parts/Strip.tsx';
+import {
+  deleteJob,
+  duplicateJob,
+  importJob,
+  type JobRow,
+  listJobs,
+  restoreJob,
+  startJob,
+} from '../state/api.ts';
+import { dropDraft } from '../state/drafts.ts';
 
 const METRIC = { system: 'metric', units: {} } as const;
 
@@ -30,11 +38,15 @@ export function JobsPage() {
   const file = useRef<HTMLInputElement>(null);
   const list = useQuery({ queryKey: ['jobs'], queryFn: listJobs });
   const refresh = () => queries.invalidateQueries({ queryKey: ['jobs'] });
-  const complain = (error: Error) => enqueueSnackbar(error.message, { variant: 'error', autoHideDuration: 12_000 });
+  const complain = (error: Error) =>
+    enqueueSnackbar(error.message, { variant: 'error', autoHideDuration: 12_000 });
 
   const read = useMutation({
     mutationFn: async (chosen: File) => {
-      if (chosen.size > MOST_JOB_BYTES) throw new Error(`${chosen.name} has ${(chosen.size / 1e6).toFixed(1)} MB; a job file has at most ${MOST_JOB_BYTES / 1e6} MB.`);
+      if (chosen.size > MOST_JOB_BYTES)
+        throw new Error(
+          `${chosen.name} has ${(chosen.size / 1e6).toFixed(1)} MB; a job file has at most ${MOST_JOB_BYTES / 1e6} MB.`,
+        );
       return importJob(await chosen.text());
     },
     onSuccess: ({ id }) => navigate(`/jobs/${id}/plant`),
@@ -104,14 +116,24 @@ export function JobsPage() {
             </Button>
           </Box>
         )}
-        {list.data?.length === 0 && <Typography>No jobs yet. Start one; all it needs is a list of rooms with their heat loads.</Typography>}
+        {list.data?.length === 0 && (
+          <Typography>
+            No jobs yet. Start one; all it needs is a list of rooms with their heat loads.
+          </Typography>
+        )}
         <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
           {list.data?.map((job) => (
-            <JobEntry key={job.id} job={job} onCopy={() => copy.mutate(job.id)} onDelete={() => remove.mutate(job)} />
+            <JobEntry
+              key={job.id}
+              job={job}
+              onCopy={() => copy.mutate(job.id)}
+              onDelete={() => remove.mutate(job)}
+            />
           ))}
         </Box>
         <Typography variant="body2" color="text.secondary" sx={{ mt: 5, maxWidth: 720 }}>
-          Hot water scalds, gas and mains kill, pressure bursts. What this program works out is help for people who know the trade: local codes, the makers’ instructions and licensed trades decide.
+          Hot water scalds, gas and mains kill, pressure bursts. What this program works out is help for
+          people who know the trade: local codes, the makers’ instructions and licensed trades decide.
         </Typography>
       </Box>
       {starting && <StartDialog onClose={() => setStarting(false)} />}
@@ -124,10 +146,30 @@ function JobEntry({ job, onCopy, onDelete }: { job: JobRow; onCopy: () => void; 
   return (
     <Box
       component="li"
-      sx={{ display: 'flex', alignItems: 'center', gap: 2, py: 1.6, px: 2, mb: 1.2, bgcolor: 'background.paper', border: 1, borderColor: 'divider', borderLeft: 6, borderLeftColor: 'wall.copper', borderRadius: 1, flexWrap: 'wrap' }}
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 2,
+        py: 1.6,
+        px: 2,
+        mb: 1.2,
+        bgcolor: 'background.paper',
+        border: 1,
+        borderColor: 'divider',
+        borderLeft: 6,
+        borderLeftColor: 'wall.copper',
+        borderRadius: 1,
+        flexWrap: 'wrap',
+      }}
     >
       <Box sx={{ flex: 1, minWidth: 220 }}>
-        <Link component={RouterLink} to={`/jobs/${job.id}/plant`} underline="hover" color="text.primary" sx={{ fontSize: '1.2rem', fontWeight: 700, fontStretch: '86%', overflowWrap: 'anywhere' }}>
+        <Link
+          component={RouterLink}
+          to={`/jobs/${job.id}/plant`}
+          underline="hover"
+          color="text.primary"
+          sx={{ fontSize: '1.2rem', fontWeight: 700, fontStretch: '86%', overflowWrap: 'anywhere' }}
+        >
           {job.name || 'Job without a name'}
         </Link>
         <Typography variant="body2" color="text.secondary">
@@ -135,7 +177,9 @@ function JobEntry({ job, onCopy, onDelete }: { job: JobRow; onCopy: () => void; 
         </Typography>
       </Box>
       <Box sx={{ textAlign: 'right', minWidth: 110 }}>
-        <Typography sx={{ fontSize: '1.35rem', fontWeight: 750, fontStretch: '84%', lineHeight: 1.1 }}>{say(job.heatLoad, 'power', METRIC)}</Typography>
+        <Typography sx={{ fontSize: '1.35rem', fontWeight: 750, fontStretch: '84%', lineHeight: 1.1 }}>
+          {say(job.heatLoad, 'power', METRIC)}
+        </Typography>
         <Typography variant="body2" color="text.secondary">
           {job.roomCount} {job.roomCount === 1 ? 'room' : 'rooms'}
         </Typography>
@@ -170,8 +214,19 @@ function StartDialog({ onClose }: { onClose: () => void }) {
       >
         <DialogTitle>New job</DialogTitle>
         <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
-          <TextField autoFocus label="Name of the job" value={name} onChange={(event) => setName(event.target.value)} slotProps={{ htmlInput: { maxLength: 120 } }} />
-          <TextField select label="Units" value={system} onChange={(event) => setSystem(event.target.value as UnitSystem)}>
+          <TextField
+            autoFocus
+            label="Name of the job"
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+            slotProps={{ htmlInput: { maxLength: 120 } }}
+          />
+          <TextField
+            select
+            label="Units"
+            value={system}
+            onChange={(event) => setSystem(event.target.value as UnitSystem)}
+          >
             <MenuItem value="metric">Metric: W, °C, L/h, mm</MenuItem>
             <MenuItem value="us">US: BTU/h, °F, gpm, in</MenuItem>
           </TextField>

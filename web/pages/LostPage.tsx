@@ -17,10 +17,17 @@ function Message({ title, text }: { title: string; text: string }) {
   );
 }
 
-export const LostPage = () => <Message title="No such page" text="The address leads nowhere. The jobs are all on the list." />;
+export const LostPage = () => (
+  <Message title="No such page" text="The address leads nowhere. The jobs are all on the list." />
+);
 
 /** Shown when a page itself fails; the work is in the browser and on the server. */
-export const ErrorPage = () => <Message title="This page failed" text="What you entered is kept. Open the job again from the list; if it fails again, save its job file and report it." />;
+export const ErrorPage = () => (
+  <Message
+    title="This page failed"
+    text="What you entered is kept. Open the job again from the list; if it fails again, save its job file and report it."
+  />
+);
 
 export const OpenFailed = ({ detail, missing }: { detail: string; missing: boolean }) => (
   <Message title={missing ? 'This job is not here' : 'The job cannot be opened just now'} text={detail} />

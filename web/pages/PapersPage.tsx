@@ -6,7 +6,15 @@ import { useSnackbar } from 'notistack';
 import { useParams } from 'react-router';
 import { formatNumber } from '../../core/quantity/format.ts';
 import { fileNameFor, writeJobFile } from '../../exchange/job-file.ts';
-import { type ResultTable, resultsToCsv, resultTables, tableToCsv } from '../../exchange/results-table.ts';
+import {
+  plainCell,
+  type ResultCell,
+  type ResultTable,
+  resultsToCsv,
+  resultTables,
+  tableToCsv,
+} from '../../exchange/results-table.ts';
+import { FigureButton } from '../parts/FigureButton.tsx';
 import { PageSection, Sheet } from '../parts/Layout.tsx';
 import { jobHistory, openRevision } from '../state/api.ts';
 import { useDesigned } from '../state/design-context.tsx';
@@ -30,8 +38,14 @@ const MARK = '\ufeff';
 export default function PapersPage() {
   const job = useJob();
   const designed = useDesigned();
-  const tables = designed ? resultTables(designed.job, designed.design).filter((table) => table.id !== 'rooms' && table.id !== 'findings') : [];
-  const all = () => designed && download(fileNameFor(job, 'csv'), CSV, MARK + resultsToCsv(resultTables(designed.job, designed.design)));
+  const tables = designed
+    ? resultTables(designed.job, designed.design).filter(
+        (table) => table.id !== 'rooms' && table.id !== 'findings',
+      )
+    : [];
+  const all = () =>
+    designed &&
+    download(fileNameFor(job, 'csv'), CSV, MARK + resultsToCsv(resultTables(designed.job, designed.design)));
   return (
     <Sheet
       wide
@@ -39,7 +53,10 @@ export default function PapersPage() {
       lead="Results to take along, the job as a file, and what was changed when."
       actions={
         <Box sx={{ display: 'flex', gap: 1 }}>
-          <Button variant="outlined" onClick={() => download(fileNameFor(job, 'warm.json'), 'application/json', writeJobFile(job))}>
+          <Button
+            variant="outlined"
+            onClick={() => download(fileNameFor(job, 'warm.json'), 'application/json', writeJobFile(job))}
+          >
             Save the job file
           </Button>
           <Button variant="contained" onClick={all} disabled={!designed}>
@@ -49,7 +66,17 @@ export default function PapersPage() {
       }
     >
       {tables.map((table) => (
-        <TableSection key={table.id} table={table} onSave={() => download(fileNameFor({ name: `${job.name} ${table.title}` }, 'csv'), CSV, MARK + tableToCsv(table))} />
+        <TableSection
+          key={table.id}
+          table={table}
+          onSave={() =>
+            download(
+              fileNameFor({ name: `${job.name} ${table.title}` }, 'csv'),
+              CSV,
+              MARK + tableToCsv(table),
+            )
+          }
+        />
       ))}
       <History />
     </Sheet>
@@ -60,15 +87,36 @@ function TableSection({ table, onSave }: { table: ResultTable; onSave: () => voi
   return (
     <PageSection title={table.title}>
       {table.rows.length === 0 ? (
-        <Typography variant="body2">Nothing yet. Rooms with heat loads on a circuit fill this table.</Typography>
+        <Typography variant="body2">
+          Nothing yet. Rooms with heat loads on a circuit fill this table.
+        </Typography>
       ) : (
         <>
           <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={table.title}>
-            <Box component="table" sx={{ borderCollapse: 'collapse', width: '100%', '& th, & td': { px: 1, py: 0.7, borderBottom: 1, borderColor: 'divider', whiteSpace: 'nowrap', fontSize: '0.92rem' }, '& th': { textAlign: 'left', verticalAlign: 'bottom', whiteSpace: 'normal' } }}>
+            <Box
+              component="table"
+              sx={{
+                borderCollapse: 'collapse',
+                width: '100%',
+                '& th, & td': {
+                  px: 1,
+                  py: 0.7,
+                  borderBottom: 1,
+                  borderColor: 'divider',
+                  whiteSpace: 'nowrap',
+                  fontSize: '0.92rem',
+                },
+                '& th': { textAlign: 'left', verticalAlign: 'bottom', whiteSpace: 'normal' },
+              }}
+            >
               <thead>
                 <tr>
-                  {table.headings.map((heading) => (
-                    <th scope="col" key={heading}>
+                  {table.headings.map((heading, k) => (
+                    <th
+                      scope="col"
+                      key={heading}
+                      style={isNumeric(table, k) ? { textAlign: 'right' } : undefined}
+                    >
                       {heading}
                     </th>
                   ))}
@@ -79,8 +127,11 @@ function TableSection({ table, onSave }: { table: ResultTable; onSave: () => voi
                   // biome-ignore lint/suspicious/noArrayIndexKey: rows have no id and do not move
                   <tr key={i}>
                     {row.map((cell, k) => (
-                      <td key={table.headings[k]} style={typeof cell === 'number' ? { textAlign: 'right' } : undefined}>
-                        {cell === null ? '–' : typeof cell === 'number' ? formatNumber(cell, Math.abs(cell) < 100 ? 2 : 0) : cell}
+                      <td
+                        key={table.headings[k]}
+                        style={isNumeric(table, k) ? { textAlign: 'right' } : undefined}
+                      >
+                        <Cell cell={cell} />
                       </td>
                     ))}
                   </tr>
@@ -97,12 +148,27 @@ function TableSection({ table, onSave }: { table: ResultTable; onSave: () => voi
   );
 }
 
+/** Whether a column holds numbers: they stand at the right. */
+const isNumeric = (table: ResultTable, column: number): boolean =>
+  table.rows.some((row) => typeof plainCell(row[column] ?? null) === 'number');
+
+function Cell({ cell }: { cell: ResultCell }) {
+  if (cell === null) return '–';
+  if (typeof cell === 'string') return cell;
+  if (typeof cell === 'number') return formatNumber(cell, Math.abs(cell) < 100 ? 2 : 0);
+  return <FigureButton figure={cell.figure} />;
+}
+
 function History() {
   const { id = '' } = useParams();
   const { revision } = useSessionState();
   const { edit } = useEditing();
   const { enqueueSnackbar } = useSnackbar();
-  const history = useQuery({ queryKey: ['history', id, revision], queryFn: () => jobHistory(id), placeholderData: (before) => before });
+  const history = useQuery({
+    queryKey: ['history', id, revision],
+    queryFn: () => jobHistory(id),
+    placeholderData: (before) => before,
+  });
   const bringBack = async (wanted: number) => {
     try {
       const old = await openRevision(id, wanted);
@@ -113,12 +179,26 @@ function History() {
     }
   };
   return (
-    <PageSection title="History" lead="Every save is a revision; bringing one back is a change like any other.">
+    <PageSection
+      title="History"
+      lead="Every save is a revision; bringing one back is a change like any other."
+    >
       {history.isError && <Typography role="alert">{history.error.message}</Typography>}
       {history.isPending && <Typography role="status">Fetching the history …</Typography>}
       <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0, maxHeight: 360, overflowY: 'auto' }}>
         {history.data?.map((row) => (
-          <Box component="li" key={row.revision} sx={{ display: 'flex', gap: 2, alignItems: 'center', py: 0.6, borderBottom: 1, borderColor: 'divider' }}>
+          <Box
+            component="li"
+            key={row.revision}
+            sx={{
+              display: 'flex',
+              gap: 2,
+              alignItems: 'center',
+              py: 0.6,
+              borderBottom: 1,
+              borderColor: 'divider',
+            }}
+          >
             <Typography sx={{ fontWeight: 700, minWidth: 40 }}>{row.revision}</Typography>
             <Typography variant="body2" sx={{ minWidth: 150 }}>
               {new Date(row.savedAt).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })}
@@ -126,7 +206,11 @@ function History() {
             <Typography variant="body2" sx={{ flex: 1, overflowWrap: 'anywhere' }}>
               {row.summary}
             </Typography>
-            <Button size="small" disabled={row.revision === revision} onClick={() => void bringBack(row.revision)}>
+            <Button
+              size="small"
+              disabled={row.revision === revision}
+              onClick={() => void bringBack(row.revision)}
+            >
               {row.revision === revision ? 'This one' : 'Bring back'}
             </Button>
           </Box>

@@ -41,20 +41,60 @@ export default function PlantPage() {
   const pick = (next: string | null) => {
     close();
     setComponent(next);
-    setSide(next === 'source' || next === 'header' || next === 'vessel' || next === 'relief' ? 'plant' : 'findings');
+    setSide(
+      next === 'source' || next === 'header' || next === 'vessel' || next === 'relief' ? 'plant' : 'findings',
+    );
   };
   return (
-    <Box sx={{ display: 'flex', height: { md: 'calc(100vh - 56px)' }, flexDirection: { xs: 'column', md: 'row' } }}>
+    <Box
+      sx={{
+        display: 'flex',
+        height: { md: 'calc(100vh - 56px)' },
+        flexDirection: { xs: 'column', md: 'row' },
+      }}
+    >
       <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
-        {job.rooms.length === 0 ? <Empty /> : <Wall sheet={sheet} design={design} picked={component} onPick={pick} />}
+        {job.rooms.length === 0 ? (
+          <Empty />
+        ) : (
+          <Wall sheet={sheet} design={design} picked={component} onPick={pick} />
+        )}
       </Box>
-      <Box component="aside" aria-label="Findings and entries" sx={{ width: { xs: '100%', md: 336 }, flex: 'none', borderLeft: 1, borderColor: 'divider', bgcolor: 'background.paper', overflowY: 'auto' }}>
+      <Box
+        component="aside"
+        aria-label="Findings and entries"
+        sx={{
+          width: { xs: '100%', md: 336 },
+          flex: 'none',
+          borderLeft: 1,
+          borderColor: 'divider',
+          bgcolor: 'background.paper',
+          overflowY: 'auto',
+        }}
+      >
         {figureId ? (
           <SumPanel design={design} />
         ) : (
           <>
-            <Box sx={{ p: 1.5, borderBottom: 1, borderColor: 'divider', position: 'sticky', top: 0, bgcolor: 'background.paper', zIndex: 1 }}>
-              <ToggleButtonGroup exclusive fullWidth size="small" value={side} onChange={(_, next: Side | null) => next && setSide(next)} aria-label="Side panel">
+            <Box
+              sx={{
+                p: 1.5,
+                borderBottom: 1,
+                borderColor: 'divider',
+                position: 'sticky',
+                top: 0,
+                bgcolor: 'background.paper',
+                zIndex: 1,
+              }}
+            >
+              <ToggleButtonGroup
+                exclusive
+                fullWidth
+                size="small"
+                value={side}
+                onChange={(_, next: Side | null) => next && setSide(next)}
+                aria-label="Side panel"
+              >
                 <ToggleButton value="findings">Findings ({design.findings.length})</ToggleButton>
                 <ToggleButton value="plant">Source, header, vessel</ToggleButton>
               </ToggleButtonGroup>
@@ -64,7 +104,17 @@ export default function PlantPage() {
             ) : (
               <>
                 {component !== null && (
-                  <Box sx={{ px: 2, py: 1, display: 'flex', alignItems: 'center', gap: 1, borderBottom: 1, borderColor: 'divider' }}>
+                  <Box
+                    sx={{
+                      px: 2,
+                      py: 1,
+                      display: 'flex',
+                      alignItems: 'center',
+                      gap: 1,
+                      borderBottom: 1,
+                      borderColor: 'divider',
+                    }}
+                  >
                     <Typography variant="body2" sx={{ flex: 1 }}>
                       Only at the picked part.
                     </Typography>
@@ -86,7 +136,8 @@ export default function PlantPage() {
                   </Typography>
                 )}
                 <Typography variant="body2" color="text.secondary" sx={{ p: 2 }}>
-                  Local codes, the makers’ instructions and licensed trades decide. Nothing here is an approval.
+                  Local codes, the makers’ instructions and licensed trades decide. Nothing here is an
+                  approval.
                 </Typography>
               </>
             )}
@@ -105,7 +156,11 @@ function Empty() {
         The wall is bare
       </Typography>
       <Typography gutterBottom>
-        It draws itself from the rooms: <Link component={RouterLink} to={`/jobs/${id}/rooms`}>enter or read the heat loads</Link>, and pipes, pumps and valves appear here with their sizes.
+        It draws itself from the rooms:{' '}
+        <Link component={RouterLink} to={`/jobs/${id}/rooms`}>
+          enter or read the heat loads
+        </Link>
+        , and pipes, pumps and valves appear here with their sizes.
       </Typography>
     </Box>
   );

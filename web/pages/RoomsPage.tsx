@@ -6,11 +6,11 @@ import Typography from '@mui/material/Typography';
 import { lazy, Suspense, useState } from 'react';
 import type { Job } from '../../model/job.ts';
 import { newCircuit, nextId } from '../../model/new-job.ts';
-import { FigureButton } from '../parts/FigureButton.tsx';
-import { QuantityField } from '../parts/Field.tsx';
-import { Reading, Sheet } from '../parts/Layout.tsx';
 import { ImportDialog } from '../grid/ImportDialog.tsx';
 import { removeRooms } from '../grid/room-edits.ts';
+import { QuantityField } from '../parts/Field.tsx';
+import { FigureButton } from '../parts/FigureButton.tsx';
+import { Reading, Sheet } from '../parts/Layout.tsx';
 import { useDesigned } from '../state/design-context.tsx';
 import { useEditing, useJob } from '../state/job-context.tsx';
 
@@ -35,7 +35,14 @@ export default function RoomsPage() {
     >
       <Totals />
       <Box sx={{ minHeight: 44, display: 'flex', alignItems: 'center', gap: 1, mb: 0.5 }}>
-        {chosen.size > 0 ? <Selected ids={chosen} onDone={() => setSelected(new Set())} /> : <Typography variant="body2" color="text.secondary">Arrows move, typing edits, Enter goes down, Tab goes right. Tick rooms to put them on a circuit together.</Typography>}
+        {chosen.size > 0 ? (
+          <Selected ids={chosen} onDone={() => setSelected(new Set())} />
+        ) : (
+          <Typography variant="body2" color="text.secondary">
+            Arrows move, typing edits, Enter goes down, Tab goes right. Tick rooms to put them on a circuit
+            together.
+          </Typography>
+        )}
       </Box>
       <Suspense fallback={<Typography role="status">Opening the grid …</Typography>}>
         <RoomGrid selected={chosen} onSelect={setSelected} />
@@ -71,7 +78,10 @@ function Selected({ ids, onDone }: { ids: ReadonlySet<string>; onDone: () => voi
   const { edit } = useEditing();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const count = `${ids.size} ${ids.size === 1 ? 'room' : 'rooms'}`;
-  const assign = (current: Job, circuit: string | null): Job => ({ ...current, rooms: current.rooms.map((room) => (ids.has(room.id) ? { ...room, circuit } : room)) });
+  const assign = (current: Job, circuit: string | null): Job => ({
+    ...current,
+    rooms: current.rooms.map((room) => (ids.has(room.id) ? { ...room, circuit } : room)),
+  });
   const choose = (label: string, recipe: (job: Job) => Job) => () => {
     setAnchor(null);
     edit(label, recipe);
@@ -83,12 +93,20 @@ function Selected({ ids, onDone }: { ids: ReadonlySet<string>; onDone: () => voi
       <Button variant="outlined" size="small" onClick={(event) => setAnchor(event.currentTarget)}>
         Put on a circuit …
       </Button>
-      <Button variant="outlined" size="small" color="error" onClick={choose(`Deleted ${count}`, (current) => removeRooms(current, ids))}>
+      <Button
+        variant="outlined"
+        size="small"
+        color="error"
+        onClick={choose(`Deleted ${count}`, (current) => removeRooms(current, ids))}
+      >
         Delete
       </Button>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
         {job.circuits.map((circuit) => (
-          <MenuItem key={circuit.id} onClick={choose(`${count} on ${circuit.name}`, (current) => assign(current, circuit.id))}>
+          <MenuItem
+            key={circuit.id}
+            onClick={choose(`${count} on ${circuit.name}`, (current) => assign(current, circuit.id))}
+          >
             {circuit.name || circuit.id}
           </MenuItem>
         ))}
@@ -103,7 +121,9 @@ function Selected({ ids, onDone }: { ids: ReadonlySet<string>; onDone: () => voi
             A new circuit: {emitters === 'floor' ? 'floor heating' : 'radiators'}
           </MenuItem>
         ))}
-        <MenuItem onClick={choose(`${count} on no circuit`, (current) => assign(current, null))}>No circuit</MenuItem>
+        <MenuItem onClick={choose(`${count} on no circuit`, (current) => assign(current, null))}>
+          No circuit
+        </MenuItem>
       </Menu>
     </>
   );

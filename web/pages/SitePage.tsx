@@ -3,9 +3,9 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { type QuantityKind, UNIT_CHOICES } from '../../model/quantities.ts';
+import { RULEBOOK_CHOICES } from '../parts/choices.ts';
 import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
 import { PageSection, Sheet } from '../parts/Layout.tsx';
-import { RULEBOOK_CHOICES } from '../parts/choices.ts';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
 
@@ -34,19 +34,39 @@ export default function SitePage() {
         <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, gap: 2 }}>
           <WordField place="name" label="Name of the job" />
           <WordField place="site/place" label="Place" />
-          <QuantityField place="site/outdoorDesignTemperature" label="Outdoor design temperature" help="From the heat-loss calculation." />
-          <ChoiceField place="fluid/kind" label="Fluid" options={[{ value: 'water', label: 'Water' }]} help="Glycol mixtures are not offered yet." />
+          <QuantityField
+            place="site/outdoorDesignTemperature"
+            label="Outdoor design temperature"
+            help="From the heat-loss calculation."
+          />
+          <ChoiceField
+            place="fluid/kind"
+            label="Fluid"
+            options={[{ value: 'water', label: 'Water' }]}
+            help="Glycol mixtures are not offered yet."
+          />
         </Box>
         <Box sx={{ mt: 2 }}>
-          <WordField place="site/notes" label="What exists, what must stay, what is only assumed" lines={3} most={4000} />
+          <WordField
+            place="site/notes"
+            label="What exists, what must stay, what is only assumed"
+            lines={3}
+            most={4000}
+          />
         </Box>
       </PageSection>
-      <PageSection title="Rulebook" lead="Two habits size pipe and disagree. Both figures are always shown; the job is judged by one.">
+      <PageSection
+        title="Rulebook"
+        lead="Two habits size pipe and disagree. Both figures are always shown; the job is judged by one."
+      >
         <Box sx={{ maxWidth: 520 }}>
           <ChoiceField place="rulebook" label="Bores are chosen by" options={RULEBOOK_CHOICES} />
         </Box>
       </PageSection>
-      <PageSection title="Units" lead="Any field also takes other units and sums: 12*0.7 kW, 3/4 in, 40 kBTU/h.">
+      <PageSection
+        title="Units"
+        lead="Any field also takes other units and sums: 12*0.7 kW, 3/4 in, 40 kBTU/h."
+      >
         <Units />
       </PageSection>
     </Sheet>
@@ -64,7 +84,9 @@ function Units() {
         label="System"
         value={display.system}
         sx={{ maxWidth: 260, mb: 2 }}
-        onChange={(event) => put('Units', [{ at: 'display', value: { system: event.target.value, units: {} } }])}
+        onChange={(event) =>
+          put('Units', [{ at: 'display', value: { system: event.target.value, units: {} } }])
+        }
       >
         <MenuItem value="metric">Metric</MenuItem>
         <MenuItem value="us">US</MenuItem>
@@ -79,7 +101,11 @@ function Units() {
             select
             label={label}
             value={unit(kind)}
-            onChange={(event) => put(`Unit of ${label.toLowerCase()}`, [{ at: 'display/units', value: { ...display.units, [kind]: event.target.value } }])}
+            onChange={(event) =>
+              put(`Unit of ${label.toLowerCase()}`, [
+                { at: 'display/units', value: { ...display.units, [kind]: event.target.value } },
+              ])
+            }
           >
             {[...new Set(UNIT_CHOICES[kind])].map((each) => (
               <MenuItem key={each} value={each}>

@@ -10,8 +10,8 @@ import { say } from '../../core/quantity/format.ts';
 import { writeJobFile } from '../../exchange/job-file.ts';
 import type { Job } from '../../model/job.ts';
 import { importJob } from '../state/api.ts';
-import { useSession, useSessionState } from '../state/job-context.tsx';
 import { differences } from '../state/differences.ts';
+import { useSession, useSessionState } from '../state/job-context.tsx';
 
 /** Two windows changed the same job: both versions are there, the person chooses. */
 export function ConflictDialog() {

@@ -1,10 +1,10 @@
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
-import { boundsProblem, fieldAt } from '../../model/fields.ts';
-import { applyEdits, keepUnread, type Place, valueAt } from '../../model/place.ts';
 import { editText } from '../../core/quantity/format.ts';
 import { readInJobUnits } from '../../core/quantity/parse.ts';
+import { boundsProblem, fieldAt } from '../../model/fields.ts';
+import { applyEdits, keepUnread, type Place, valueAt } from '../../model/place.ts';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
 
@@ -46,9 +46,11 @@ export function QuantityField({ place, label, empty, automatic, help }: Quantity
       name,
       (current) => {
         const wanted = text.trim().toLowerCase();
-        if (empty !== undefined && (wanted === '' || wanted === 'auto')) return applyEdits(current, [{ at: place, value: empty }]);
+        if (empty !== undefined && (wanted === '' || wanted === 'auto'))
+          return applyEdits(current, [{ at: place, value: empty }]);
         const read = readInJobUnits(text, field.kind, current.display);
-        if (!read.ok || boundsProblem(field, read.value)) return keepUnread(current, place, text.trim() === '' ? ' ' : text);
+        if (!read.ok || boundsProblem(field, read.value))
+          return keepUnread(current, place, text.trim() === '' ? ' ' : text);
         return applyEdits(current, [{ at: place, value: read.value }]);
       },
       place,

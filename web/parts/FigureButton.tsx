@@ -27,7 +27,12 @@ export function FigureButton({ figure, strong = false }: { figure: Figure; stron
   const { open } = useSum();
   const text = say(figure.value, figure.kind);
   return (
-    <Button type="button" onClick={() => open(figure.id)} aria-label={`${figure.label}: ${text}. Show the sum`} style={strong ? { fontWeight: 700 } : undefined}>
+    <Button
+      type="button"
+      onClick={() => open(figure.id)}
+      aria-label={`${figure.label}: ${text}. Show the sum`}
+      style={strong ? { fontWeight: 700 } : undefined}
+    >
       {text}
     </Button>
   );

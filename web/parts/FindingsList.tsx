@@ -40,7 +40,13 @@ export function FindingsList({ findings, component = null, onShow }: Props) {
   );
 }
 
-function FindingEntry({ finding, onShow }: { finding: Finding; onShow?: (component: string | null) => void }) {
+function FindingEntry({
+  finding,
+  onShow,
+}: {
+  finding: Finding;
+  onShow?: (component: string | null) => void;
+}) {
   const { id } = useParams();
   const { put } = useEditing();
   const { enqueueSnackbar } = useSnackbar();
@@ -80,7 +86,11 @@ function FindingEntry({ finding, onShow }: { finding: Finding; onShow?: (compone
           ),
         )}
         <Box sx={{ mt: 1, display: 'flex', gap: 2 }}>
-          <Link component={RouterLink} to={`/jobs/${id}/${pageOfPlace(finding.place)}?at=${encodeURIComponent(finding.place)}`} variant="body2">
+          <Link
+            component={RouterLink}
+            to={`/jobs/${id}/${pageOfPlace(finding.place)}?at=${encodeURIComponent(finding.place)}`}
+            variant="body2"
+          >
             Go to the entry
           </Link>
           {finding.component && onShow && (

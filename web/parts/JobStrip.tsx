@@ -8,8 +8,8 @@ import Tooltip from '@mui/material/Tooltip';
 import { NavLink, useParams } from 'react-router';
 import { useSession, useSessionState } from '../state/job-context.tsx';
 import { SaveState } from './SaveState.tsx';
-import { STEPS } from './steps.ts';
 import { Brand, Strip } from './Strip.tsx';
+import { STEPS } from './steps.ts';
 
 /** Strip of an open job: where in the work one is, undo, and how far it is saved. */
 export function JobStrip({ onPalette }: { onPalette: () => void }) {
@@ -22,10 +22,33 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
   return (
     <Strip>
       <Brand short />
-      <Box sx={{ alignSelf: 'center', minWidth: 0, maxWidth: 220, fontWeight: 700, fontStretch: '88%', fontSize: '1.05rem', overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }} title={job.name}>
+      <Box
+        sx={{
+          alignSelf: 'center',
+          minWidth: 0,
+          maxWidth: 220,
+          fontWeight: 700,
+          fontStretch: '88%',
+          fontSize: '1.05rem',
+          overflow: 'hidden',
+          textOverflow: 'ellipsis',
+          whiteSpace: 'nowrap',
+        }}
+        title={job.name}
+      >
         {job.name || 'Job without a name'}
       </Box>
-      <Box component="nav" aria-label="Order of the work" sx={{ flex: 1, display: 'flex', alignItems: 'stretch', overflowX: 'auto', '&::-webkit-scrollbar': { display: 'none' } }}>
+      <Box
+        component="nav"
+        aria-label="Order of the work"
+        sx={{
+          flex: 1,
+          display: 'flex',
+          alignItems: 'stretch',
+          overflowX: 'auto',
+          '&::-webkit-scrollbar': { display: 'none' },
+        }}
+      >
         {STEPS.map((step, i) => (
           <Box
             key={step.path}
@@ -42,7 +65,16 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
               fontWeight: 600,
               whiteSpace: 'nowrap',
               // The steps hang on a line like ports on a manifold; the open one is lit.
-              '&::after': { content: '""', position: 'absolute', left: 0, right: 0, bottom: 0, height: 5, bgcolor: 'wall.copper', opacity: 0.28 },
+              '&::after': {
+                content: '""',
+                position: 'absolute',
+                left: 0,
+                right: 0,
+                bottom: 0,
+                height: 5,
+                bgcolor: 'wall.copper',
+                opacity: 0.28,
+              },
               '&.active': { color: 'wall.stripText' },
               '&.active::after': { opacity: 1, left: 6, right: 6, borderRadius: '4px 4px 0 0' },
               '&:hover': { color: 'wall.stripText' },
@@ -59,22 +91,40 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
         <SaveState />
         <Tooltip title={before ? `Take back: ${before.label} (Ctrl+Z)` : 'Nothing to take back'}>
           <span>
-            <IconButton onClick={() => session.undo()} disabled={!before} aria-label="Take back" sx={{ color: 'inherit', '&.Mui-disabled': { color: 'wall.stripMuted', opacity: 0.45 } }}>
+            <IconButton
+              onClick={() => session.undo()}
+              disabled={!before}
+              aria-label="Take back"
+              sx={{ color: 'inherit', '&.Mui-disabled': { color: 'wall.stripMuted', opacity: 0.45 } }}
+            >
               <UndoIcon />
             </IconButton>
           </span>
         </Tooltip>
         <Tooltip title={after ? `Do again: ${after.label} (Ctrl+Y)` : 'Nothing to do again'}>
           <span>
-            <IconButton onClick={() => session.redo()} disabled={!after} aria-label="Do again" sx={{ color: 'inherit', '&.Mui-disabled': { color: 'wall.stripMuted', opacity: 0.45 } }}>
+            <IconButton
+              onClick={() => session.redo()}
+              disabled={!after}
+              aria-label="Do again"
+              sx={{ color: 'inherit', '&.Mui-disabled': { color: 'wall.stripMuted', opacity: 0.45 } }}
+            >
               <RedoIcon />
             </IconButton>
           </span>
         </Tooltip>
-        <Button size="small" onClick={onPalette} sx={{ color: 'inherit', display: { xs: 'none', md: 'inline-flex' } }}>
+        <Button
+          size="small"
+          onClick={onPalette}
+          sx={{ color: 'inherit', display: { xs: 'none', md: 'inline-flex' } }}
+        >
           Find (Ctrl+K)
         </Button>
-        <Button size="small" onClick={() => setMode(mode === 'dark' ? 'light' : 'dark')} sx={{ color: 'inherit', minWidth: 0, display: { xs: 'none', sm: 'inline-flex' } }}>
+        <Button
+          size="small"
+          onClick={() => setMode(mode === 'dark' ? 'light' : 'dark')}
+          sx={{ color: 'inherit', minWidth: 0, display: { xs: 'none', sm: 'inline-flex' } }}
+        >
           {mode === 'dark' ? 'Light' : 'Dark'}
         </Button>
       </Box>

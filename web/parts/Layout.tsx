@@ -3,7 +3,19 @@ import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 
 /** A page of entries, with its heading. */
-export function Sheet({ title, lead, actions, children, wide = false }: { title: string; lead: string; actions?: ReactNode; children: ReactNode; wide?: boolean }) {
+export function Sheet({
+  title,
+  lead,
+  actions,
+  children,
+  wide = false,
+}: {
+  title: string;
+  lead: string;
+  actions?: ReactNode;
+  children: ReactNode;
+  wide?: boolean;
+}) {
   return (
     <Box sx={{ maxWidth: wide ? 1360 : 980, mx: 'auto', px: { xs: 2, sm: 3 }, py: 3 }}>
       <Box sx={{ display: 'flex', alignItems: 'flex-end', gap: 1.5, flexWrap: 'wrap', mb: 2.5 }}>
@@ -18,9 +30,20 @@ export function Sheet({ title, lead, actions, children, wide = false }: { title:
   );
 }
 
-export function PageSection({ title, lead, children }: { title: string; lead?: string; children: ReactNode }) {
+export function PageSection({
+  title,
+  lead,
+  children,
+}: {
+  title: string;
+  lead?: string;
+  children: ReactNode;
+}) {
   return (
-    <Box component="section" sx={{ mb: 3, p: 2.5, bgcolor: 'background.paper', border: 1, borderColor: 'divider', borderRadius: 1 }}>
+    <Box
+      component="section"
+      sx={{ mb: 3, p: 2.5, bgcolor: 'background.paper', border: 1, borderColor: 'divider', borderRadius: 1 }}
+    >
       <Typography variant="h2" sx={{ mb: lead ? 0.3 : 1.5 }}>
         {title}
       </Typography>

@@ -28,14 +28,39 @@ export function Palette({ open, onClose }: { open: boolean; onClose: () => void 
     run();
   };
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm" sx={{ '& .MuiDialog-container': { alignItems: 'flex-start' } }} slotProps={{ paper: { 'aria-label': 'Find a page, room, circuit or figure' } }}>
+    <Dialog
+      open
+      onClose={onClose}
+      fullWidth
+      maxWidth="sm"
+      sx={{ '& .MuiDialog-container': { alignItems: 'flex-start' } }}
+      slotProps={{ paper: { 'aria-label': 'Find a page, room, circuit or figure' } }}
+    >
       <Box
         sx={{
-          '& [cmdk-input]': { width: '100%', font: 'inherit', fontSize: '1.1rem', p: 2, border: 0, borderBottom: 1, borderColor: 'divider', bgcolor: 'transparent', color: 'inherit', outline: 'none' },
+          '& [cmdk-input]': {
+            width: '100%',
+            font: 'inherit',
+            fontSize: '1.1rem',
+            p: 2,
+            border: 0,
+            borderBottom: 1,
+            borderColor: 'divider',
+            bgcolor: 'transparent',
+            color: 'inherit',
+            outline: 'none',
+          },
           '& [cmdk-list]': { maxHeight: 380, overflowY: 'auto', p: 1 },
           '& [cmdk-item]': { px: 1.5, py: 1, borderRadius: 1, cursor: 'pointer' },
           '& [cmdk-item][data-selected=true]': { bgcolor: 'primary.main', color: 'primary.contrastText' },
-          '& [cmdk-group-heading]': { px: 1.5, pt: 1.2, pb: 0.4, fontSize: '0.8rem', fontWeight: 700, color: 'text.secondary' },
+          '& [cmdk-group-heading]': {
+            px: 1.5,
+            pt: 1.2,
+            pb: 0.4,
+            fontSize: '0.8rem',
+            fontWeight: 700,
+            color: 'text.secondary',
+          },
           '& [cmdk-empty]': { p: 2 },
         }}
       >
@@ -57,7 +82,11 @@ export function Palette({ open, onClose }: { open: boolean; onClose: () => void 
             </Command.Group>
             <Command.Group heading="Circuits">
               {job.circuits.map((circuit) => (
-                <Command.Item key={circuit.id} value={`circuit ${circuit.name} ${circuit.id}`} onSelect={go(`circuits?at=${encodeURIComponent(`circuits/${circuit.id}/name`)}`)}>
+                <Command.Item
+                  key={circuit.id}
+                  value={`circuit ${circuit.name} ${circuit.id}`}
+                  onSelect={go(`circuits?at=${encodeURIComponent(`circuits/${circuit.id}/name`)}`)}
+                >
                   {circuit.name}
                 </Command.Item>
               ))}
@@ -73,7 +102,11 @@ export function Palette({ open, onClose }: { open: boolean; onClose: () => void 
               {Object.values(designed?.design.figures ?? {})
                 .slice(0, MOST_FIGURES)
                 .map((figure) => (
-                  <Command.Item key={figure.id} value={`${figure.label} ${figure.id}`} onSelect={act(() => sum.open(figure.id))}>
+                  <Command.Item
+                    key={figure.id}
+                    value={`${figure.label} ${figure.id}`}
+                    onSelect={act(() => sum.open(figure.id))}
+                  >
                     {figure.label}
                   </Command.Item>
                 ))}

@@ -1,32 +1,59 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
+import type { PipeDesign } from '../../core/design/pipe-design.ts';
 import type { PipeRun } from '../../model/job.ts';
 import { type Place, valueAt } from '../../model/place.ts';
-import type { PipeDesign } from '../../core/design/pipe-design.ts';
 import { useJob } from '../state/job-context.tsx';
 import { MATERIAL_CHOICES, sizeChoices } from './choices.ts';
 import { ChoiceField, QuantityField } from './Field.tsx';
 import { FigureButton } from './FigureButton.tsx';
 
 /** Material, size, length and fittings of one run, with what the water does in it. */
-export function PipeFields({ place, title, design, columns = 4 }: { place: Place; title: string; design: PipeDesign | undefined; columns?: 1 | 2 | 4 }) {
+export function PipeFields({
+  place,
+  title,
+  design,
+  columns = 4,
+}: {
+  place: Place;
+  title: string;
+  design: PipeDesign | undefined;
+  columns?: 1 | 2 | 4;
+}) {
   const job = useJob();
   const run = valueAt(job, place) as PipeRun;
   return (
     <Box component="fieldset" sx={{ gridColumn: '1 / -1', border: 0, p: 0, m: 0, minWidth: 0 }}>
-      <Box component="legend" sx={{ p: 0, mb: 1.2, display: 'flex', gap: 2, alignItems: 'baseline', flexWrap: 'wrap' }}>
+      <Box
+        component="legend"
+        sx={{ p: 0, mb: 1.2, display: 'flex', gap: 2, alignItems: 'baseline', flexWrap: 'wrap' }}
+      >
         <Typography variant="h3" component="span">
           {title}
         </Typography>
         {design && (
           <Typography variant="body2" component="span">
-            {design.size.label} · <FigureButton figure={design.velocity} /> · <FigureButton figure={design.gradient} /> · loses <FigureButton figure={design.loss} /> · carries <FigureButton figure={design.capacity} /> · by velocity {design.byVelocity?.label ?? 'none'} · by gradient {design.byGradient?.label ?? 'none'}
+            {design.size.label} · <FigureButton figure={design.velocity} /> ·{' '}
+            <FigureButton figure={design.gradient} /> · loses <FigureButton figure={design.loss} /> · carries{' '}
+            <FigureButton figure={design.capacity} /> · by velocity {design.byVelocity?.label ?? 'none'} · by
+            gradient {design.byGradient?.label ?? 'none'}
           </Typography>
         )}
       </Box>
-      <Box sx={{ display: 'grid', gridTemplateColumns: columns === 1 ? '1fr' : columns === 2 ? '1fr 1fr' : { sm: '1fr 1fr', lg: 'repeat(4, 1fr)' }, gap: 2 }}>
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns:
+            columns === 1 ? '1fr' : columns === 2 ? '1fr 1fr' : { sm: '1fr 1fr', lg: 'repeat(4, 1fr)' },
+          gap: 2,
+        }}
+      >
         <ChoiceField place={`${place}/material`} label="Pipe" options={MATERIAL_CHOICES} />
-        <ChoiceField place={`${place}/size`} label="Size" options={sizeChoices(run.material, design && !design.pinned ? design.size.label : undefined)} />
+        <ChoiceField
+          place={`${place}/size`}
+          label="Size"
+          options={sizeChoices(run.material, design && !design.pinned ? design.size.label : undefined)}
+        />
         <QuantityField place={`${place}/length`} label="Length" />
         <QuantityField place={`${place}/fittingsAllowance`} label="Fittings allowance" />
       </Box>

@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
 import Divider from '@mui/material/Divider';
 import Typography from '@mui/material/Typography';
-import type { QuantityKind } from '../../model/quantities.ts';
 import type { Design } from '../../core/design/design.ts';
+import type { QuantityKind } from '../../model/quantities.ts';
 import { useDisplay } from '../state/display.ts';
 import { useJob } from '../state/job-context.tsx';
 import { pumpChoices, SEPARATION_CHOICES, SOURCE_CHOICES } from './choices.ts';
@@ -14,38 +14,78 @@ export function PlantFields({ design }: { design: Design }) {
   const job = useJob();
   const { say } = useDisplay();
   const { source, vessel, figures } = design;
-  const automatic = (value: number | undefined, kind: QuantityKind) => (value === undefined ? 'auto' : `auto: ${say(value, kind)}`);
+  const automatic = (value: number | undefined, kind: QuantityKind) =>
+    value === undefined ? 'auto' : `auto: ${say(value, kind)}`;
   const separated = job.separation.kind !== 'none';
   return (
     <Box sx={{ p: 2, display: 'grid', gap: 2 }}>
       <Typography variant="h2">Source</Typography>
       <ChoiceField place="source/kind" label="Kind" options={SOURCE_CHOICES} />
       <WordField place="source/name" label="Name or place" />
-      <QuantityField place="source/capacity" label="Capacity" empty="auto" automatic={automatic(source?.capacity.value, 'power')} help="Output on the design day; auto takes the load." />
+      <QuantityField
+        place="source/capacity"
+        label="Capacity"
+        empty="auto"
+        automatic={automatic(source?.capacity.value, 'power')}
+        help="Output on the design day; auto takes the load."
+      />
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
         <QuantityField place="source/flowTemperature" label="Flow temp." />
         <QuantityField place="source/temperatureDifference" label="Delta T" />
       </Box>
-      <QuantityField place="source/loss" label="Pressure loss inside" empty="auto" automatic={automatic(source?.loss.value, 'pressure')} />
-      <QuantityField place="source/waterContent" label="Water content" empty="auto" automatic={automatic(figures['source/waterContent']?.value, 'volume')} />
+      <QuantityField
+        place="source/loss"
+        label="Pressure loss inside"
+        empty="auto"
+        automatic={automatic(source?.loss.value, 'pressure')}
+      />
+      <QuantityField
+        place="source/waterContent"
+        label="Water content"
+        empty="auto"
+        automatic={automatic(figures['source/waterContent']?.value, 'volume')}
+      />
       <PipeFields place="source/run" title="Source pipe, one way" design={source?.run} columns={2} />
       <Divider />
       <Typography variant="h2">Separation</Typography>
       <ChoiceField place="separation/kind" label="Between source and circuits" options={SEPARATION_CHOICES} />
       {separated && (
         <>
-          <QuantityField place="separation/bore" label="Bore of the header" empty="auto" automatic={automatic(source?.header?.bore.value, 'bore')} />
-          <ChoiceField place="source/pump" label="Source pump" options={pumpChoices(source?.pump?.pinned ? undefined : source?.pump?.duty?.label)} />
+          <QuantityField
+            place="separation/bore"
+            label="Bore of the header"
+            empty="auto"
+            automatic={automatic(source?.header?.bore.value, 'bore')}
+          />
+          <ChoiceField
+            place="source/pump"
+            label="Source pump"
+            options={pumpChoices(source?.pump?.pinned ? undefined : source?.pump?.duty?.label)}
+          />
         </>
       )}
       <Divider />
       <Typography variant="h2">Expansion vessel</Typography>
-      <QuantityField place="vessel/volume" label="Volume" empty="auto" automatic={automatic(vessel?.volume?.value, 'volume')} />
-      <QuantityField place="vessel/staticHeight" label="Static height" help="From the vessel up to the highest emitter." />
-      <QuantityField place="vessel/reliefPressure" label="Relief valve" help="The weakest part of the system decides." />
+      <QuantityField
+        place="vessel/volume"
+        label="Volume"
+        empty="auto"
+        automatic={automatic(vessel?.volume?.value, 'volume')}
+      />
+      <QuantityField
+        place="vessel/staticHeight"
+        label="Static height"
+        help="From the vessel up to the highest emitter."
+      />
+      <QuantityField
+        place="vessel/reliefPressure"
+        label="Relief valve"
+        help="The weakest part of the system decides."
+      />
       <QuantityField place="vessel/fillTemperature" label="Filling temperature" />
       <Typography variant="body2" color="text.secondary">
-        The relief valve must discharge where nobody can be scalded, and filling from the main needs backflow protection: local codes decide.
+        The relief valve must discharge where nobody can be scalded, and filling from the main needs backflow
+        protection: local codes decide.
       </Typography>
     </Box>
   );

@@ -14,24 +14,73 @@ export default function PumpChart({ pump }: { pump: PumpDesign }) {
   const flow = (value: number) => fromSI(value, 'volumeFlow', unit('volumeFlow'));
   const head = (value: number) => fromSI(value, 'head', unit('head'));
   const most = Math.max(...duty.pumpCurve.map(([, h]) => h)) * 1.1;
-  const points = duty.pumpCurve.map(([x, h], i) => {
-    const system = duty.systemCurve[i]?.[1] ?? 0;
-    return { flow: flow(x), pump: head(h), system: system <= most ? head(system) : null };
-  });
+  const points = (curve: readonly [number, number][]) =>
+    curve.map(([x, h]) => ({ flow: flow(x), head: head(h) }));
   const axis = { stroke: palette.text.secondary, tick: { fontSize: 12, fill: palette.text.secondary } };
   return (
     <figure style={{ margin: '16px 0 0' }} aria-label={`Pump curve of ${duty.label}, speed ${duty.step}`}>
       <figcaption style={{ fontSize: '0.875rem', marginBottom: 4 }}>
-        {duty.label}, speed {duty.step} of {duty.steps}: meets the system at {say(duty.flow.value, 'volumeFlow')}, {say(duty.head.value, 'head')}
+        {duty.label}, speed {duty.step} of {duty.steps}: meets the system at{' '}
+        {say(duty.flow.value, 'volumeFlow')}, {say(duty.head.value, 'head')}
       </figcaption>
       <ResponsiveContainer width="100%" height={190}>
-        <LineChart data={points} margin={{ top: 6, right: 8, bottom: 14, left: -14 }}>
+        <LineChart margin={{ top: 6, right: 8, bottom: 14, left: -14 }}>
           <CartesianGrid stroke={palette.divider} />
-          <XAxis dataKey="flow" type="number" domain={[0, 'dataMax']} tickFormatter={(x: number) => formatNumber(x, x < 10 ? 1 : 0)} {...axis} label={{ value: unit('volumeFlow'), position: 'insideBottomRight', offset: -8, fontSize: 12, fill: palette.text.secondary }} />
-          <YAxis domain={[0, head(most)]} tickFormatter={(y: number) => formatNumber(y, 1)} {...axis} label={{ value: unit('head'), position: 'insideTopLeft', offset: 18, fontSize: 12, fill: palette.text.secondary }} />
-          <Line dataKey="pump" name="pump" stroke={palette.primary.main} strokeWidth={2.5} dot={false} isAnimationActive={false} />
-          <Line dataKey="system" name="system" stroke={palette.secondary.main} strokeWidth={2.5} strokeDasharray="7 4" dot={false} isAnimationActive={false} />
-          <ReferenceDot x={flow(duty.flow.value)} y={head(duty.head.value)} r={6} fill={palette.text.primary} stroke={palette.background.paper} strokeWidth={2} />
+          <XAxis
+            dataKey="flow"
+            type="number"
+            domain={[0, flow(duty.pumpCurve.at(-1)?.[0] ?? 0)]}
+            allowDataOverflow
+            tickFormatter={(x: number) => formatNumber(x, x < 10 ? 1 : 0)}
+            {...axis}
+            label={{
+              value: unit('volumeFlow'),
+              position: 'insideBottomRight',
+              offset: -8,
+              fontSize: 12,
+              fill: palette.text.secondary,
+            }}
+          />
+          <YAxis
+            domain={[0, head(most)]}
+            allowDataOverflow
+            tickFormatter={(y: number) => formatNumber(y, 1)}
+            {...axis}
+            label={{
+              value: unit('head'),
+              position: 'insideTopLeft',
+              offset: 18,
+              fontSize: 12,
+              fill: palette.text.secondary,
+            }}
+          />
+          <Line
+            data={points(duty.pumpCurve)}
+            dataKey="head"
+            name="pump"
+            stroke={palette.primary.main}
+            strokeWidth={2.5}
+            dot={false}
+            isAnimationActive={false}
+          />
+          <Line
+            data={points(duty.systemCurve)}
+            dataKey="head"
+            name="system"
+            stroke={palette.secondary.main}
+            strokeWidth={2.5}
+            strokeDasharray="7 4"
+            dot={false}
+            isAnimationActive={false}
+          />
+          <ReferenceDot
+            x={flow(duty.flow.value)}
+            y={head(duty.head.value)}
+            r={6}
+            fill={palette.text.primary}
+            stroke={palette.background.paper}
+            strokeWidth={2}
+          />
         </LineChart>
       </ResponsiveContainer>
       <p style={{ margin: 0, fontSize: '0.8rem' }}>Solid: pump. Dashed: system. Dot: duty point.</p>

@@ -13,7 +13,10 @@ export function SaveState() {
       case 'sending':
         return ['Saving …', 'Already kept in this browser'];
       case 'offline':
-        return ['Kept here', `${saving.detail} The work is kept in this browser and sent when the server is back.`];
+        return [
+          'Kept here',
+          `${saving.detail} The work is kept in this browser and sent when the server is back.`,
+        ];
       case 'conflict':
         return ['Two versions', 'Choose one of them'];
       case 'refused':
@@ -23,7 +26,22 @@ export function SaveState() {
   const warn = saving.state === 'offline' || saving.state === 'conflict' || saving.state === 'refused';
   return (
     <Tooltip title={more}>
-      <Box role="status" sx={{ px: 1, py: 0.3, mr: 0.5, borderRadius: 1, fontSize: '0.85rem', fontWeight: 600, whiteSpace: 'nowrap', minWidth: 72, textAlign: 'center', color: warn ? '#2a211b' : 'wall.stripMuted', bgcolor: warn ? '#f2c26a' : 'transparent' }}>
+      <Box
+        role="status"
+        sx={{
+          px: 1,
+          py: 0.3,
+          mr: 0.5,
+          borderRadius: 1,
+          fontSize: '0.85rem',
+          fontWeight: 600,
+          whiteSpace: 'nowrap',
+          minWidth: 72,
+          textAlign: 'center',
+          color: warn ? '#2a211b' : 'wall.stripMuted',
+          bgcolor: warn ? '#f2c26a' : 'transparent',
+        }}
+      >
         {word}
       </Box>
     </Tooltip>

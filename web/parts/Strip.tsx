@@ -6,7 +6,22 @@ import { Link as RouterLink } from 'react-router';
 /** The dark strip along the top of every page. */
 export function Strip({ children }: { children: ReactNode }) {
   return (
-    <Box component="header" sx={{ bgcolor: 'wall.strip', color: 'wall.stripText', px: 2, minHeight: 56, display: 'flex', alignItems: 'stretch', gap: 2, position: 'sticky', top: 0, zIndex: 10, '& :focus-visible': { outlineColor: 'wall.copper' } }}>
+    <Box
+      component="header"
+      sx={{
+        bgcolor: 'wall.strip',
+        color: 'wall.stripText',
+        px: 2,
+        minHeight: 56,
+        display: 'flex',
+        alignItems: 'stretch',
+        gap: 2,
+        position: 'sticky',
+        top: 0,
+        zIndex: 10,
+        '& :focus-visible': { outlineColor: 'wall.copper' },
+      }}
+    >
       {children}
     </Box>
   );
@@ -15,7 +30,22 @@ export function Strip({ children }: { children: ReactNode }) {
 /** The mark and the name; leads to the list of jobs. */
 export function Brand({ short = false }: { short?: boolean }) {
   return (
-    <Link component={RouterLink} to="/" underline="none" aria-label="Warm Manifold: all jobs" sx={{ display: 'flex', alignItems: 'center', gap: 1.2, color: 'wall.stripText', fontWeight: 750, fontStretch: '84%', fontSize: '1.15rem', whiteSpace: 'nowrap' }}>
+    <Link
+      component={RouterLink}
+      to="/"
+      underline="none"
+      aria-label="Warm Manifold: all jobs"
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 1.2,
+        color: 'wall.stripText',
+        fontWeight: 750,
+        fontStretch: '84%',
+        fontSize: '1.15rem',
+        whiteSpace: 'nowrap',
+      }}
+    >
       <svg width="30" height="30" viewBox="0 0 32 32" aria-hidden="true">
         <path d="M4 23h24" stroke="#d8824f" strokeWidth="4.5" strokeLinecap="round" />
         <path d="M9 21V8M16 21v-9M23 21V8" stroke="#f5ecdf" strokeWidth="3.6" strokeLinecap="round" />

@@ -6,8 +6,8 @@ import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { lazy, Suspense, useEffect, useRef } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
-import type { Term } from '../../core/figure/figure.ts';
 import type { Design } from '../../core/design/design.ts';
+import type { Term } from '../../core/figure/figure.ts';
 import { useDisplay } from '../state/display.ts';
 import { useSum } from '../state/sum-context.tsx';
 import { pageOfPlace } from './places.ts';
@@ -27,14 +27,25 @@ export function SumPanel({ design }: { design: Design }) {
   const figure = design.figures[figureId];
   const pump = figure ? pumpOf(design, figureId) : null;
   return (
-    <Box component="section" aria-label="The sum" onKeyDown={(event) => event.key === 'Escape' && close()} sx={{ p: 2, borderBottom: 1, borderColor: 'divider', bgcolor: 'background.paper' }}>
+    <Box
+      component="section"
+      aria-label="The sum"
+      onKeyDown={(event) => event.key === 'Escape' && close()}
+      sx={{ p: 2, borderBottom: 1, borderColor: 'divider', bgcolor: 'background.paper' }}
+    >
       <Box sx={{ display: 'flex', alignItems: 'flex-start', gap: 0.5 }}>
         {trail.length > 1 && (
           <IconButton size="small" onClick={back} aria-label="Back to the sum before">
             <ArrowBackIcon fontSize="small" />
           </IconButton>
         )}
-        <Typography variant="h3" component="h2" tabIndex={-1} ref={heading} sx={{ flex: 1, pt: 0.4, outline: 'none' }}>
+        <Typography
+          variant="h3"
+          component="h2"
+          tabIndex={-1}
+          ref={heading}
+          sx={{ flex: 1, pt: 0.4, outline: 'none' }}
+        >
           {figure ? figure.label : 'This figure is gone'}
         </Typography>
         <IconButton size="small" onClick={close} aria-label="Close the sum">
@@ -44,9 +55,33 @@ export function SumPanel({ design }: { design: Design }) {
       {!figure && <Typography variant="body2">The part it belonged to is no longer in the job.</Typography>}
       {figure && (
         <>
-          <Typography sx={{ fontSize: '1.9rem', fontWeight: 750, fontStretch: '84%', lineHeight: 1.2, mt: 0.5 }}>{say(figure.value, figure.kind)}</Typography>
-          <Box sx={{ my: 1.2, py: 1, px: 1.5, borderLeft: 4, borderColor: 'wall.copper', bgcolor: 'background.default', fontWeight: 600, overflowWrap: 'anywhere' }}>{figure.sum.formula}</Box>
-          <Box component="table" sx={{ width: '100%', borderCollapse: 'collapse', '& td': { py: 0.6, verticalAlign: 'top', borderBottom: 1, borderColor: 'divider' } }}>
+          <Typography
+            sx={{ fontSize: '1.9rem', fontWeight: 750, fontStretch: '84%', lineHeight: 1.2, mt: 0.5 }}
+          >
+            {say(figure.value, figure.kind)}
+          </Typography>
+          <Box
+            sx={{
+              my: 1.2,
+              py: 1,
+              px: 1.5,
+              borderLeft: 4,
+              borderColor: 'wall.copper',
+              bgcolor: 'background.default',
+              fontWeight: 600,
+              overflowWrap: 'anywhere',
+            }}
+          >
+            {figure.sum.formula}
+          </Box>
+          <Box
+            component="table"
+            sx={{
+              width: '100%',
+              borderCollapse: 'collapse',
+              '& td': { py: 0.6, verticalAlign: 'top', borderBottom: 1, borderColor: 'divider' },
+            }}
+          >
             <tbody>
               {figure.sum.terms.map((term) => (
                 <TermRow key={term.symbol} term={term} />
@@ -86,19 +121,39 @@ function TermRow({ term }: { term: Term }) {
   const { origin } = term;
   return (
     <tr>
-      <td style={{ fontWeight: 700, paddingRight: 8, whiteSpace: 'nowrap', maxWidth: 90, overflow: 'hidden', textOverflow: 'ellipsis' }}>{term.symbol}</td>
+      <td
+        style={{
+          fontWeight: 700,
+          paddingRight: 8,
+          whiteSpace: 'nowrap',
+          maxWidth: 90,
+          overflow: 'hidden',
+          textOverflow: 'ellipsis',
+        }}
+      >
+        {term.symbol}
+      </td>
       <td style={{ paddingRight: 8 }}>
         <Typography variant="body2" component="span" sx={{ display: 'block' }}>
           {term.label}
         </Typography>
         <Typography component="span" color="text.secondary" sx={{ fontSize: '0.8rem' }}>
           {origin.from === 'figure' && (
-            <Link component="button" type="button" onClick={() => follow(origin.id)} sx={{ font: 'inherit', textAlign: 'left' }}>
+            <Link
+              component="button"
+              type="button"
+              onClick={() => follow(origin.id)}
+              sx={{ font: 'inherit', textAlign: 'left' }}
+            >
               computed: show its sum
             </Link>
           )}
           {origin.from === 'job' && (
-            <Link component={RouterLink} to={`/jobs/${id}/${pageOfPlace(origin.place)}?at=${encodeURIComponent(origin.place)}`} sx={{ font: 'inherit' }}>
+            <Link
+              component={RouterLink}
+              to={`/jobs/${id}/${pageOfPlace(origin.place)}?at=${encodeURIComponent(origin.place)}`}
+              sx={{ font: 'inherit' }}
+            >
               decided in this job
             </Link>
           )}
@@ -106,7 +161,9 @@ function TermRow({ term }: { term: Term }) {
           {origin.from === 'data' && origin.source}
         </Typography>
       </td>
-      <td style={{ textAlign: 'right', whiteSpace: 'nowrap', fontWeight: 600 }}>{say(term.value, term.kind)}</td>
+      <td style={{ textAlign: 'right', whiteSpace: 'nowrap', fontWeight: 600 }}>
+        {say(term.value, term.kind)}
+      </td>
     </tr>
   );
 }

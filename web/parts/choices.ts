@@ -1,13 +1,21 @@
-import type { EmitterKind, Job, MaterialId, SourceKind } from '../../model/job.ts';
-import { CIRCULATORS } from '../../core/plant/circulator-catalogue.ts';
 import { PIPE_MATERIALS } from '../../core/pipe/catalogue.ts';
+import { CIRCULATORS } from '../../core/plant/circulator-catalogue.ts';
+import type { EmitterKind, Job, MaterialId, SourceKind } from '../../model/job.ts';
 
-const list = <K extends string>(labels: Record<K, string>) => Object.entries<string>(labels).map(([value, label]) => ({ value, label }));
+const list = <K extends string>(labels: Record<K, string>) =>
+  Object.entries<string>(labels).map(([value, label]) => ({ value, label }));
 
-export const EMITTER_LABELS: Record<EmitterKind, string> = { radiators: 'Radiators', floor: 'Floor heating', 'air-units': 'Fan units' };
+export const EMITTER_LABELS: Record<EmitterKind, string> = {
+  radiators: 'Radiators',
+  floor: 'Floor heating',
+  'air-units': 'Fan units',
+};
 export const EMITTER_CHOICES = list(EMITTER_LABELS);
 
-export const CONNECTION_CHOICES = list<'direct' | 'mixed'>({ direct: 'Direct: takes what the source sends', mixed: 'Mixed: three-way valve' });
+export const CONNECTION_CHOICES = list<'direct' | 'mixed'>({
+  direct: 'Direct: takes what the source sends',
+  mixed: 'Mixed: three-way valve',
+});
 
 export const SOURCE_LABELS: Record<SourceKind, string> = {
   'condensing-boiler': 'Condensing boiler',
@@ -20,18 +28,27 @@ export const SOURCE_LABELS: Record<SourceKind, string> = {
 };
 export const SOURCE_CHOICES = list(SOURCE_LABELS);
 
-export const SEPARATION_CHOICES = list<Job['separation']['kind']>({ none: 'None: circuits draw through the source', 'low-loss-header': 'Low-loss header' });
+export const SEPARATION_CHOICES = list<Job['separation']['kind']>({
+  none: 'None: circuits draw through the source',
+  'low-loss-header': 'Low-loss header',
+});
 
 export const RULEBOOK_CHOICES = list<Job['rulebook']>({
   'velocity-led': 'Velocity: at most 0.9 m/s wanted, 1.5 m/s ever',
   'gradient-led': 'Gradient: at most 300 Pa/m',
 });
 
-export const MATERIAL_CHOICES = Object.values(PIPE_MATERIALS).map((material) => ({ value: material.id, label: `${material.label} (${material.source})` }));
+export const MATERIAL_CHOICES = Object.values(PIPE_MATERIALS).map((material) => ({
+  value: material.id,
+  label: `${material.label} (${material.source})`,
+}));
 
 export const sizeChoices = (material: MaterialId, automatic: string | undefined) => [
   { value: 'auto', label: automatic ? `auto: ${automatic}` : 'auto' },
-  ...PIPE_MATERIALS[material].sizes.map((size) => ({ value: size.id, label: `${size.label}, existing or chosen` })),
+  ...PIPE_MATERIALS[material].sizes.map((size) => ({
+    value: size.id,
+    label: `${size.label}, existing or chosen`,
+  })),
 ];
 
 export const pumpChoices = (automatic: string | undefined) => [

@@ -33,7 +33,11 @@ export class ApiProblem extends Error {
 const AWAY = 'The server does not answer. Check that it runs where it was started.';
 
 async function call(method: string, path: string, body?: BodyInit, type?: string): Promise<Response> {
-  const answer = await fetch(`/api${path}`, { method, body, headers: type ? { 'Content-Type': type } : {} }).catch(() => {
+  const answer = await fetch(`/api${path}`, {
+    method,
+    body,
+    headers: type ? { 'Content-Type': type } : {},
+  }).catch(() => {
     throw new ApiProblem(0, AWAY);
   });
   if (answer.ok) return answer;
@@ -52,12 +56,17 @@ function stored(body: { revision: number; job: unknown }): Stored {
 export const listJobs = async (): Promise<JobRow[]> => (await call('GET', '/jobs')).json();
 export const startJob = async (name: string, display: Display): Promise<{ id: string }> =>
   (await call('POST', '/jobs', ...asJson({ name, display }))).json();
-export const importJob = async (text: string): Promise<{ id: string }> => (await call('POST', '/jobs/import', text, 'application/json')).json();
-export const duplicateJob = async (id: string): Promise<{ id: string }> => (await call('POST', `/jobs/${id}/duplicate`)).json();
+export const importJob = async (text: string): Promise<{ id: string }> =>
+  (await call('POST', '/jobs/import', text, 'application/json')).json();
+export const duplicateJob = async (id: string): Promise<{ id: string }> =>
+  (await call('POST', `/jobs/${id}/duplicate`)).json();
 export const deleteJob = async (id: string): Promise<void> => void (await call('DELETE', `/jobs/${id}`));
-export const restoreJob = async (id: string): Promise<void> => void (await call('POST', `/jobs/${id}/restore`));
-export const openJob = async (id: string): Promise<Stored> => stored(await (await call('GET', `/jobs/${id}`)).json());
-export const jobHistory = async (id: string): Promise<RevisionRow[]> => (await call('GET', `/jobs/${id}/history`)).json();
+export const restoreJob = async (id: string): Promise<void> =>
+  void (await call('POST', `/jobs/${id}/restore`));
+export const openJob = async (id: string): Promise<Stored> =>
+  stored(await (await call('GET', `/jobs/${id}`)).json());
+export const jobHistory = async (id: string): Promise<RevisionRow[]> =>
+  (await call('GET', `/jobs/${id}/history`)).json();
 export const openRevision = async (id: string, revision: number): Promise<Job> =>
   stored({ revision, job: await (await call('GET', `/jobs/${id}/history/${revision}`)).json() }).job;
 
@@ -68,8 +77,11 @@ export async function saveJob(id: string, revision: number, job: Job, summary: s
     return { kind: 'saved', revision: ((await answer.json()) as { revision: number }).revision };
   } catch (error) {
     if (!(error instanceof ApiProblem)) return { kind: 'offline', detail: AWAY };
-    if (error.status === 409) return { kind: 'conflict', theirs: stored(error.body.theirs as { revision: number; job: unknown }) };
+    if (error.status === 409)
+      return { kind: 'conflict', theirs: stored(error.body.theirs as { revision: number; job: unknown }) };
     // 5xx and no answer pass by themselves; 4xx needs a change in the job.
-    return error.status === 0 || error.status >= 500 ? { kind: 'offline', detail: error.message } : { kind: 'refused', detail: error.message };
+    return error.status === 0 || error.status >= 500
+      ? { kind: 'offline', detail: error.message }
+      : { kind: 'refused', detail: error.message };
   }
 }

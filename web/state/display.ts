@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { say, type Shown, show } from '../../core/quantity/format.ts';
+import { type Shown, say, show } from '../../core/quantity/format.ts';
 import { unitFor } from '../../core/quantity/units.ts';
 import type { QuantityKind } from '../../model/quantities.ts';
 import { useJob } from './job-context.tsx';

@@ -44,7 +44,8 @@ function compareLists(before: readonly Item[], after: readonly Item[]): ListChan
     }
   }
   const sameOrder = before.length === after.length && before.every((item, i) => item.id === after[i]?.id);
-  if (!sameOrder) change.order = { before: before.map((item) => item.id), after: after.map((item) => item.id) };
+  if (!sameOrder)
+    change.order = { before: before.map((item) => item.id), after: after.map((item) => item.id) };
   return change;
 }
 
@@ -53,7 +54,8 @@ export function changeBetween(before: Job, after: Job, label: string): JobChange
   const change: JobChange = { label, values: {}, lists: {} };
   for (const key of Object.keys(after) as (keyof Job)[]) {
     if (before[key] === after[key]) continue;
-    if (LISTS.includes(key as ListKey)) change.lists[key as ListKey] = compareLists(before[key as ListKey], after[key as ListKey]);
+    if (LISTS.includes(key as ListKey))
+      change.lists[key as ListKey] = compareLists(before[key as ListKey], after[key as ListKey]);
     else change.values[key as ValueKey] = { before: before[key], after: after[key] };
   }
   return change;

@@ -1,15 +1,26 @@
-import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import {
+  createContext,
+  type ReactNode,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useState,
+  useSyncExternalStore,
+} from 'react';
 import type { Job } from '../../model/job.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
-import { openJob, saveJob } from './api.ts';
-import { ApiProblem } from './api.ts';
+import { ApiProblem, openJob, saveJob } from './api.ts';
 import { draftKeeper, readDraft } from './drafts.ts';
 import { JobSession, type SessionState } from './job-session.ts';
 
 const Session = createContext<JobSession | null>(null);
 
 /** How opening a job stands. */
-export type Opening = { state: 'opening' } | { state: 'open'; session: JobSession } | { state: 'failed'; detail: string; missing: boolean };
+export type Opening =
+  | { state: 'opening' }
+  | { state: 'open'; session: JobSession }
+  | { state: 'failed'; detail: string; missing: boolean };
 
 /** Opens a job: from the server, with what this browser kept; without the server, from the browser alone. */
 export function useOpenJob(id: string): Opening {
@@ -32,10 +43,15 @@ export function useOpenJob(id: string): Opening {
       } catch (error) {
         const problem = error instanceof ApiProblem ? error : new ApiProblem(0, String(error));
         if (!draft || problem.status === 404) {
-          if (!left) setOpening({ state: 'failed', detail: problem.message, missing: problem.status === 404 });
+          if (!left)
+            setOpening({ state: 'failed', detail: problem.message, missing: problem.status === 404 });
           return;
         }
-        session = new JobSession({ revision: draft.revision, job: draft.job }, { ...draft, dirty: true }, outside);
+        session = new JobSession(
+          { revision: draft.revision, job: draft.job },
+          { ...draft, dirty: true },
+          outside,
+        );
       }
       if (left) session.close();
       else setOpening({ state: 'open', session });
@@ -81,7 +97,13 @@ export interface Editing {
 
 export function useEditing(): Editing {
   const session = useSession();
-  const edit = useCallback<Editing['edit']>((label, recipe, key) => session.edit(label, recipe, key), [session]);
-  const put = useCallback<Editing['put']>((label, edits, key) => session.edit(label, (job) => applyEdits(job, edits), key), [session]);
+  const edit = useCallback<Editing['edit']>(
+    (label, recipe, key) => session.edit(label, recipe, key),
+    [session],
+  );
+  const put = useCallback<Editing['put']>(
+    (label, edits, key) => session.edit(label, (job) => applyEdits(job, edits), key),
+    [session],
+  );
   return useMemo(() => ({ edit, put }), [edit, put]);
 }

@@ -79,15 +79,39 @@ export class JobSession {
     // The same content under another revision is a save whose answer never came back.
     const same = draft !== null && JSON.stringify(draft.job) === JSON.stringify(stored.job);
     if (draft && same) {
-      this.#state = { job: stored.job, revision: stored.revision, saving: { state: 'saved' }, past: draft.past, future: draft.future };
+      this.#state = {
+        job: stored.job,
+        revision: stored.revision,
+        saving: { state: 'saved' },
+        past: draft.past,
+        future: draft.future,
+      };
     } else if (draft && draft.revision === stored.revision) {
-      this.#state = { job: draft.job, revision: stored.revision, saving: { state: draft.dirty ? 'waiting' : 'saved' }, past: draft.past, future: draft.future };
+      this.#state = {
+        job: draft.job,
+        revision: stored.revision,
+        saving: { state: draft.dirty ? 'waiting' : 'saved' },
+        past: draft.past,
+        future: draft.future,
+      };
       if (draft.dirty) this.#sendLater(0);
     } else if (draft?.dirty) {
       // Changed here without ever reaching the server, and changed there meanwhile: the person decides.
-      this.#state = { job: draft.job, revision: draft.revision, saving: { state: 'conflict', theirs: stored }, past: draft.past, future: draft.future };
+      this.#state = {
+        job: draft.job,
+        revision: draft.revision,
+        saving: { state: 'conflict', theirs: stored },
+        past: draft.past,
+        future: draft.future,
+      };
     } else {
-      this.#state = { job: stored.job, revision: stored.revision, saving: { state: 'saved' }, past: [], future: [] };
+      this.#state = {
+        job: stored.job,
+        revision: stored.revision,
+        saving: { state: 'saved' },
+        past: [],
+        future: [],
+      };
     }
   }
 
@@ -112,7 +136,11 @@ export class JobSession {
     if (job === before) return;
     const now = this.#clock();
     const last = this.#state.past.at(-1);
-    const joins = key !== '' && key === this.#lastEdit.key && now - this.#lastEdit.at < SAME_STEP_WITHIN && last !== undefined;
+    const joins =
+      key !== '' &&
+      key === this.#lastEdit.key &&
+      now - this.#lastEdit.at < SAME_STEP_WITHIN &&
+      last !== undefined;
     this.#lastEdit = { key, at: now };
     const base = joins ? takeBack(before, last) : before;
     const change = changeBetween(base, job, label);
@@ -124,7 +152,14 @@ export class JobSession {
     const change = this.#state.past.at(-1);
     if (!change) return null;
     this.#lastEdit = { key: '', at: 0 };
-    this.#move({ job: takeBack(this.#state.job, change), past: this.#state.past.slice(0, -1), future: [change, ...this.#state.future] }, `Undo: ${change.label}`);
+    this.#move(
+      {
+        job: takeBack(this.#state.job, change),
+        past: this.#state.past.slice(0, -1),
+        future: [change, ...this.#state.future],
+      },
+      `Undo: ${change.label}`,
+    );
     return change.label;
   }
 
@@ -132,7 +167,14 @@ export class JobSession {
     const change = this.#state.future[0];
     if (!change) return null;
     this.#lastEdit = { key: '', at: 0 };
-    this.#move({ job: doAgain(this.#state.job, change), past: [...this.#state.past, change], future: this.#state.future.slice(1) }, `Redo: ${change.label}`);
+    this.#move(
+      {
+        job: doAgain(this.#state.job, change),
+        past: [...this.#state.past, change],
+        future: this.#state.future.slice(1),
+      },
+      `Redo: ${change.label}`,
+    );
     return change.label;
   }
 
@@ -142,7 +184,13 @@ export class JobSession {
     if (saving.state !== 'conflict') return;
     const { theirs } = saving;
     if (choice === 'theirs') {
-      this.#set({ job: theirs.job, revision: theirs.revision, saving: { state: 'saved' }, past: [], future: [] });
+      this.#set({
+        job: theirs.job,
+        revision: theirs.revision,
+        saving: { state: 'saved' },
+        past: [],
+        future: [],
+      });
       this.#keep();
     } else {
       this.#set({ ...this.#state, revision: theirs.revision, saving: { state: 'waiting' } });
@@ -190,11 +238,16 @@ export class JobSession {
     const changed = this.#state.job !== job;
     if (answer.kind === 'saved') {
       this.#failures = 0;
-      this.#set({ ...this.#state, revision: answer.revision, saving: { state: changed ? 'waiting' : 'saved' } });
+      this.#set({
+        ...this.#state,
+        revision: answer.revision,
+        saving: { state: changed ? 'waiting' : 'saved' },
+      });
       if (changed) this.#sendLater(SEND_AFTER);
     } else {
       this.#summary = [...labels, ...this.#summary];
-      if (answer.kind === 'conflict') this.#set({ ...this.#state, saving: { state: 'conflict', theirs: answer.theirs } });
+      if (answer.kind === 'conflict')
+        this.#set({ ...this.#state, saving: { state: 'conflict', theirs: answer.theirs } });
       else if (answer.kind === 'refused') {
         this.#set({ ...this.#state, saving: { state: 'refused', detail: answer.detail } });
         if (changed) this.#sendLater(SEND_AFTER);
@@ -208,7 +261,13 @@ export class JobSession {
 
   #keep(): void {
     const { job, revision, saving, past, future } = this.#state;
-    this.#outside.keep({ job, revision, dirty: saving.state !== 'saved', past: [...past], future: [...future] });
+    this.#outside.keep({
+      job,
+      revision,
+      dirty: saving.state !== 'saved',
+      past: [...past],
+      future: [...future],
+    });
   }
 
   #set(state: SessionState): void {

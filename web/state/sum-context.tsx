@@ -19,7 +19,10 @@ export function SumProvider({ children }: { children: ReactNode }) {
   const follow = useCallback((figureId: string) => setTrail((known) => [...known, figureId]), []);
   const back = useCallback(() => setTrail((known) => known.slice(0, -1)), []);
   const close = useCallback(() => setTrail([]), []);
-  const value = useMemo(() => ({ figureId: trail.at(-1) ?? null, trail, open, follow, back, close }), [trail, open, follow, back, close]);
+  const value = useMemo(
+    () => ({ figureId: trail.at(-1) ?? null, trail, open, follow, back, close }),
+    [trail, open, follow, back, close],
+  );
   return <Sum.Provider value={value}>{children}</Sum.Provider>;
 }
 

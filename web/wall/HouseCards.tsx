@@ -20,9 +20,27 @@ export function HouseCards({ houses }: { houses: readonly HouseCard[] }) {
         const owner = `circuits/${house.circuitId}`;
         const flow = valueAt(job, house.flowPlace);
         return (
-          <g key={house.circuitId} opacity={lit !== null && lit !== owner ? 0.4 : 1} onPointerEnter={() => light(owner)} onPointerLeave={() => light(null)}>
-            <path d={`M${x} ${y + 16}L${x + house.width / 2} ${y}L${x + house.width} ${y + 16}V${y + house.height}H${x}z`} fill={colours.tag} stroke={colours.metal} strokeWidth={2.5} strokeLinejoin="round" />
-            <text x={x + 10} y={y + 34} fontSize={14.5} fontWeight={700} fill={colours.metal} style={{ fontStretch: '84%' }}>
+          <g
+            key={house.circuitId}
+            opacity={lit !== null && lit !== owner ? 0.45 : 1}
+            onPointerEnter={() => light(owner)}
+            onPointerLeave={() => light(null)}
+          >
+            <path
+              d={`M${x} ${y + 16}L${x + house.width / 2} ${y}L${x + house.width} ${y + 16}V${y + house.height}H${x}z`}
+              fill={colours.tag}
+              stroke={colours.metal}
+              strokeWidth={2.5}
+              strokeLinejoin="round"
+            />
+            <text
+              x={x + 10}
+              y={y + 34}
+              fontSize={14.5}
+              fontWeight={700}
+              fill={colours.metal}
+              style={{ fontStretch: '84%' }}
+            >
               <title>{house.name}</title>
               {house.name.length > LONGEST ? `${house.name.slice(0, LONGEST - 1)}…` : house.name}
             </text>
@@ -30,7 +48,14 @@ export function HouseCards({ houses }: { houses: readonly HouseCard[] }) {
             <text x={x + house.width - 8} y={y + 60} textAnchor="end" fontSize={12.5} fill={colours.metal}>
               {house.rooms} {house.rooms === 1 ? 'room' : 'rooms'}
             </text>
-            <text x={x + 10} y={y + 84} fontSize={15} fontWeight={650} fill={colours.flow} style={{ fontStretch: '86%' }}>
+            <text
+              x={x + 10}
+              y={y + 84}
+              fontSize={15}
+              fontWeight={650}
+              fill={colours.flow}
+              style={{ fontStretch: '86%' }}
+            >
               {typeof flow === 'number' ? say(flow, 'temperature', job.display) : ''}
             </text>
             <text x={x + 66} y={y + 84} fontSize={12.5} fill={colours.metal}>
@@ -39,14 +64,28 @@ export function HouseCards({ houses }: { houses: readonly HouseCard[] }) {
             {house.returnFigure && (
               <>
                 <FigureText id={house.returnFigure} x={x + 93} y={y + 84} strong={false} size={15} />
-                <text x={x + house.width - 8} y={y + 84} textAnchor="end" fontSize={12.5} fill={colours.metal}>
+                <text
+                  x={x + house.width - 8}
+                  y={y + 84}
+                  textAnchor="end"
+                  fontSize={12.5}
+                  fill={colours.metal}
+                >
                   back
                 </text>
               </>
             )}
             {house.severity && (
               // biome-ignore lint/a11y/useSemanticElements: a button element cannot stand inside a drawing
-              <g role="button" tabIndex={0} aria-label={`${house.name}: show what was found here`} transform={`translate(${x + house.width - 28} ${y + 20})`} style={{ cursor: 'pointer' }} onClick={() => pick(house.component)} onKeyDown={(event) => event.key === 'Enter' && pick(house.component)}>
+              <g
+                role="button"
+                tabIndex={0}
+                aria-label={`${house.name}: show what was found here`}
+                transform={`translate(${x + house.width - 28} ${y + 20})`}
+                style={{ cursor: 'pointer' }}
+                onClick={() => pick(house.component)}
+                onKeyDown={(event) => event.key === 'Enter' && pick(house.component)}
+              >
                 <SeverityShape severity={house.severity} colour={colours[house.severity]} />
               </g>
             )}

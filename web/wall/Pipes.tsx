@@ -3,26 +3,36 @@ import { ownerOf, useWall } from './wall-context.ts';
 
 const WIDTH = 7;
 /** Distance between the arrows along a pipe, and the shortest run that gets one. */
-const ARROW_EVERY = 120;
+const ARROW_EVERY = 150;
 const SHORTEST = 34;
 
-const line = (points: readonly Point[]): string => points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`).join('');
+const line = (points: readonly Point[]): string =>
+  points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`).join('');
 
 /** Pipes: flow is one solid band, return a band with a pale core; arrows show the way of the water. */
 export function Pipes({ pipes }: { pipes: readonly PipeLine[] }) {
   const { colours, lit } = useWall();
+  // Flow first, then the gaps where return risers cross the flow bar, then return: only true crossings show a gap.
+  const ordered = [...pipes].sort((a, b) => Number(a.role === 'return') - Number(b.role === 'return'));
+  const crossing = pipes.filter((pipe) => pipe.role === 'return' && /^circuits\/.*\/return$/.test(pipe.id));
+  const firstReturn = ordered.findIndex((pipe) => pipe.role === 'return');
   return (
     <g strokeLinejoin="round" fill="none">
-      {pipes.map((pipe) => {
+      {ordered.map((pipe, i) => {
         const owner = ownerOf(pipe.id);
         // The water of a circuit comes from the source and passes the bars: they stay lit with it.
-        const away = lit !== null && owner !== lit && pipe.id.startsWith('circuits/');
+        const away = lit !== null && owner !== null && owner !== lit;
         const colour = pipe.role === 'flow' ? colours.flow : colours.back;
         return (
           <g key={pipe.id} opacity={away ? 0.25 : 1}>
-            <path d={line(pipe.points)} stroke={colours.board} strokeWidth={WIDTH + 6} />
+            {i === firstReturn &&
+              crossing.map((each) => (
+                <path key={each.id} d={line(each.points)} stroke={colours.board} strokeWidth={WIDTH + 7} />
+              ))}
             <path d={line(pipe.points)} stroke={colour} strokeWidth={WIDTH} />
-            {pipe.role === 'return' && <path d={line(pipe.points)} stroke={colours.backCore} strokeWidth={2.4} />}
+            {pipe.role === 'return' && (
+              <path d={line(pipe.points)} stroke={colours.backCore} strokeWidth={2.4} />
+            )}
             <Arrows points={pipe.points} colour={colour} board={colours.board} />
           </g>
         );

@@ -3,7 +3,7 @@ import { ownerOf, useWall } from './wall-context.ts';
 
 /** Components, after the general piping symbols of ISO 14617. Each can be picked by pointer or key. */
 export function Symbols({ symbols }: { symbols: readonly SheetSymbol[] }) {
-  const { colours, picked, pick, light } = useWall();
+  const { colours, picked, lit, pick, light } = useWall();
   return (
     <>
       {symbols.map((symbol) => (
@@ -11,6 +11,7 @@ export function Symbols({ symbols }: { symbols: readonly SheetSymbol[] }) {
         <g
           key={symbol.component}
           transform={`translate(${symbol.at[0]} ${symbol.at[1]})`}
+          opacity={lit !== null && ![null, lit].includes(ownerOf(symbol.component)) ? 0.45 : 1}
           role="button"
           tabIndex={0}
           aria-label={`${symbol.label}: pick`}
@@ -25,7 +26,18 @@ export function Symbols({ symbols }: { symbols: readonly SheetSymbol[] }) {
           onPointerEnter={() => light(ownerOf(symbol.component))}
           onPointerLeave={() => light(null)}
         >
-          {picked === symbol.component && <rect x={-symbol.width / 2 - 6} y={-symbol.height / 2 - 6} width={symbol.width + 12} height={symbol.height + 12} rx={8} fill="none" stroke={colours.copper} strokeWidth={4} />}
+          {picked === symbol.component && (
+            <rect
+              x={-symbol.width / 2 - 6}
+              y={-symbol.height / 2 - 6}
+              width={symbol.width + 12}
+              height={symbol.height + 12}
+              rx={8}
+              fill="none"
+              stroke={colours.copper}
+              strokeWidth={4}
+            />
+          )}
           <Shape symbol={symbol} />
         </g>
       ))}
@@ -56,7 +68,12 @@ function Shape({ symbol: { kind, width: w, height: h } }: { symbol: SheetSymbol 
       return (
         <>
           <circle r={w / 2} {...body} />
-          <path d={`M${-w / 2 + 2} 2Q${-w / 4} ${-8} 0 2T${w / 2 - 2} 2`} fill="none" stroke={colours.metal} strokeWidth={2.5} />
+          <path
+            d={`M${-w / 2 + 2} 2Q${-w / 4} ${-8} 0 2T${w / 2 - 2} 2`}
+            fill="none"
+            stroke={colours.metal}
+            strokeWidth={2.5}
+          />
         </>
       );
     case 'relief-valve':
@@ -71,16 +88,42 @@ function Shape({ symbol: { kind, width: w, height: h } }: { symbol: SheetSymbol 
       return (
         <>
           <rect x={-w / 2} y={-h / 2} width={w} height={h} rx={w / 2} {...body} />
-          <path d={`M0 ${-h / 2 + 22}V${h / 2 - 22}`} stroke={colours.metal} strokeWidth={2} strokeDasharray="5 5" />
+          <path
+            d={`M0 ${-h / 2 + 22}V${h / 2 - 22}`}
+            stroke={colours.metal}
+            strokeWidth={2}
+            strokeDasharray="5 5"
+          />
         </>
       );
     case 'source':
       return (
         <>
           <rect x={-w / 2} y={-h / 2} width={w} height={h} rx={6} {...body} />
-          <rect x={-w / 2 + 10} y={-h / 2 + 12} width={w - 20} height={h * 0.36} rx={3} fill={colours.board} stroke={colours.metal} strokeWidth={2} />
-          <path d={`M-22 ${h * 0.22}q11 -20 22 0t22 0`} fill="none" stroke={colours.flow} strokeWidth={4.5} strokeLinecap="round" />
-          <path d={`M-22 ${h * 0.36}q11 -20 22 0t22 0`} fill="none" stroke={colours.flow} strokeWidth={4.5} strokeLinecap="round" />
+          <rect
+            x={-w / 2 + 10}
+            y={-h / 2 + 12}
+            width={w - 20}
+            height={h * 0.36}
+            rx={3}
+            fill={colours.board}
+            stroke={colours.metal}
+            strokeWidth={2}
+          />
+          <path
+            d={`M-22 ${h * 0.22}q11 -20 22 0t22 0`}
+            fill="none"
+            stroke={colours.flow}
+            strokeWidth={4.5}
+            strokeLinecap="round"
+          />
+          <path
+            d={`M-22 ${h * 0.36}q11 -20 22 0t22 0`}
+            fill="none"
+            stroke={colours.flow}
+            strokeWidth={4.5}
+            strokeLinecap="round"
+          />
         </>
       );
     default:

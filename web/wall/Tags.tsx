@@ -20,11 +20,23 @@ function TagLabel({ tag }: { tag: Tag }) {
   const { colours, lit, light, pick } = useWall();
   const [x, y] = tag.at;
   const hole = [x + 8, y + 9] as const;
-  const away = lit !== null && ownerOf(tag.component) !== lit;
+  const owner = ownerOf(tag.component);
+  // Every circuit's water comes from the source and goes back to it: the plant stays lit.
+  const away = lit !== null && owner !== null && owner !== lit;
   return (
-    <g opacity={away ? 0.35 : 1} onPointerEnter={() => light(ownerOf(tag.component))} onPointerLeave={() => light(null)}>
-      <path d={`M${tag.tiedTo[0]} ${tag.tiedTo[1]}Q${(tag.tiedTo[0] + hole[0]) / 2} ${Math.max(tag.tiedTo[1], hole[1]) + 3} ${hole[0]} ${hole[1]}`} fill="none" stroke={colours.string} strokeWidth={1.5} />
-      <path d={`M${x + 12} ${y}H${x + tag.width - 3}q3 0 3 3V${y + tag.height - 3}q0 3 -3 3H${x + 3}q-3 0 -3 -3V${y + 12}z`} fill={colours.tag} stroke={colours.string} strokeWidth={1.2} />
+    <g opacity={away ? 0.45 : 1} onPointerEnter={() => light(owner)} onPointerLeave={() => light(null)}>
+      <path
+        d={`M${tag.tiedTo[0]} ${tag.tiedTo[1]}Q${(tag.tiedTo[0] + hole[0]) / 2} ${Math.max(tag.tiedTo[1], hole[1]) + 3} ${hole[0]} ${hole[1]}`}
+        fill="none"
+        stroke={colours.string}
+        strokeWidth={1.5}
+      />
+      <path
+        d={`M${x + 12} ${y}H${x + tag.width - 3}q3 0 3 3V${y + tag.height - 3}q0 3 -3 3H${x + 3}q-3 0 -3 -3V${y + 12}z`}
+        fill={colours.tag}
+        stroke={colours.string}
+        strokeWidth={1.2}
+      />
       <circle cx={hole[0]} cy={hole[1]} r={2.6} fill={colours.board} stroke={colours.string} />
       <text x={x + 16} y={y + 13} fontSize={11.5} fill={colours.metal}>
         {tag.title}
@@ -58,19 +70,47 @@ function Lines({ tag }: { tag: Tag }) {
   return (
     <>
       {first && (
-        <text x={x + 7} y={y + 30} fontSize={15.5} fontWeight={700} fill={colours.metal} style={{ fontStretch: '86%' }}>
+        <text
+          x={x + 7}
+          y={y + 30}
+          fontSize={15.5}
+          fontWeight={700}
+          fill={colours.metal}
+          style={{ fontStretch: '86%' }}
+        >
           {tag.word}
         </text>
       )}
-      {tag.figures.slice(0, first ? 1 : 2).map((id, i) => (
-        <FigureText key={id} id={id} x={x + 7} y={first || i === 1 ? y + 46 : y + 30} strong={!first && i === 0} />
+      {tag.figures.slice(0, first ? 1 : 2).map(({ id, word }, i) => (
+        <FigureText
+          key={id}
+          id={id}
+          word={word}
+          x={x + 7}
+          y={first || i === 1 ? y + 46 : y + 30}
+          strong={!first && i === 0}
+        />
       ))}
     </>
   );
 }
 
 /** A number on the drawing; pressing it shows its sum. */
-export function FigureText({ id, x, y, strong, size }: { id: string; x: number; y: number; strong: boolean; size?: number }) {
+export function FigureText({
+  id,
+  x,
+  y,
+  strong,
+  size,
+  word,
+}: {
+  id: string;
+  x: number;
+  y: number;
+  strong: boolean;
+  size?: number;
+  word?: string;
+}) {
   const { design, colours } = useWall();
   const { display } = useJob();
   const { open, figureId } = useSum();
@@ -100,7 +140,7 @@ export function FigureText({ id, x, y, strong, size }: { id: string; x: number; 
       {text[0]}
       <tspan fontWeight={450} fontSize={(size ?? (strong ? 16.5 : 14)) * 0.82}>
         {' '}
-        {text[1]}
+        {text[1]} {word}
       </tspan>
     </text>
   );

@@ -23,7 +23,12 @@ interface Props {
 const MOST_ZOOM = 1.35;
 const STEPS = [0.6, 1, 1.5];
 
-const Drawing = styled('svg')({ display: 'block', fontFamily: 'inherit', fontVariantNumeric: 'tabular-nums', '& text': { userSelect: 'none' } });
+const Drawing = styled('svg')({
+  display: 'block',
+  fontFamily: 'inherit',
+  fontVariantNumeric: 'tabular-nums',
+  '& text': { userSelect: 'none' },
+});
 
 /** Paints the sheet of the plant on the screen. */
 export function Wall({ sheet, design, picked, onPick }: Props) {
@@ -36,7 +41,8 @@ export function Wall({ sheet, design, picked, onPick }: Props) {
   useLayoutEffect(() => {
     const element = frame.current;
     if (!element) return;
-    const measure = () => setFit(Math.min(MOST_ZOOM, element.clientWidth / sheet.width, element.clientHeight / sheet.height));
+    const measure = () =>
+      setFit(Math.min(MOST_ZOOM, element.clientWidth / sheet.width, element.clientHeight / sheet.height));
     const watcher = new ResizeObserver(measure);
     watcher.observe(element);
     measure();
@@ -46,16 +52,35 @@ export function Wall({ sheet, design, picked, onPick }: Props) {
   const scale = zoom === 'fit' ? Math.max(fit, 0.85) : zoom;
   return (
     <Box sx={{ position: 'relative', flex: 1, minHeight: { xs: 520, md: 0 }, bgcolor: 'wall.board' }}>
-      <Box ref={frame} sx={{ position: 'absolute', inset: 0, overflow: 'auto' }} tabIndex={0} role="region" aria-label="The wall: drawing of the plant">
+      <Box
+        ref={frame}
+        sx={{ position: 'absolute', inset: 0, overflow: 'auto' }}
+        tabIndex={0}
+        role="region"
+        aria-label="The wall: drawing of the plant"
+      >
         <WallContext.Provider value={{ design, colours, picked, lit, pick: onPick, light: setLit }}>
-          <Drawing width={sheet.width * scale} height={sheet.height * scale} viewBox={`0 0 ${sheet.width} ${sheet.height}`} style={{ margin: '0 auto', minWidth: sheet.width * scale }}>
+          <Drawing
+            width={sheet.width * scale}
+            height={sheet.height * scale}
+            viewBox={`0 0 ${sheet.width} ${sheet.height}`}
+            style={{ margin: '0 auto', overflow: 'visible' }}
+          >
             <title>Plant-room wall</title>
             <defs>
               <pattern id="pegs" width="24" height="24" patternUnits="userSpaceOnUse">
                 <circle cx="12" cy="12" r="1.5" fill={colours.peg} />
               </pattern>
             </defs>
-            <rect x={-4000} y={-4000} width={12_000} height={12_000} fill="url(#pegs)" onClick={() => onPick(null)} />
+            {/* biome-ignore lint/a11y/noStaticElementInteractions: a shortcut only; the side panel has a button for the same */}
+            <rect
+              x={-4000}
+              y={-4000}
+              width={12_000}
+              height={12_000}
+              fill="url(#pegs)"
+              onClick={() => onPick(null)}
+            />
             <Pipes pipes={sheet.pipes} />
             <Symbols symbols={sheet.symbols} />
             <HouseCards houses={sheet.houses} />
@@ -64,7 +89,14 @@ export function Wall({ sheet, design, picked, onPick }: Props) {
         </WallContext.Provider>
       </Box>
       <Box sx={{ position: 'absolute', right: 14, bottom: 14 }}>
-        <ToggleButtonGroup size="small" exclusive value={zoom} onChange={(_, next: 'fit' | number | null) => next && setZoom(next)} aria-label="Size of the drawing" sx={{ bgcolor: 'background.paper' }}>
+        <ToggleButtonGroup
+          size="small"
+          exclusive
+          value={zoom}
+          onChange={(_, next: 'fit' | number | null) => next && setZoom(next)}
+          aria-label="Size of the drawing"
+          sx={{ bgcolor: 'background.paper' }}
+        >
           <ToggleButton value="fit">Fit</ToggleButton>
           {STEPS.map((step) => (
             <ToggleButton key={step} value={step}>

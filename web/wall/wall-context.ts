@@ -6,7 +6,7 @@ interface WallState {
   design: Design;
   colours: Palette['wall'];
   picked: string | null;
-  /** Circuit, or the source, whose water is lit up just now. */
+  /** Circuit whose water is lit up just now. */
   lit: string | null;
   pick: (component: string) => void;
   light: (owner: string | null) => void;
@@ -20,5 +20,6 @@ export function useWall(): WallState {
   return state;
 }
 
-/** Whose water a component carries: its circuit, or the source. */
-export const ownerOf = (component: string): string => (component.startsWith('circuits/') ? component.split('/').slice(0, 2).join('/') : 'source');
+/** The circuit whose water a component carries; null for the plant, whose water goes to all of them. */
+export const ownerOf = (component: string): string | null =>
+  component.startsWith('circuits/') ? component.split('/').slice(0, 2).join('/') : null;

@@ -1,0 +1,71 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, describe, expect, it } from 'vitest';
+import { thistleMill } from '../demo/thistle-mill.ts';
+import { writeJobFile } from '../exchange/job-file.ts';
+
+const folder = mkdtempSync(join(tmpdir(), 'warm-cli-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+const file = (name: string, content: string | Uint8Array): string => {
+  const path = join(folder, name);
+  writeFileSync(path, content);
+  return path;
+};
+const warm = (...args: string[]) =>
+  spawnSync(process.execPath, ['--import', 'tsx', 'cli/warm.ts', ...args], { encoding: 'utf8' });
+
+describe('the terminal', () => {
+  const job = file('job.json', writeJobFile(thistleMill));
+
+  it('prints the design as tables, with findings and the caution', () => {
+    const { status, stdout } = warm('design', job);
+    expect(status).toBe(0);
+    expect(stdout).toMatch(/Thistle Mill, Lower Ambersett: 14\.8\skW/);
+    expect(stdout).toContain('Upper radiators, plant to manifold: 15 × 0.7 mm is too small');
+    expect(stdout).toContain('licensed trades decide');
+  });
+
+  it('prints the whole design as JSON', () => {
+    const { status, stdout } = warm('design', job, '--json');
+    const design = JSON.parse(stdout);
+    expect(status).toBe(0);
+    expect(design.load.value).toBe(14_800);
+    expect(design.figures['circuits/c1/massFlow'].sum.formula).toBe('m = Q / (c_p · ΔT)');
+  });
+
+  it.each([
+    ['a missing file', () => ['design', join(folder, 'none.json')], 'there is no such file'],
+    ['an empty job', () => ['design', file('empty.json', '')], 'The file is empty'],
+    [
+      'a newer job',
+      () => ['design', file('newer.json', JSON.stringify({ ...thistleMill, version: 7 }))],
+      'version 7',
+    ],
+    [
+      'one wrong field',
+      () => ['design', file('wrong.json', JSON.stringify({ ...thistleMill, rulebook: 'mine' }))],
+      'rulebook is no rulebook; use one of velocity-led',
+    ],
+    ['a binary table', () => ['rooms', file('binary.csv', new Uint8Array([1, 0, 2, 0]))], 'not text'],
+    ['5,000 rows', () => ['rooms', file('long.csv', `Room;Load W\n${'A;1\n'.repeat(5000)}`)], '5000 rows'],
+    ['an unknown command', () => ['dance'], 'Unknown command'],
+  ])('refuses %s with exit code 2', (_, args, sentence) => {
+    const { status, stderr } = warm(...args());
+    expect(status).toBe(2);
+    expect(stderr).toContain(sentence);
+  });
+
+  it('shows how a table is read, and adds it to a job in a file of its own', () => {
+    const table = file('loads.csv', 'Room;Load (kW)\nForge;1,5\nStable;much\n');
+    const shown = warm('rooms', table);
+    expect(shown.status).toBe(2);
+    expect(shown.stdout).toContain('line 3, Heat load “much”');
+    const out = join(folder, 'out.json');
+    expect(warm('rooms', table, '--into', job, '--out', out).status).toBe(0);
+    expect(JSON.parse(readFileSync(out, 'utf8')).rooms.length).toBe(15);
+    expect(warm('rooms', table, '--into', job, '--out', out).stderr).toContain('the file exists');
+    expect(existsSync(out)).toBe(true);
+  });
+});

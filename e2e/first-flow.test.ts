@@ -1,0 +1,131 @@
+import { readFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+import { complaints, EIGHT_ROOMS, expectAccessible, saved } from './helpers.ts';
+
+test('from an empty job to a sized wall in at most 12 interactions', async ({ page }) => {
+  const found = complaints(page);
+  let interactions = 0;
+  const step = async (action: Promise<unknown>) => {
+    interactions++;
+    await action;
+  };
+  await page.goto('/');
+  await step(page.getByRole('button', { name: 'New job' }).click());
+  await step(page.getByLabel('Name of the job').fill('Weir House'));
+  await step(page.keyboard.press('Enter'));
+  await expect(page.getByRole('heading', { name: 'Rooms' })).toBeVisible();
+  await step(page.getByRole('button', { name: 'Read a table (CSV)' }).click());
+  await step(
+    page
+      .getByLabel('Table of heat loads')
+      .setInputFiles({ name: 'loads.csv', mimeType: 'text/csv', buffer: Buffer.from(EIGHT_ROOMS) }),
+  );
+  await expect(page.getByText('every cell understood')).toBeVisible();
+  await step(page.getByRole('button', { name: 'Take in 8 rooms' }).click());
+  await step(page.getByRole('link', { name: /Plant$/ }).click());
+  await expect(page.getByRole('button', { name: /Radiators: heat load: 7\.08\skW/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /Radiators: flow at the duty point/ })).toBeVisible();
+  console.log(`interactions from an empty job to a sized wall: ${interactions}`);
+  expect(interactions).toBeLessThanOrEqual(12);
+  await saved(page);
+  expect(found).toEqual([]);
+});
+
+test('every number shows its sum, and the sum can be followed to where it began', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Thistle Mill', exact: true }).click();
+  await page.getByRole('button', { name: /^Ground floor: flow at the duty point/ }).click();
+  const sum = page.getByRole('region', { name: 'The sum' });
+  await expect(sum).toContainText('H_pump(V) = H_system(V)');
+  await expect(sum.getByRole('figure')).toBeVisible();
+  await sum.getByRole('button', { name: 'computed: show its sum' }).first().click();
+  await expect(sum).toContainText('V = m / ρ');
+  await sum.getByRole('button', { name: 'computed: show its sum' }).first().click();
+  await expect(sum).toContainText('m = Q / (c_p · ΔT)');
+  await expect(sum).toContainText('IAPWS-IF97');
+  await sum.getByRole('link', { name: 'decided in this job' }).first().click();
+  await expect(page.getByLabel(/^Delta T/).first()).toBeFocused();
+});
+
+test('a finding is cured on the wall, and the cure can be taken back', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Copy Thistle Mill' }).first().click();
+  await page.getByRole('link', { name: 'Thistle Mill (copy)' }).first().click();
+  const short = page.getByRole('heading', { name: /15 × 0\.7 mm is too small/ });
+  await expect(short).toBeVisible();
+  await page.getByRole('button', { name: /Lay 22 × 0\.9 mm here/ }).click();
+  await expect(short).toBeHidden();
+  await expect(page.getByText('22 × 0.9 mm').first()).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(short).toBeVisible();
+  await page.keyboard.press('Control+y');
+  await expect(short).toBeHidden();
+  await saved(page);
+});
+
+test('the job leaves as a file and comes back; results leave as CSV', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Thistle Mill', exact: true }).click();
+  await page.getByRole('link', { name: /Papers$/ }).click();
+  const [jobFile] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save the job file' }).click(),
+  ]);
+  expect(jobFile.suggestedFilename()).toBe('thistle-mill.warm.json');
+  const text = readFileSync(await jobFile.path(), 'utf8');
+  const [csv] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save all tables (CSV)' }).click(),
+  ]);
+  expect(readFileSync(await csv.path(), 'utf8')).toContain('Upper radiators');
+  await page.goto('/');
+  await page
+    .getByLabel('Job file')
+    .setInputFiles({
+      name: 'back.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(text.replace('"Thistle Mill"', '"Thistle Mill back"')),
+    });
+  await expect(page.getByTitle('Thistle Mill back')).toBeVisible();
+  await expect(page.getByRole('button', { name: /Workshop: heat load: 3\.9\skW/ })).toBeVisible();
+});
+
+test('a job is deleted and brought back', async ({ page }) => {
+  await page.request.post('/api/jobs', { data: { name: 'Short-lived' } });
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Delete Short-lived' }).click();
+  await expect(page.getByRole('link', { name: 'Short-lived' })).toBeHidden();
+  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(page.getByRole('link', { name: 'Short-lived' })).toBeVisible();
+});
+
+for (const scheme of ['light', 'dark'] as const) {
+  test(`every page keeps the rules of accessibility, ${scheme}`, async ({ page }) => {
+    const found = complaints(page);
+    await page.goto('/');
+    if (scheme === 'dark') await page.evaluate(() => localStorage.setItem('mui-mode', 'dark'));
+    await page.reload();
+    await expect(page.getByRole('link', { name: 'Thistle Mill', exact: true })).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('link', { name: 'Thistle Mill', exact: true }).click();
+    await expect(page.getByRole('button', { name: /Workshop: heat load/ })).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Source, header, vessel' }).click();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: /^Loft: flow at the duty point/ }).click();
+    await expect(page.getByRole('figure')).toBeVisible();
+    await expectAccessible(page);
+    for (const [step, heading] of [
+      ['Site', 'Site'],
+      ['Rooms', 'Rooms'],
+      ['Circuits', 'Circuits'],
+      ['Papers', 'Papers'],
+    ] as const) {
+      await page.getByRole('link', { name: new RegExp(`${step}$`) }).click();
+      await expect(page.getByRole('heading', { name: heading, exact: true })).toBeVisible();
+      if (step === 'Rooms') await expect(page.getByRole('gridcell', { name: 'Mill hall' })).toBeVisible();
+      await expectAccessible(page);
+    }
+    expect(found).toEqual([]);
+  });
+}

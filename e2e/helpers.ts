@@ -1,0 +1,48 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page } from '@playwright/test';
+
+/** Eight rooms as a colleague would send them. */
+export const EIGHT_ROOMS = `Room;Storey;Area (m2);Heat load (kW)
+Parlour;Ground;26,5;1,85
+Kitchen;Ground;19;1,20
+Larder;Ground;6;0,31
+Hallway;Ground;11;0,66
+Nursery;Upper;13;0,84
+West room;Upper;16,5;1,02
+Wash room;Upper;7;0,71
+Gallery;Upper;9;0,49
+`;
+
+/** Fails on anything the accessibility rules of WCAG 2.2 AA find. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .analyze();
+  expect(
+    violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 120)).join(' | ')}`),
+  ).toEqual([]);
+}
+
+/** Starts a job over the API and opens one of its pages. */
+export async function openJob(page: Page, job: unknown, step = 'plant'): Promise<string> {
+  const answer = await page.request.post('/api/jobs/import', {
+    data: JSON.stringify(job),
+    headers: { 'Content-Type': 'text/plain' },
+  });
+  const { id } = (await answer.json()) as { id: string };
+  await page.goto(`/jobs/${id}/${step}`);
+  return id;
+}
+
+/** Collects what the browser itself complains about. */
+export function complaints(page: Page): string[] {
+  const found: string[] = [];
+  page.on('console', (message) => {
+    if (message.type() === 'error') found.push(message.text());
+  });
+  page.on('pageerror', (error) => found.push(error.message));
+  return found;
+}
+
+export const saved = (page: Page) =>
+  expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();

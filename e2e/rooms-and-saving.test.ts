@@ -1,0 +1,183 @@
+import { expect, test } from '@playwright/test';
+import { thistleMill } from '../demo/thistle-mill.ts';
+import { openJob, saved } from './helpers.ts';
+
+const cell = (page: import('@playwright/test').Page, row: number, column: string) =>
+  page.locator(`[data-rowindex="${row}"] [data-field="${column}"]`);
+
+test('rooms are typed, pasted, undone and there again after the browser was closed', async ({
+  page,
+  context,
+}) => {
+  const id = await openJob(page, thistleMill, 'rooms');
+  await cell(page, 1, 'heatLoad').click();
+  await page.keyboard.type('1,5 kW');
+  await page.keyboard.press('Enter');
+  await expect(cell(page, 1, 'heatLoad')).toContainText('500');
+  await expect(cell(page, 2, 'heatLoad')).toBeFocused();
+  await page.keyboard.press('ArrowLeft');
+  await expect(cell(page, 2, 'area')).toBeFocused();
+
+  // A block from a spreadsheet, put at the empty row below the last room.
+  await cell(page, 13, 'name').click();
+  await page.evaluate(() => {
+    const data = new DataTransfer();
+    data.setData('text/plain', 'Forge\tYard\t30\t2 kW\nStable\tYard\tlarge\t900\n');
+    document.activeElement?.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+    );
+  });
+  await expect(cell(page, 13, 'name')).toContainText('Forge');
+  await expect(cell(page, 14, 'area')).toContainText('large');
+  await page.keyboard.press('Control+z');
+  await expect(cell(page, 13, 'name')).toHaveText('');
+  await page.keyboard.press('Control+y');
+  await expect(cell(page, 14, 'name')).toContainText('Stable');
+  await saved(page);
+  await page.close();
+
+  const again = await context.newPage();
+  await again.goto(`/jobs/${id}/rooms`);
+  await expect(cell(again, 14, 'area')).toContainText('large');
+  await expect(cell(again, 1, 'heatLoad')).toContainText('500');
+  await again.getByRole('button', { name: 'Take back' }).click();
+  await expect(cell(again, 13, 'name')).toHaveText('');
+});
+
+test('a new room is typed into the empty last row', async ({ page }) => {
+  await openJob(page, thistleMill, 'rooms');
+  await cell(page, 13, 'name').click();
+  await page.keyboard.type('Dovecote');
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('Yard');
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('320');
+  await page.keyboard.press('Enter');
+  await expect(cell(page, 13, 'name')).toContainText('Dovecote');
+  await expect(cell(page, 13, 'storey')).toContainText('Yard');
+  await expect(cell(page, 13, 'heatLoad')).toContainText('320');
+  await expect(cell(page, 14, 'name')).toHaveText('');
+});
+
+test('a table with bad cells is previewed, marked, and changes nothing until confirmed', async ({ page }) => {
+  await openJob(page, thistleMill, 'rooms');
+  await page.getByRole('button', { name: 'Read a table (CSV)' }).click();
+  const chooser = page.getByLabel('Table of heat loads');
+  await chooser.setInputFiles({ name: 'a.csv', mimeType: 'text/csv', buffer: Buffer.alloc(0) });
+  await expect(page.getByRole('alert')).toContainText('0 bytes');
+  await chooser.setInputFiles({ name: 'b.csv', mimeType: 'text/csv', buffer: Buffer.from([1, 0, 2, 0, 3]) });
+  await expect(page.getByRole('alert')).toContainText('not text');
+  await chooser.setInputFiles({
+    name: 'c.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`Room;Load W\n${'A;1\n'.repeat(5000)}`),
+  });
+  await expect(page.getByRole('alert')).toContainText('5000 rows');
+  await chooser.setInputFiles({
+    name: 'd.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('Room;Load W\n<img src=x onerror=alert(1)>;700\nPorch;12 parsecs\nKitchen;-4\n'),
+  });
+  await expect(page.getByText('2 cells cannot be used')).toBeVisible();
+  await expect(page.getByText('has the unknown unit "parsecs"')).toBeVisible();
+  await expect(page.getByText('Another room has this name.')).toBeVisible();
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByText('13', { exact: true })).toBeVisible();
+});
+
+test('a 50 MB file is refused without being read', async ({ page }) => {
+  await openJob(page, thistleMill, 'rooms');
+  await page.getByRole('button', { name: 'Read a table (CSV)' }).click();
+  await page.getByLabel('Table of heat loads').evaluate((input: HTMLInputElement) => {
+    const files = new DataTransfer();
+    files.items.add(new File([new Uint8Array(50_000_000)], 'huge.csv'));
+    input.files = files.files;
+    input.dispatchEvent(new Event('change', { bubbles: true }));
+  });
+  await expect(page.getByRole('alert')).toContainText('huge.csv has 50.0 MB');
+});
+
+test('an impossible entry stays as typed, is explained, and counts as a finding', async ({ page }) => {
+  const id = await openJob(page, thistleMill, 'circuits');
+  const deltaT = page.getByLabel(/^Delta T/).first();
+  await deltaT.fill('0');
+  await deltaT.blur();
+  await expect(page.getByText('flow divides by delta T').first()).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await expect(page.getByLabel(/^Delta T/).first()).toHaveValue('0');
+  await page.goto(`/jobs/${id}/plant`);
+  await expect(page.getByRole('heading', { name: /delta T “0” is not used/ })).toBeVisible();
+  await page.goto(`/jobs/${id}/circuits`);
+  await page
+    .getByLabel(/^Delta T/)
+    .first()
+    .fill('18 °F');
+  await expect(page.getByText('delta T “0”')).toBeHidden();
+  await expect(
+    page.getByRole('button', { name: /Ground floor: return temperature: 28\s°C/ }).first(),
+  ).toBeVisible();
+});
+
+test('work goes on while the server is away and reaches it later', async ({ page }) => {
+  const id = await openJob(page, thistleMill, 'site');
+  await page.route('**/api/jobs/*', (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  );
+  await page.getByLabel('Place').fill('Upper Ambersett');
+  await expect(page.getByRole('status').filter({ hasText: 'Kept here' })).toBeVisible();
+  // Even a closed tab loses nothing: the browser has it.
+  await page.reload();
+  await expect(page.getByLabel('Place')).toHaveValue('Upper Ambersett');
+  await page.unroute('**/api/jobs/*');
+  await page.getByLabel('Place').fill('Upper Ambersett Mill');
+  await saved(page);
+  const { job } = await (await page.request.get(`/api/jobs/${id}`)).json();
+  expect(job.site.place).toBe('Upper Ambersett Mill');
+});
+
+test('two windows on one job: both versions are shown and one is chosen', async ({ page }) => {
+  const id = await openJob(page, thistleMill, 'site');
+  await expect(page.getByLabel('Place')).toBeVisible();
+  await page.request.put(`/api/jobs/${id}`, {
+    data: { revision: 1, summary: 'elsewhere', job: { ...thistleMill, wholeHouseLoad: 15_000 } },
+  });
+  await page.getByLabel('Place').fill('Here');
+  const dialog = page.getByRole('dialog', { name: /changed in another window/ });
+  await expect(dialog).toContainText('whole-house heat load');
+  await expect(dialog).toContainText('site');
+  await dialog.getByRole('button', { name: 'Keep mine' }).click();
+  await saved(page);
+  expect((await (await page.request.get(`/api/jobs/${id}`)).json()).revision).toBe(3);
+});
+
+test('units are switched in one place and mixed at will', async ({ page }) => {
+  const id = await openJob(page, thistleMill, 'site');
+  await page.getByLabel('System').click();
+  await page.getByRole('option', { name: 'US' }).click();
+  await page.getByRole('combobox', { name: 'Pressure' }).click();
+  await page.getByRole('option', { name: 'bar', exact: true }).click();
+  await saved(page);
+  await page.goto(`/jobs/${id}/plant`);
+  await expect(page.getByRole('button', { name: /Ground floor: heat load: 17\.2\skBTU\/h/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /Filling pressure, cold: 1\.5\d?\sbar/ })).toBeVisible();
+});
+
+test('the wall is worked by keyboard alone', async ({ page }) => {
+  await openJob(page, thistleMill, 'plant');
+  await page.getByRole('button', { name: 'Low-loss header: pick' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Bore of the header')).toBeVisible();
+  await page
+    .getByRole('button', { name: /^Workshop: velocity|^Workshop, plant to manifold: velocity/ })
+    .focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('region', { name: 'The sum' })).toContainText('continuity');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('region', { name: 'The sum' })).toBeHidden();
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('rooms');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Rooms', exact: true })).toBeVisible();
+});

@@ -1,0 +1,222 @@
+import { createServer, request as httpRequest, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { thistleMill } from '../demo/thistle-mill.ts';
+import { createApp } from './app.ts';
+import { type Database, openDatabase } from './database.ts';
+import { migrate } from './migrations.ts';
+
+let database: Database;
+let server: Server;
+let base: string;
+
+beforeAll(async () => {
+  const url = process.env.DATABASE_URL;
+  if (!url) throw new Error('These tests need a database of their own; run them with: npm test');
+  database = openDatabase(url);
+  await migrate(database);
+  await migrate(database);
+  server = createServer(createApp({ database, webFolder: 'dist', hosts: [], instance: 'here' }));
+  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
+  base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api`;
+});
+
+afterAll(async () => {
+  server?.close();
+  await database?.destroy();
+});
+
+const send = async (method: string, path: string, body?: unknown, headers: Record<string, string> = {}) => {
+  const raw = typeof body === 'string' || body instanceof Uint8Array;
+  const response = await fetch(`${base}${path}`, {
+    method,
+    headers:
+      body === undefined ? headers : { 'Content-Type': raw ? 'text/plain' : 'application/json', ...headers },
+    body: body === undefined ? undefined : raw ? (body as string) : JSON.stringify(body),
+  });
+  const text = await response.text();
+  return {
+    status: response.status,
+    headers: response.headers,
+    text,
+    body: text.startsWith('{') || text.startsWith('[') ? JSON.parse(text) : null,
+  };
+};
+const startDemo = async () =>
+  (await send('POST', '/jobs/import', JSON.stringify(thistleMill))).body as { id: string; revision: number };
+
+describe('jobs', () => {
+  it('are started, listed, read, saved and kept with their history', async () => {
+    const { status, body } = await send('POST', '/jobs', { name: 'Weir House' });
+    expect(status).toBe(201);
+    expect(body).toMatchObject({ revision: 1, job: { name: 'Weir House', rooms: [] } });
+    const saved = await send('PUT', `/jobs/${body.id}`, {
+      revision: 1,
+      summary: 'Renamed',
+      job: { ...body.job, name: 'Weir' },
+    });
+    expect(saved).toMatchObject({ status: 200, body: { revision: 2 } });
+    expect((await send('GET', `/jobs/${body.id}`)).body).toMatchObject({
+      revision: 2,
+      job: { name: 'Weir' },
+    });
+    expect((await send('GET', '/jobs')).body).toContainEqual(
+      expect.objectContaining({ id: body.id, name: 'Weir', roomCount: 0 }),
+    );
+    const history = (await send('GET', `/jobs/${body.id}/history`)).body;
+    expect(history.map((row: { summary: string }) => row.summary)).toEqual(['Renamed', 'Job started']);
+    expect((await send('GET', `/jobs/${body.id}/history/1`)).body.name).toBe('Weir House');
+    expect((await send('GET', `/jobs/${body.id}/history/9`)).status).toBe(404);
+  });
+
+  it('refuse a save on an old revision, showing both versions and changing nothing', async () => {
+    const { id } = await startDemo();
+    await send('PUT', `/jobs/${id}`, {
+      revision: 1,
+      summary: 'first',
+      job: { ...thistleMill, name: 'First' },
+    });
+    const late = await send('PUT', `/jobs/${id}`, {
+      revision: 1,
+      summary: 'late',
+      job: { ...thistleMill, name: 'Late' },
+    });
+    expect(late.status).toBe(409);
+    expect(late.headers.get('content-type')).toContain('application/problem+json');
+    expect(late.body).toMatchObject({
+      theirs: { revision: 2, job: { name: 'First' } },
+      yours: { name: 'Late' },
+    });
+    expect((await send('GET', `/jobs/${id}`)).body.job.name).toBe('First');
+    const again = await send('PUT', `/jobs/${id}`, {
+      revision: 1,
+      summary: 'again',
+      job: { ...thistleMill, name: 'First' },
+    });
+    expect(again).toMatchObject({ status: 200, body: { revision: 2 } });
+  });
+
+  it('let one of many saves at once win, and give every other its conflict', async () => {
+    const { id } = await startDemo();
+    const answers = await Promise.all(
+      Array.from({ length: 8 }, (_, i) =>
+        send('PUT', `/jobs/${id}`, {
+          revision: 1,
+          summary: `${i}`,
+          job: { ...thistleMill, name: `Name ${i}` },
+        }),
+      ),
+    );
+    expect(answers.map((answer) => answer.status).sort()).toEqual([200, 409, 409, 409, 409, 409, 409, 409]);
+    expect((await send('GET', `/jobs/${id}/history`)).body.length).toBe(2);
+  });
+
+  it('are copied, deleted and brought back', async () => {
+    const { id } = await startDemo();
+    const copy = await send('POST', `/jobs/${id}/duplicate`);
+    expect(copy).toMatchObject({ status: 201, body: { revision: 1, job: { name: 'Thistle Mill (copy)' } } });
+    expect((await send('DELETE', `/jobs/${id}`)).status).toBe(204);
+    expect((await send('GET', `/jobs/${id}`)).status).toBe(404);
+    expect((await send('DELETE', `/jobs/${id}`)).status).toBe(404);
+    expect((await send('POST', `/jobs/${id}/restore`)).status).toBe(204);
+    expect((await send('GET', `/jobs/${id}`)).status).toBe(200);
+  });
+
+  it('leave as job file and as CSV', async () => {
+    const { id } = await startDemo();
+    const exported = await send('GET', `/jobs/${id}/export`);
+    expect(exported.headers.get('content-disposition')).toContain('thistle-mill.warm.json');
+    expect(JSON.parse(exported.text)).toEqual(thistleMill);
+    expect((await send('GET', `/jobs/${id}/results.csv?table=pumps`)).text).toContain('Upper radiators');
+    expect((await send('GET', `/jobs/${id}/results.csv`)).text).toContain('Findings');
+    expect((await send('GET', `/jobs/${id}/results.csv?table=secrets`)).status).toBe(400);
+  });
+});
+
+describe('bad input', () => {
+  it.each([
+    ['an empty job file', '/jobs/import', '', 422, 'The file is empty'],
+    ['no JSON', '/jobs/import', '{"a":', 422, 'not JSON'],
+    ['a newer version', '/jobs/import', JSON.stringify({ ...thistleMill, version: 3 }), 422, 'version 3'],
+    [
+      'a negative area',
+      '/jobs/import',
+      JSON.stringify({ ...thistleMill, rooms: [{ ...thistleMill.rooms[0], area: -1 }] }),
+      422,
+      'rooms[0] (Mill hall) area',
+    ],
+    ['a job too large', '/jobs/import', 'x'.repeat(4_100_000), 413, 'At most 4 MB'],
+    ['an empty table', '/rooms/preview', '', 422, '0 bytes'],
+    ['a table too large', '/rooms/preview', 'A;1\n'.repeat(600_000), 413, 'At most 2 MB'],
+    ['5,000 rows', '/rooms/preview', `Room;Load W\n${'A;1\n'.repeat(5000)}`, 422, '5000 rows'],
+  ])('%s gets a sentence', async (_, path, body, status, sentence) => {
+    const before = (await send('GET', '/jobs')).body.length;
+    const answer = await send('POST', path, body);
+    expect(answer.status).toBe(status);
+    expect(answer.body.detail).toContain(sentence);
+    expect(answer.headers.get('content-type')).toContain('application/problem+json');
+    expect((await send('GET', '/jobs')).body.length).toBe(before);
+  });
+
+  it('a table is previewed with its bad cells', async () => {
+    const { body } = await send('POST', '/rooms/preview', 'Room;Load (kW)\nHall;1,5\nBath;much\n');
+    expect(body).toMatchObject({ badCells: 1, rows: [{ cells: { heatLoad: { value: 1500 } } }, {}] });
+  });
+
+  it('a broken body, a wrong id and an unknown address are answered in kind', async () => {
+    expect((await send('POST', '/jobs', '{', { 'Content-Type': 'application/json' })).body.title).toBe(
+      'Not JSON',
+    );
+    expect((await send('POST', '/jobs', { name: '   ' })).body.detail).toContain('needs a name');
+    expect((await send('GET', "/jobs/1' or '1'='1")).status).toBe(404);
+    expect((await send('GET', '/jobs/00000000-0000-4000-8000-000000000000')).status).toBe(404);
+    expect((await send('GET', '/nothing')).status).toBe(404);
+    const { id } = await startDemo();
+    expect((await send('PUT', `/jobs/${id}`, { revision: 0, summary: '', job: {} })).status).toBe(400);
+    expect((await send('PUT', `/jobs/${id}`, { revision: 1, summary: '', job: {} })).status).toBe(422);
+  });
+});
+
+describe('the boundary', () => {
+  it('sends security headers and keeps nothing in caches', async () => {
+    const { headers } = await send('GET', '/health');
+    expect(headers.get('content-security-policy')).toContain("default-src 'self'");
+    expect(headers.get('content-security-policy')).not.toContain('unsafe');
+    expect(headers.get('x-content-type-options')).toBe('nosniff');
+    expect(headers.get('cache-control')).toBe('no-store');
+    expect(headers.get('x-powered-by')).toBeNull();
+  });
+
+  it('answers neither other pages nor other host names', async () => {
+    expect((await send('POST', '/jobs', { name: 'x' }, { Origin: 'http://evil.example' })).status).toBe(403);
+    const { port } = server.address() as AddressInfo;
+    const status = await new Promise((done) => {
+      httpRequest(
+        { port, host: '127.0.0.1', path: '/api/jobs', headers: { Host: 'evil.example' } },
+        (answer) => done(answer.statusCode),
+      ).end();
+    });
+    expect(status).toBe(421);
+  });
+
+  it('runs as a role that is no superuser', async () => {
+    const { rows } = await database.executeQuery<{ rolsuper: boolean }>({
+      sql: 'select rolsuper from pg_roles where rolname = current_user',
+      parameters: [],
+      query: { kind: 'RawNode' } as never,
+      queryId: { queryId: 'role' },
+    });
+    expect(rows[0]?.rolsuper).toBe(false);
+  });
+
+  it('says that the database is away instead of failing', async () => {
+    const away = openDatabase('postgres://nobody:x@127.0.0.1:1/none');
+    const lone = createServer(createApp({ database: away, webFolder: 'dist', hosts: [], instance: 'x' }));
+    await new Promise<void>((done) => lone.listen(0, '127.0.0.1', done));
+    const answer = await fetch(`http://127.0.0.1:${(lone.address() as AddressInfo).port}/api/jobs`);
+    expect(answer.status).toBe(503);
+    expect((await answer.json()).detail).toContain('Nothing is lost');
+    lone.close();
+    await away.destroy();
+  });
+});

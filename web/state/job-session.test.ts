@@ -1,0 +1,227 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { thistleMill } from '../../demo/thistle-mill.ts';
+import type { Job } from '../../model/job.ts';
+import { newJob, newRoom } from '../../model/new-job.ts';
+import { applyEdits } from '../../model/place.ts';
+import { pasteBlock, removeRooms, setCell } from '../grid/room-edits.ts';
+import { differences } from './differences.ts';
+import { changeBetween, doAgain, takeBack } from './job-change.ts';
+import { type Draft, JobSession, type SaveAnswer } from './job-session.ts';
+
+/** A world in which the test decides what the server answers and when time passes. */
+function world(
+  stored: { revision: number; job: Job } = { revision: 4, job: thistleMill },
+  draft: Draft | null = null,
+) {
+  const waiting: (() => void)[] = [];
+  const saves: { revision: number; job: Job; summary: string }[] = [];
+  const answers: SaveAnswer[] = [];
+  const kept: Draft[] = [];
+  let now = 0;
+  const session = new JobSession(
+    stored,
+    draft,
+    {
+      save: async (revision, job, summary) => {
+        saves.push({ revision, job, summary });
+        return answers.shift() ?? { kind: 'saved', revision: revision + 1 };
+      },
+      keep: (next) => kept.push(next),
+      later: (run) => {
+        waiting.push(run);
+        return () => waiting.splice(waiting.indexOf(run), 1);
+      },
+    },
+    () => now,
+  );
+  const pass = async () => {
+    now += 10_000;
+    for (const run of waiting.splice(0)) run();
+    for (let i = 0; i < 5; i++) await Promise.resolve();
+  };
+  return { session, saves, answers, kept, pass };
+}
+
+const rename = (name: string) => (job: Job) => applyEdits(job, [{ at: 'name', value: name }]);
+
+describe('an open job', () => {
+  it('shows a change at once, keeps it in the browser at once and saves it a little later', async () => {
+    const { session, saves, kept, pass } = world();
+    session.edit('Name', rename('Mill'));
+    expect(session.state.job.name).toBe('Mill');
+    expect(session.state.saving.state).toBe('waiting');
+    expect(kept.at(-1)).toMatchObject({ revision: 4, dirty: true, job: { name: 'Mill' } });
+    await pass();
+    expect(saves).toMatchObject([{ revision: 4, summary: 'Name' }]);
+    expect(session.state).toMatchObject({ revision: 5, saving: { state: 'saved' } });
+    expect(kept.at(-1)?.dirty).toBe(false);
+  });
+
+  it('goes on while the server is away and sends everything when it is back', async () => {
+    const { session, answers, saves, pass } = world();
+    answers.push({ kind: 'offline', detail: 'away' });
+    session.edit('Name', rename('One'));
+    await pass();
+    expect(session.state.saving).toEqual({ state: 'offline', detail: 'away' });
+    session.edit('Name', rename('Two'), 'other');
+    await pass();
+    expect(saves.at(-1)?.job.name).toBe('Two');
+    expect(session.state.saving.state).toBe('saved');
+  });
+
+  it('holds both versions when another window was faster, until one is chosen', async () => {
+    const theirs = { revision: 9, job: { ...thistleMill, name: 'Theirs' } };
+    for (const choice of ['mine', 'theirs'] as const) {
+      const { session, answers, saves, pass } = world();
+      answers.push({ kind: 'conflict', theirs });
+      session.edit('Name', rename('Mine'));
+      await pass();
+      expect(session.state.saving).toEqual({ state: 'conflict', theirs });
+      expect(session.state.job.name).toBe('Mine');
+      session.settle(choice);
+      await pass();
+      expect(session.state.job.name).toBe(choice === 'mine' ? 'Mine' : 'Theirs');
+      expect(session.state.saving.state).toBe('saved');
+      expect(saves.length).toBe(choice === 'mine' ? 2 : 1);
+      if (choice === 'mine') expect(saves[1]?.revision).toBe(9);
+    }
+  });
+
+  it('says why the server refuses a job and tries again after the next change', async () => {
+    const { session, answers, pass } = world();
+    answers.push({ kind: 'refused', detail: 'too large' });
+    session.edit('Name', rename('One'));
+    await pass();
+    expect(session.state.saving).toEqual({ state: 'refused', detail: 'too large' });
+    session.edit('Name', rename('Two'), 'again');
+    await pass();
+    expect(session.state.saving.state).toBe('saved');
+  });
+
+  it('comes back with what the browser kept, undo included', () => {
+    const before = world();
+    before.session.edit('Name', rename('Kept'));
+    const again = world({ revision: 4, job: thistleMill }, structuredClone(before.kept.at(-1) as Draft));
+    expect(again.session.state.job.name).toBe('Kept');
+    expect(again.session.undo()).toBe('Name');
+    expect(again.session.state.job).toEqual(thistleMill);
+  });
+
+  it('takes a save whose answer got lost for saved, and real changes elsewhere for two versions', () => {
+    const draft: Draft = {
+      revision: 4,
+      job: { ...thistleMill, name: 'Mine' },
+      dirty: true,
+      past: [],
+      future: [],
+    };
+    expect(
+      world({ revision: 5, job: { ...thistleMill, name: 'Mine' } }, draft).session.state.saving.state,
+    ).toBe('saved');
+    expect(
+      world({ revision: 5, job: { ...thistleMill, name: 'Theirs' } }, draft).session.state.saving.state,
+    ).toBe('conflict');
+    expect(world({ revision: 5, job: thistleMill }, { ...draft, dirty: false }).session.state.job.name).toBe(
+      'Thistle Mill',
+    );
+  });
+
+  it('joins the keys typed into one field into one step', () => {
+    const { session } = world();
+    for (const name of ['M', 'Mi', 'Mil']) session.edit('Name', rename(name), 'name');
+    expect(session.state.past.length).toBe(1);
+    session.undo();
+    expect(session.state.job.name).toBe('Thistle Mill');
+    session.redo();
+    expect(session.state.job.name).toBe('Mil');
+    expect(session.undo() !== null && session.undo() === null).toBe(true);
+  });
+});
+
+describe('steps', () => {
+  const recipes: ((job: Job) => Job)[] = [
+    rename('Other'),
+    (job) => ({ ...job, rooms: job.rooms.slice(1) }),
+    (job) => ({ ...job, rooms: [...job.rooms].reverse() }),
+    (job) => ({ ...job, rooms: [newRoom(`n${job.rooms.length}`), ...job.rooms] }),
+    (job) => ({
+      ...job,
+      circuits: job.circuits.slice(0, -1),
+      rooms: job.rooms.map((room) => ({ ...room, circuit: null })),
+    }),
+    (job) => setCell(job, job.rooms[0]?.id ?? 'r1', 'heatLoad', '12 parsecs'),
+  ];
+
+  it('can be taken back and done again in any order of edits', () => {
+    fc.assert(
+      fc.property(fc.array(fc.nat(recipes.length - 1), { maxLength: 12 }), (order) => {
+        const jobs: Job[] = [thistleMill];
+        const changes = order.map((i) => {
+          const before = jobs.at(-1) as Job;
+          const after = (recipes[i] as (job: Job) => Job)(before);
+          jobs.push(after);
+          return changeBetween(before, after, 'step');
+        });
+        let job = jobs.at(-1) as Job;
+        for (const change of [...changes].reverse()) job = takeBack(job, structuredClone(change));
+        expect(job).toEqual(thistleMill);
+        for (const change of changes) job = doAgain(job, change);
+        expect(job).toEqual(jobs.at(-1));
+      }),
+    );
+  });
+
+  it('stay small: one cell of a large job is one room', () => {
+    const large = {
+      ...newJob('Large'),
+      rooms: Array.from({ length: 1000 }, (_, i) => newRoom(`r${i}`, { heatLoad: 500 })),
+    };
+    expect(
+      JSON.stringify(changeBetween(large, setCell(large, 'r500', 'heatLoad', '700'), 'cell')).length,
+    ).toBeLessThan(600);
+  });
+});
+
+describe('the room grid', () => {
+  it('takes typed texts with units, words and nothing', () => {
+    let job = setCell(thistleMill, 'r1', 'heatLoad', '2,2 kW');
+    expect(job.rooms[0]?.heatLoad).toBe(2200);
+    job = setCell(job, 'r1', 'heatLoad', 'lots');
+    expect(job.rooms[0]?.heatLoad).toBe(2200);
+    expect(job.unread).toEqual([{ place: 'rooms/r1/heatLoad', text: 'lots' }]);
+    job = setCell(job, 'r1', 'heatLoad', '');
+    expect(job.rooms[0]?.heatLoad).toBeNull();
+    expect(job.unread).toEqual([]);
+    expect(setCell(job, 'r1', 'circuit', 'loft').rooms[0]?.circuit).toBe('c3');
+    expect(setCell(job, 'new', 'name', '  ')).toBe(job);
+    expect(setCell(job, 'r1', 'area', '-4').unread).toEqual([{ place: 'rooms/r1/area', text: '-4' }]);
+  });
+
+  it('takes a block across rows, making the rooms that are missing', () => {
+    const job = pasteBlock(thistleMill, 12, 'name', [
+      ['Forge', 'Yard', '30', '2 kW'],
+      ['Stable', 'Yard', 'big', '900'],
+    ]);
+    expect(job.rooms.length).toBe(14);
+    expect(job.rooms[12]).toMatchObject({
+      id: 'r13',
+      name: 'Forge',
+      area: 30,
+      heatLoad: 2000,
+      circuit: 'c4',
+    });
+    expect(job.rooms[13]).toMatchObject({ name: 'Stable', heatLoad: 900, area: null });
+    expect(job.unread).toEqual([{ place: 'rooms/r14/area', text: 'big' }]);
+    expect(removeRooms(job, new Set(['r14'])).unread).toEqual([]);
+  });
+});
+
+it('two versions are told apart in words', () => {
+  const other = applyEdits(thistleMill, [
+    { at: 'rooms/r2/heatLoad', value: 1 },
+    { at: 'source/capacity', value: 1000 },
+  ]);
+  expect(differences(thistleMill, other)).toEqual(['source', 'room Kitchen']);
+  expect(differences(thistleMill, thistleMill)).toEqual([]);
+});
