@@ -17,7 +17,7 @@ test('from an empty job to a sized wall in at most 12 interactions', async ({ pa
   await step(page.getByRole('button', { name: 'Read a table (CSV)' }).click());
   await step(
     page
-      .getByLabel('Table of heat loads')
+      .getByLabel('Table of heat loads', { exact: true })
       .setInputFiles({ name: 'loads.csv', mimeType: 'text/csv', buffer: Buffer.from(EIGHT_ROOMS) }),
   );
   await expect(page.getByText('every cell understood')).toBeVisible();
@@ -79,13 +79,11 @@ test('the job leaves as a file and comes back; results leave as CSV', async ({ p
   ]);
   expect(readFileSync(await csv.path(), 'utf8')).toContain('Upper radiators');
   await page.goto('/');
-  await page
-    .getByLabel('Job file')
-    .setInputFiles({
-      name: 'back.json',
-      mimeType: 'application/json',
-      buffer: Buffer.from(text.replace('"Thistle Mill"', '"Thistle Mill back"')),
-    });
+  await page.getByLabel('Job file').setInputFiles({
+    name: 'back.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(text.replace('"Thistle Mill"', '"Thistle Mill back"')),
+  });
   await expect(page.getByTitle('Thistle Mill back')).toBeVisible();
   await expect(page.getByRole('button', { name: /Workshop: heat load: 3\.9\skW/ })).toBeVisible();
 });

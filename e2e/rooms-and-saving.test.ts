@@ -63,7 +63,7 @@ test('a new room is typed into the empty last row', async ({ page }) => {
 test('a table with bad cells is previewed, marked, and changes nothing until confirmed', async ({ page }) => {
   await openJob(page, thistleMill, 'rooms');
   await page.getByRole('button', { name: 'Read a table (CSV)' }).click();
-  const chooser = page.getByLabel('Table of heat loads');
+  const chooser = page.getByLabel('Table of heat loads', { exact: true });
   await chooser.setInputFiles({ name: 'a.csv', mimeType: 'text/csv', buffer: Buffer.alloc(0) });
   await expect(page.getByRole('alert')).toContainText('0 bytes');
   await chooser.setInputFiles({ name: 'b.csv', mimeType: 'text/csv', buffer: Buffer.from([1, 0, 2, 0, 3]) });
@@ -89,7 +89,7 @@ test('a table with bad cells is previewed, marked, and changes nothing until con
 test('a 50 MB file is refused without being read', async ({ page }) => {
   await openJob(page, thistleMill, 'rooms');
   await page.getByRole('button', { name: 'Read a table (CSV)' }).click();
-  await page.getByLabel('Table of heat loads').evaluate((input: HTMLInputElement) => {
+  await page.getByLabel('Table of heat loads', { exact: true }).evaluate((input: HTMLInputElement) => {
     const files = new DataTransfer();
     files.items.add(new File([new Uint8Array(50_000_000)], 'huge.csv'));
     input.files = files.files;
@@ -125,13 +125,13 @@ test('work goes on while the server is away and reaches it later', async ({ page
   await page.route('**/api/jobs/*', (route) =>
     route.request().method() === 'PUT' ? route.abort() : route.continue(),
   );
-  await page.getByLabel('Place').fill('Upper Ambersett');
+  await page.getByLabel('Place', { exact: true }).fill('Upper Ambersett');
   await expect(page.getByRole('status').filter({ hasText: 'Kept here' })).toBeVisible();
   // Even a closed tab loses nothing: the browser has it.
   await page.reload();
-  await expect(page.getByLabel('Place')).toHaveValue('Upper Ambersett');
+  await expect(page.getByLabel('Place', { exact: true })).toHaveValue('Upper Ambersett');
   await page.unroute('**/api/jobs/*');
-  await page.getByLabel('Place').fill('Upper Ambersett Mill');
+  await page.getByLabel('Place', { exact: true }).fill('Upper Ambersett Mill');
   await saved(page);
   const { job } = await (await page.request.get(`/api/jobs/${id}`)).json();
   expect(job.site.place).toBe('Upper Ambersett Mill');
@@ -139,15 +139,15 @@ test('work goes on while the server is away and reaches it later', async ({ page
 
 test('two windows on one job: both versions are shown and one is chosen', async ({ page }) => {
   const id = await openJob(page, thistleMill, 'site');
-  await expect(page.getByLabel('Place')).toBeVisible();
+  await expect(page.getByLabel('Place', { exact: true })).toBeVisible();
   await page.request.put(`/api/jobs/${id}`, {
     data: { revision: 1, summary: 'elsewhere', job: { ...thistleMill, wholeHouseLoad: 15_000 } },
   });
-  await page.getByLabel('Place').fill('Here');
+  await page.getByLabel('Place', { exact: true }).fill('Here');
   const dialog = page.getByRole('dialog', { name: /changed in another window/ });
   await expect(dialog).toContainText('whole-house heat load');
   await expect(dialog).toContainText('site');
-  await dialog.getByRole('button', { name: 'Keep mine' }).click();
+  await dialog.getByRole('button', { name: 'Keep mine', exact: true }).click();
   await saved(page);
   expect((await (await page.request.get(`/api/jobs/${id}`)).json()).revision).toBe(3);
 });

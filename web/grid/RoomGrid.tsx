@@ -151,6 +151,7 @@ export default function RoomGrid({ selected, onSelect }: Props) {
         rowHeight={38}
         columnHeaderHeight={42}
         disableColumnMenu
+        tabNavigation="content"
         disableColumnSorting
         disableColumnFilter
         checkboxSelection
