@@ -1,6 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import { sql } from 'kysely';
 import type { Job } from '../model/job.ts';
+import type { UnitSystem } from '../model/quantities.ts';
 import { readJob } from '../model/read-job.ts';
 import type { Database } from './database.ts';
 import { Problem } from './problem.ts';
@@ -12,6 +13,8 @@ export interface JobSummary {
   roomCount: number;
   /** W */
   heatLoad: number;
+  /** Whether the job is read in metric or US units. */
+  system: UnitSystem;
   revision: number;
   updatedAt: string;
 }
@@ -59,6 +62,7 @@ export async function listJobs(database: Database): Promise<JobSummary[]> {
   const rows = await database
     .selectFrom('jobs')
     .select(['id', 'name', 'place', 'room_count', 'heat_load', 'revision', 'updated_at'])
+    .select(sql<string>`document #>> '{display,system}'`.as('system'))
     .where('deleted_at', 'is', null)
     .orderBy('updated_at', 'desc')
     .limit(500)
@@ -69,6 +73,7 @@ export async function listJobs(database: Database): Promise<JobSummary[]> {
     place: row.place,
     roomCount: row.room_count,
     heatLoad: row.heat_load,
+    system: row.system === 'us' ? 'us' : 'metric',
     revision: row.revision,
     updatedAt: row.updated_at.toISOString(),
   }));

@@ -27,8 +27,6 @@ import {
 } from '../state/api.ts';
 import { dropDraft } from '../state/drafts.ts';
 
-const METRIC = { system: 'metric', units: {} } as const;
-
 /** All jobs of this computer. */
 export function JobsPage() {
   const navigate = useNavigate();
@@ -178,7 +176,7 @@ function JobEntry({ job, onCopy, onDelete }: { job: JobRow; onCopy: () => void; 
       </Box>
       <Box sx={{ textAlign: 'right', minWidth: 110 }}>
         <Typography sx={{ fontSize: '1.35rem', fontWeight: 750, fontStretch: '84%', lineHeight: 1.1 }}>
-          {say(job.heatLoad, 'power', METRIC)}
+          {say(job.heatLoad, 'power', { system: job.system, units: {} })}
         </Typography>
         <Typography variant="body2" color="text.secondary">
           {job.roomCount} {job.roomCount === 1 ? 'room' : 'rooms'}

@@ -1,4 +1,5 @@
 import type { Display, Job } from '../../model/job.ts';
+import type { UnitSystem } from '../../model/quantities.ts';
 import { readJob } from '../../model/read-job.ts';
 import type { SaveAnswer, Stored } from './job-session.ts';
 
@@ -8,6 +9,7 @@ export interface JobRow {
   place: string;
   roomCount: number;
   heatLoad: number;
+  system: UnitSystem;
   revision: number;
   updatedAt: string;
 }

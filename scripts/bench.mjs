@@ -1,0 +1,12 @@
+// npm run bench: what the design takes and what the pages weigh, measured on this machine in one run.
+import { spawnSync } from 'node:child_process';
+import { installPackages } from './packages.mjs';
+
+installPackages();
+const run = (args) => {
+  const { status } = spawnSync(process.execPath, args, { stdio: 'inherit' });
+  if (status !== 0) process.exit(status ?? 1);
+};
+run(['--import', 'tsx', 'bench/design.ts']);
+run(['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn']);
+run(['--import', 'tsx', 'bench/weight.ts']);

@@ -1,0 +1,54 @@
+// Refreshes docs/screenshots from a fresh copy of the demo job on a running server:
+//   node scripts/screenshots.mjs http://127.0.0.1:4310
+import { chromium } from '@playwright/test';
+
+const base = process.argv[2] ?? 'http://127.0.0.1:4310';
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const jobs = await (await fetch(`${base}/api/jobs`)).json();
+const demo = jobs.find((job) => job.name === 'Thistle Mill');
+if (!demo) throw new Error('The demo job is not on this server; start with a fresh DATA_DIR.');
+
+const shot = async (name, path, prepare = async () => {}) => {
+  await page.goto(`${base}${path.replace(':id', demo.id)}`);
+  await page.waitForTimeout(900);
+  await prepare();
+  await page.waitForTimeout(700);
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+};
+
+await shot('jobs', '/');
+await shot('site', '/jobs/:id/site');
+await shot('rooms', '/jobs/:id/rooms');
+await shot('import', '/jobs/:id/rooms', async () => {
+  await page.getByRole('button', { name: 'Read a table (CSV)' }).click();
+  const table =
+    'Room;Storey;Area (m2);Heat load (kW)\nDovecote;Yard;12,5;0,66\nTack room;Yard;9;0,41\nGallery;Upper;large;0,58\nKitchen;Ground;24;1,32\nCider store;Yard;16;12 parsecs\n';
+  await page
+    .getByLabel('Table of heat loads', { exact: true })
+    .setInputFiles({ name: 'loads.csv', mimeType: 'text/csv', buffer: Buffer.from(table) });
+});
+await shot('circuits', '/jobs/:id/circuits');
+await shot('plant', '/jobs/:id/plant');
+await shot('sum', '/jobs/:id/plant', async () => {
+  await page.getByRole('button', { name: /^Ground floor: flow at the duty point/ }).click();
+  await page.mouse.move(600, 760);
+});
+await shot('papers', '/jobs/:id/papers');
+await shot('plant-dark', '/jobs/:id/plant', async () => {
+  await page.getByRole('button', { name: 'Dark', exact: true }).click();
+  await page.getByRole('button', { name: 'Source, header, vessel' }).click();
+  await page.mouse.move(600, 760);
+});
+await browser.close();
