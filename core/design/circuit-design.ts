@@ -12,6 +12,7 @@ export interface CircuitFlow {
   rooms: Room[];
   load: Figure;
   fluid: FluidState;
+  flowTemperature: Figure;
   returnTemperature: Figure;
   massFlow: Figure;
   volumeFlow: Figure;
@@ -63,6 +64,15 @@ export function designCircuitFlow(
     temperatureDifference,
     `${place}/temperatureDifference`,
   );
+  const arriving = book.add({
+    id: `${place}/flowTemperature`,
+    label: `${circuit.name}: flow temperature`,
+    kind: 'temperature',
+    value: flowTemperature,
+    formula: 'T_f decided in the job',
+    source: 'what its emitters need on the design day',
+    terms: { T_f: flowTerm },
+  });
   const returnTemperature = book.add({
     id: `${place}/returnTemperature`,
     label: `${circuit.name}: return temperature`,
@@ -70,7 +80,7 @@ export function designCircuitFlow(
     value: shifted(flowTemperature, -temperatureDifference),
     formula: 'T_r = T_f − ΔT',
     source: 'definition',
-    terms: { T_f: flowTerm, ΔT: deltaTerm },
+    terms: { T_f: arriving, ΔT: deltaTerm },
   });
   const fluid = water(shifted(flowTemperature, -temperatureDifference / 2));
   const specificHeat = given(
@@ -149,6 +159,7 @@ export function designCircuitFlow(
     rooms,
     load,
     fluid,
+    flowTemperature: arriving,
     returnTemperature,
     massFlow,
     volumeFlow,

@@ -105,6 +105,7 @@ function designPlant(context: Context, flows: CircuitFlow[], load: Figure): Plan
 
 function sizedCircuit(flow: CircuitFlow, plant: Plant, i: number) {
   return {
+    flowTemperature: flow.flowTemperature,
     returnTemperature: flow.returnTemperature,
     massFlow: flow.massFlow,
     volumeFlow: flow.volumeFlow,

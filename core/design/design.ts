@@ -7,6 +7,7 @@ import type { HeaderDesign } from './source-design.ts';
 import type { VesselDesign } from './vessel-design.ts';
 
 export interface SizedCircuit {
+  flowTemperature: Figure;
   returnTemperature: Figure;
   massFlow: Figure;
   volumeFlow: Figure;

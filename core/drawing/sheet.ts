@@ -56,8 +56,8 @@ export interface HouseCard {
   height: number;
   name: string;
   load: string;
-  /** Temperatures as places and figures: decided flow, derived return. */
-  flowPlace: string;
+  /** Ids of figures; null until the circuit has a load. */
+  flowFigure: string | null;
   returnFigure: string | null;
   rooms: number;
   severity: Severity | null;

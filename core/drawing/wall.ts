@@ -288,7 +288,7 @@ function drawCircuit(
     height: HOUSE.height,
     name: circuit.name,
     load: circuit.load.id,
-    flowPlace: `${component}/flowTemperature`,
+    flowFigure: circuit.sized?.flowTemperature.id ?? null,
     returnFigure: circuit.sized?.returnTemperature.id ?? null,
     rooms: circuit.roomIds.length,
     severity: worst.get(`${component}/house`) ?? null,

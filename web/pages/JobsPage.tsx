@@ -36,8 +36,17 @@ export function JobsPage() {
   const file = useRef<HTMLInputElement>(null);
   const list = useQuery({ queryKey: ['jobs'], queryFn: listJobs });
   const refresh = () => queries.invalidateQueries({ queryKey: ['jobs'] });
+  // A sentence that says what to mend stays until it is read.
   const complain = (error: Error) =>
-    enqueueSnackbar(error.message, { variant: 'error', autoHideDuration: 12_000 });
+    enqueueSnackbar(error.message, {
+      variant: 'error',
+      persist: true,
+      action: (key) => (
+        <Button color="inherit" onClick={() => closeSnackbar(key)}>
+          Close
+        </Button>
+      ),
+    });
 
   const read = useMutation({
     mutationFn: async (chosen: File) => {

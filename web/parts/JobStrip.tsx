@@ -42,7 +42,9 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
         component="nav"
         aria-label="Order of the work"
         sx={{
-          flex: 1,
+          flex: { xs: '1 0 100%', md: 1 },
+          order: { xs: 1, md: 0 },
+          minHeight: 44,
           display: 'flex',
           alignItems: 'stretch',
           overflowX: 'auto',
@@ -87,7 +89,7 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
           </Box>
         ))}
       </Box>
-      <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5, ml: 'auto' }}>
         <SaveState />
         <Tooltip title={before ? `Take back: ${before.label} (Ctrl+Z)` : 'Nothing to take back'}>
           <span>

@@ -15,6 +15,7 @@ export function Strip({ children }: { children: ReactNode }) {
         minHeight: 56,
         display: 'flex',
         alignItems: 'stretch',
+        flexWrap: { xs: 'wrap', md: 'nowrap' },
         gap: 2,
         position: 'sticky',
         top: 0,

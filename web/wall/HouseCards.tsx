@@ -1,8 +1,5 @@
 import type { HouseCard } from '../../core/drawing/sheet.ts';
-import { say } from '../../core/quantity/format.ts';
-import { valueAt } from '../../model/place.ts';
 import { SeverityShape } from '../parts/Severity.tsx';
-import { useJob } from '../state/job-context.tsx';
 import { FigureText } from './Tags.tsx';
 import { useWall } from './wall-context.ts';
 
@@ -12,13 +9,11 @@ const LONGEST = 21;
 /** What each circuit heats, above its risers. */
 export function HouseCards({ houses }: { houses: readonly HouseCard[] }) {
   const { colours, lit, light, pick } = useWall();
-  const job = useJob();
   return (
     <>
       {houses.map((house) => {
         const [x, y] = house.at;
         const owner = `circuits/${house.circuitId}`;
-        const flow = valueAt(job, house.flowPlace);
         return (
           <g
             key={house.circuitId}
@@ -48,32 +43,11 @@ export function HouseCards({ houses }: { houses: readonly HouseCard[] }) {
             <text x={x + house.width - 8} y={y + 60} textAnchor="end" fontSize={12.5} fill={colours.metal}>
               {house.rooms} {house.rooms === 1 ? 'room' : 'rooms'}
             </text>
-            <text
-              x={x + 10}
-              y={y + 84}
-              fontSize={15}
-              fontWeight={650}
-              fill={colours.flow}
-              style={{ fontStretch: '86%' }}
-            >
-              {typeof flow === 'number' ? say(flow, 'temperature', job.display) : ''}
-            </text>
-            <text x={x + 66} y={y + 84} fontSize={12.5} fill={colours.metal}>
-              out
-            </text>
+            {house.flowFigure && (
+              <Temperature id={house.flowFigure} x={x + 10} y={y + 85} arrow="↑" colour={colours.flow} />
+            )}
             {house.returnFigure && (
-              <>
-                <FigureText id={house.returnFigure} x={x + 93} y={y + 84} strong={false} size={15} />
-                <text
-                  x={x + house.width - 8}
-                  y={y + 84}
-                  textAnchor="end"
-                  fontSize={12.5}
-                  fill={colours.metal}
-                >
-                  back
-                </text>
-              </>
+              <Temperature id={house.returnFigure} x={x + 88} y={y + 85} arrow="↓" colour={colours.back} />
             )}
             {house.severity && (
               // biome-ignore lint/a11y/useSemanticElements: a button element cannot stand inside a drawing
@@ -92,6 +66,30 @@ export function HouseCards({ houses }: { houses: readonly HouseCard[] }) {
           </g>
         );
       })}
+    </>
+  );
+}
+
+/** A temperature with an arrow for the way of the water: up to the house, down from it. */
+function Temperature({
+  id,
+  x,
+  y,
+  arrow,
+  colour,
+}: {
+  id: string;
+  x: number;
+  y: number;
+  arrow: string;
+  colour: string;
+}) {
+  return (
+    <>
+      <text x={x} y={y} fontSize={15} fontWeight={700} fill={colour} aria-hidden>
+        {arrow}
+      </text>
+      <FigureText id={id} x={x + 13} y={y} strong={false} size={15} colour={colour} />
     </>
   );
 }

@@ -1,5 +1,5 @@
 import type { Tag } from '../../core/drawing/sheet.ts';
-import { show } from '../../core/quantity/format.ts';
+import { say, show } from '../../core/quantity/format.ts';
 import { SeverityShape } from '../parts/Severity.tsx';
 import { useJob } from '../state/job-context.tsx';
 import { useSum } from '../state/sum-context.tsx';
@@ -103,6 +103,7 @@ export function FigureText({
   strong,
   size,
   word,
+  colour,
 }: {
   id: string;
   x: number;
@@ -110,6 +111,7 @@ export function FigureText({
   strong: boolean;
   size?: number;
   word?: string;
+  colour?: string;
 }) {
   const { design, colours } = useWall();
   const { display } = useJob();
@@ -117,19 +119,23 @@ export function FigureText({
   const figure = design.figures[id];
   if (!figure) return null;
   const { number, unit } = show(figure.value, figure.kind, display);
-  const text = figure.kind === 'flowCoefficient' ? [unit, number] : [number, unit];
+  // Valves are spoken of as "Kv 2.5", everything else with the unit behind.
+  const unitFirst = figure.kind === 'flowCoefficient';
+  const fontSize = size ?? (strong ? 16.5 : 14);
+  const small = { fontWeight: 450, fontSize: fontSize * 0.82 };
   return (
     // biome-ignore lint/a11y/useSemanticElements: a button element cannot stand inside a drawing
     <text
       x={x}
       y={y}
-      fontSize={size ?? (strong ? 16.5 : 14)}
+      fontSize={fontSize}
       fontWeight={strong ? 750 : 550}
-      fill={figureId === id ? colours.flow : colours.metal}
+      fill={colour ?? colours.metal}
+      textDecoration={figureId === id ? 'underline' : undefined}
       style={{ cursor: 'pointer', fontStretch: '86%' }}
       role="button"
       tabIndex={0}
-      aria-label={`${figure.label}: ${text.join(' ')}. Show the sum`}
+      aria-label={`${figure.label}: ${say(figure.value, figure.kind, display)}. Show the sum`}
       onClick={() => open(id)}
       onKeyDown={(event) => {
         if (event.key !== 'Enter' && event.key !== ' ') return;
@@ -137,10 +143,11 @@ export function FigureText({
         open(id);
       }}
     >
-      {text[0]}
-      <tspan fontWeight={450} fontSize={(size ?? (strong ? 16.5 : 14)) * 0.82}>
+      {unitFirst && <tspan {...small}>{unit} </tspan>}
+      {number}
+      <tspan {...small}>
         {' '}
-        {text[1]} {word}
+        {unitFirst ? '' : unit} {word}
       </tspan>
     </text>
   );

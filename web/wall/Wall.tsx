@@ -21,6 +21,8 @@ interface Props {
 
 /** Largest scale a small plant is drawn at. */
 const MOST_ZOOM = 1.35;
+/** Smallest scale at which the labels can be read. */
+const LEAST_ZOOM = 0.85;
 const STEPS = [0.6, 1, 1.5];
 
 const Drawing = styled('svg')({
@@ -41,20 +43,34 @@ export function Wall({ sheet, design, picked, onPick }: Props) {
   useLayoutEffect(() => {
     const element = frame.current;
     if (!element) return;
-    const measure = () =>
-      setFit(Math.min(MOST_ZOOM, element.clientWidth / sheet.width, element.clientHeight / sheet.height));
+    const measure = () => {
+      const wide = element.clientWidth / sheet.width;
+      const high = element.clientHeight / sheet.height;
+      // A plant too wide to be read whole is drawn as high as the wall and scrolls along it.
+      setFit(
+        wide < LEAST_ZOOM
+          ? Math.max(LEAST_ZOOM, Math.min(1.1, high))
+          : Math.min(MOST_ZOOM, wide, Math.max(high, LEAST_ZOOM)),
+      );
+    };
     const watcher = new ResizeObserver(measure);
     watcher.observe(element);
     measure();
     return () => watcher.disconnect();
   }, [sheet.width, sheet.height]);
-  // A wide plant is never drawn too small to read: it scrolls instead.
-  const scale = zoom === 'fit' ? Math.max(fit, 0.85) : zoom;
+  const scale = zoom === 'fit' ? fit : zoom;
   return (
     <Box sx={{ position: 'relative', flex: 1, minHeight: { xs: 520, md: 0 }, bgcolor: 'wall.board' }}>
       <Box
         ref={frame}
-        sx={{ position: 'absolute', inset: 0, overflow: 'auto' }}
+        sx={{
+          position: 'absolute',
+          inset: 0,
+          overflow: 'auto',
+          display: 'grid',
+          alignContent: 'safe center',
+          justifyContent: 'safe center',
+        }}
         tabIndex={0}
         role="region"
         aria-label="The wall: drawing of the plant"
@@ -64,7 +80,7 @@ export function Wall({ sheet, design, picked, onPick }: Props) {
             width={sheet.width * scale}
             height={sheet.height * scale}
             viewBox={`0 0 ${sheet.width} ${sheet.height}`}
-            style={{ margin: '0 auto', overflow: 'visible' }}
+            style={{ overflow: 'visible' }}
           >
             <title>Plant-room wall</title>
             <defs>
