@@ -44,9 +44,7 @@ async function main(): Promise<void> {
     if (task.result.state !== 'completed') throw new Error(`${task.name}: ${task.result.state}`);
     const median = task.result.latency.p50;
     medians.set(task.name, median);
-    console.log(
-      `  ${task.name.padEnd(36)} ${median.toFixed(2).padStart(8)} ms   (${task.result.latency.samplesCount} runs)`,
-    );
+    console.log(`  ${task.name.padEnd(36)} ${median.toFixed(2).padStart(8)} ms   (${task.result.latency.samplesCount} runs)`);
   }
   const at = (rooms: number) => medians.get(`${rooms} rooms, ${rooms / 5} circuits`) as number;
   const exponent = Math.log(at(800) / at(50)) / Math.log(800 / 50);

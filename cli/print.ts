@@ -11,16 +11,13 @@ const tame = (text: string): string => text.replace(/\p{Cc}/gu, '·');
 const MARKS = { stop: 'STOP', mend: 'MEND', note: 'note' } as const;
 
 /** Four significant digits, as one would write them down. */
-const placesFor = (value: number): number =>
-  value === 0 ? 0 : Math.max(0, 3 - Math.floor(Math.log10(Math.abs(value))));
+const placesFor = (value: number): number => (value === 0 ? 0 : Math.max(0, 3 - Math.floor(Math.log10(Math.abs(value)))));
 
 function layOut(headings: string[], rows: (string | number | null)[][]): string {
   const text = [
     headings,
     ...rows.map((row) =>
-      row.map((cell) =>
-        cell === null ? '–' : typeof cell === 'number' ? formatNumber(cell, placesFor(cell)) : tame(cell),
-      ),
+      row.map((cell) => (cell === null ? '–' : typeof cell === 'number' ? formatNumber(cell, placesFor(cell)) : tame(cell))),
     ),
   ];
   const widths = headings.map((_, i) => Math.max(...text.map((row) => [...(row[i] ?? '')].length)));
@@ -28,9 +25,7 @@ function layOut(headings: string[], rows: (string | number | null)[][]): string 
   return text
     .map((row) =>
       row
-        .map((cell, i) =>
-          numeric[i] ? cell.padStart(widths[i] as number) : cell.padEnd(widths[i] as number),
-        )
+        .map((cell, i) => (numeric[i] ? cell.padStart(widths[i] as number) : cell.padEnd(widths[i] as number)))
         .join('  ')
         .trimEnd(),
     )
@@ -78,11 +73,7 @@ export function printPreview(preview: RoomsPreview, display: Display): string {
   ]);
   const problems = preview.rows.flatMap((row) => [
     ...Object.entries(row.cells).flatMap(([meaning, cell]) =>
-      cell.problem
-        ? [
-            `line ${row.line}, ${MEANING_LABELS[meaning as Meaning]} “${tame(cell.text)}” ${tame(cell.problem)}`,
-          ]
-        : [],
+      cell.problem ? [`line ${row.line}, ${MEANING_LABELS[meaning as Meaning]} “${tame(cell.text)}” ${tame(cell.problem)}`] : [],
     ),
     ...(row.warning ? [`line ${row.line}: ${row.warning}`] : []),
   ]);

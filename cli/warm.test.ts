@@ -38,11 +38,7 @@ describe('the terminal', () => {
   it.each([
     ['a missing file', () => ['design', join(folder, 'none.json')], 'there is no such file'],
     ['an empty job', () => ['design', file('empty.json', '')], 'The file is empty'],
-    [
-      'a newer job',
-      () => ['design', file('newer.json', JSON.stringify({ ...thistleMill, version: 7 }))],
-      'version 7',
-    ],
+    ['a newer job', () => ['design', file('newer.json', JSON.stringify({ ...thistleMill, version: 7 }))], 'version 7'],
     [
       'one wrong field',
       () => ['design', file('wrong.json', JSON.stringify({ ...thistleMill, rulebook: 'mine' }))],

@@ -24,9 +24,7 @@ async function readBounded(path: string, most: number): Promise<Buffer> {
   const found = await stat(path).catch(() => null);
   if (!found?.isFile()) throw new BadInput(`${path}: there is no such file. Check the name.`);
   if (found.size > most)
-    throw new BadInput(
-      `${path}: the file has ${(found.size / 1e6).toFixed(1)} MB; at most ${most / 1e6} MB are read.`,
-    );
+    throw new BadInput(`${path}: the file has ${(found.size / 1e6).toFixed(1)} MB; at most ${most / 1e6} MB are read.`);
   return readFile(path);
 }
 
@@ -61,15 +59,13 @@ async function rooms(path: string, into?: string, out?: string): Promise<void> {
   }
   const full = tooManyRooms(job, read.preview.rows.length);
   if (full) throw new BadInput(full);
-  await writeFile(out, writeJobFile(takeRooms(job, read.preview)), { flag: 'wx' }).catch(
-    (error: NodeJS.ErrnoException) => {
-      throw new BadInput(
-        error.code === 'EEXIST'
-          ? `${out}: the file exists and is left as it is. Choose another name.`
-          : `${out}: cannot be written (${error.code}).`,
-      );
-    },
-  );
+  await writeFile(out, writeJobFile(takeRooms(job, read.preview)), { flag: 'wx' }).catch((error: NodeJS.ErrnoException) => {
+    throw new BadInput(
+      error.code === 'EEXIST'
+        ? `${out}: the file exists and is left as it is. Choose another name.`
+        : `${out}: cannot be written (${error.code}).`,
+    );
+  });
   process.stdout.write(`\n${read.preview.rows.length} rooms added; the job is in ${out}.\n`);
 }
 
@@ -82,16 +78,13 @@ async function main(args: string[]): Promise<void> {
   const [command, path] = args;
   if (command === 'design' && path) await design(path, args.includes('--json'));
   else if (command === 'rooms' && path) await rooms(path, option(args, '--into'), option(args, '--out'));
-  else if (command === undefined || command === 'help' || command === '--help')
-    process.stdout.write(`${USAGE}\n`);
+  else if (command === undefined || command === 'help' || command === '--help') process.stdout.write(`${USAGE}\n`);
   else throw new BadInput(`Unknown command.\n\n${USAGE}`);
 }
 
 main(process.argv.slice(2)).catch((error: unknown) => {
   process.stderr.write(
-    error instanceof BadInput
-      ? `${error.message}\n`
-      : `${error instanceof Error ? error.stack : String(error)}\n`,
+    error instanceof BadInput ? `${error.message}\n` : `${error instanceof Error ? error.stack : String(error)}\n`,
   );
   process.exitCode = error instanceof BadInput ? 2 : 1;
 });

@@ -1,12 +1,7 @@
 import { JOB_FORMAT, JOB_VERSION, type Job, type PipeRun } from '../model/job.ts';
 import { newRoom } from '../model/new-job.ts';
 
-const pipe = (
-  material: PipeRun['material'],
-  length: number,
-  size = 'auto',
-  fittingsAllowance = 0.4,
-): PipeRun => ({
+const pipe = (material: PipeRun['material'], length: number, size = 'auto', fittingsAllowance = 0.4): PipeRun => ({
   material,
   size,
   length,

@@ -18,9 +18,7 @@ export async function expectAccessible(page: Page): Promise<void> {
   const { violations } = await new AxeBuilder({ page })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
     .analyze();
-  expect(
-    violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 120)).join(' | ')}`),
-  ).toEqual([]);
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 120)).join(' | ')}`)).toEqual([]);
 }
 
 /** Starts a job over the API and opens one of its pages. */
@@ -44,5 +42,4 @@ export function complaints(page: Page): string[] {
   return found;
 }
 
-export const saved = (page: Page) =>
-  expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
+export const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();

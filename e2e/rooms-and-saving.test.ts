@@ -5,10 +5,7 @@ import { openJob, saved } from './helpers.ts';
 const cell = (page: import('@playwright/test').Page, row: number, column: string) =>
   page.locator(`[data-rowindex="${row}"] [data-field="${column}"]`);
 
-test('rooms are typed, pasted, undone and there again after the browser was closed', async ({
-  page,
-  context,
-}) => {
+test('rooms are typed, pasted, undone and there again after the browser was closed', async ({ page, context }) => {
   const id = await openJob(page, thistleMill, 'rooms');
   await cell(page, 1, 'heatLoad').click();
   await page.keyboard.type('1,5 kW');
@@ -23,9 +20,7 @@ test('rooms are typed, pasted, undone and there again after the browser was clos
   await page.evaluate(() => {
     const data = new DataTransfer();
     data.setData('text/plain', 'Forge\tYard\t30\t2 kW\nStable\tYard\tlarge\t900\n');
-    document.activeElement?.dispatchEvent(
-      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
-    );
+    document.activeElement?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
   });
   await expect(cell(page, 13, 'name')).toContainText('Forge');
   await expect(cell(page, 14, 'area')).toContainText('large');
@@ -115,16 +110,12 @@ test('an impossible entry stays as typed, is explained, and counts as a finding'
     .first()
     .fill('18 °F');
   await expect(page.getByText('delta T “0”')).toBeHidden();
-  await expect(
-    page.getByRole('button', { name: /Ground floor: return temperature: 28\s°C/ }).first(),
-  ).toBeVisible();
+  await expect(page.getByRole('button', { name: /Ground floor: return temperature: 28\s°C/ }).first()).toBeVisible();
 });
 
 test('work goes on while the server is away and reaches it later', async ({ page }) => {
   const id = await openJob(page, thistleMill, 'site');
-  await page.route('**/api/jobs/*', (route) =>
-    route.request().method() === 'PUT' ? route.abort() : route.continue(),
-  );
+  await page.route('**/api/jobs/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
   await page.getByLabel('Place', { exact: true }).fill('Upper Ambersett');
   await expect(page.getByRole('status').filter({ hasText: 'Kept here' })).toBeVisible();
   // Even a closed tab loses nothing: the browser has it.
@@ -169,9 +160,7 @@ test('the wall is worked by keyboard alone', async ({ page }) => {
   await page.getByRole('button', { name: 'Low-loss header: pick' }).focus();
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Bore of the header')).toBeVisible();
-  await page
-    .getByRole('button', { name: /^Workshop: velocity|^Workshop, plant to manifold: velocity/ })
-    .focus();
+  await page.getByRole('button', { name: /^Workshop: velocity|^Workshop, plant to manifold: velocity/ }).focus();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('region', { name: 'The sum' })).toContainText('continuity');
   await page.keyboard.press('Escape');

@@ -29,8 +29,7 @@ export function decodeText(bytes: Uint8Array): Decoded {
   if (isBinary(bytes))
     return {
       ok: false,
-      problem:
-        'The file is not text. Save the table as CSV in your spreadsheet program and choose that file.',
+      problem: 'The file is not text. Save the table as CSV in your spreadsheet program and choose that file.',
     };
   try {
     return { ok: true, text: new TextDecoder('utf-8', { fatal: true }).decode(bytes) };

@@ -62,9 +62,7 @@ describe('a table of heat loads', () => {
   });
 
   it('does not guess at a heading with a unit it does not know', () => {
-    expect(preview('Room;Load (furlongs)\nA;850\n').rows[0]?.cells.heatLoad?.problem).toContain(
-      'unknown unit “furlongs”',
-    );
+    expect(preview('Room;Load (furlongs)\nA;850\n').rows[0]?.cells.heatLoad?.problem).toContain('unknown unit “furlongs”');
     expect(preview('Room;Load (furlongs)\nA;850 W\n').rows[0]?.cells.heatLoad?.value).toBe(850);
   });
 
@@ -72,9 +70,7 @@ describe('a table of heat loads', () => {
     expect(problemOf('')).toContain('no rows');
     expect(problemOf('Room;Colour\nA;red\n')).toContain('No column of heat loads');
     expect(problemOf('Room;Load W\n')).toContain('no rows below');
-    expect(problemOf(`Room;Load W\n${'A;1\n'.repeat(5000)}`)).toContain(
-      `5000 rows; a job takes at most ${MOST_ROOMS}`,
-    );
+    expect(problemOf(`Room;Load W\n${'A;1\n'.repeat(5000)}`)).toContain(`5000 rows; a job takes at most ${MOST_ROOMS}`);
   });
 
   it('never throws', () => {
@@ -89,9 +85,7 @@ describe('a table of heat loads', () => {
 
 describe('taking rooms in', () => {
   it('adds rooms, finds or makes circuits, and keeps bad cells as typed', () => {
-    const read = preview(
-      'Room;Load W;Area m2;Circuit\nAttic;700;9;loft\nPorch;much;4;Porch floor\n=cmd|calc;300;;\n',
-    );
+    const read = preview('Room;Load W;Area m2;Circuit\nAttic;700;9;loft\nPorch;much;4;Porch floor\n=cmd|calc;300;;\n');
     const job = takeRooms(thistleMill, read, 'c1');
     const [attic, porch, odd] = job.rooms.slice(-3);
     expect(attic).toMatchObject({ name: 'Attic', heatLoad: 700, circuit: 'c3' });

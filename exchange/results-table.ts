@@ -28,18 +28,13 @@ export function resultTables(job: Job, design: Design): ResultTable[] {
       : Number(fromSI(value, kind, unitFor(kind, job.display)).toPrecision(6));
   const figure = (each: Figure | null | undefined): ResultCell =>
     each ? { figure: each, value: number(each.value, each.kind) } : null;
-  const sized = design.circuits.flatMap((circuit) =>
-    circuit.sized ? [{ ...circuit, sized: circuit.sized }] : [],
-  );
+  const sized = design.circuits.flatMap((circuit) => (circuit.sized ? [{ ...circuit, sized: circuit.sized }] : []));
   const decided = new Map(job.circuits.map((circuit) => [circuit.id, circuit]));
   const pipes = [
     ...sized.flatMap(({ sized: { run, worstRun } }) => [run, worstRun]),
     ...(design.source ? [design.source.run] : []),
   ];
-  const pumps = [
-    ...sized.map(({ sized: { pump } }) => pump),
-    ...(design.source?.pump ? [design.source.pump] : []),
-  ];
+  const pumps = [...sized.map(({ sized: { pump } }) => pump), ...(design.source?.pump ? [design.source.pump] : [])];
   const plant: Figure[] = [
     design.load,
     ...(design.loadGap ? [design.loadGap] : []),
@@ -53,16 +48,9 @@ export function resultTables(job: Job, design: Design): ResultTable[] {
         ]
       : []),
     ...(design.vessel
-      ? [
-          design.vessel.content,
-          design.vessel.leastVolume,
-          design.vessel.gasPressure,
-          design.vessel.reliefPressure,
-        ]
+      ? [design.vessel.content, design.vessel.leastVolume, design.vessel.gasPressure, design.vessel.reliefPressure]
       : []),
-    ...[design.vessel?.volume, design.vessel?.fillPressure, design.pumpPower].filter(
-      (each): each is Figure => !!each,
-    ),
+    ...[design.vessel?.volume, design.vessel?.fillPressure, design.pumpPower].filter((each): each is Figure => !!each),
   ];
   return [
     {
@@ -201,6 +189,4 @@ export const tableToCsv = (table: ResultTable): string =>
 
 /** All tables one below the other, each under its title. */
 export const resultsToCsv = (tables: readonly ResultTable[]): string =>
-  tables
-    .map((table) => `${Papa.unparse([[table.title]], { escapeFormulae: true })}\r\n${tableToCsv(table)}`)
-    .join('\r\n');
+  tables.map((table) => `${Papa.unparse([[table.title]], { escapeFormulae: true })}\r\n${tableToCsv(table)}`).join('\r\n');

@@ -102,8 +102,7 @@ export function readRoomsCsv(text: string, display: Display, taken: readonly str
     badCells: 0,
     notes: notesOn(columns, units, hasHeading, first.cells.length),
   };
-  for (const row of preview.rows)
-    for (const cell of Object.values(row.cells)) if (cell.problem) preview.badCells++;
+  for (const row of preview.rows) for (const cell of Object.values(row.cells)) if (cell.problem) preview.badCells++;
   return { ok: true, preview };
 }
 
@@ -116,8 +115,7 @@ const withoutHeading = (i: number): Column => ({
 
 /** A heading names two columns we know, or at least holds no number. */
 const isHeading = (cells: readonly string[], columns: readonly Column[]): boolean =>
-  columns.filter((column) => column.meaning !== null).length >= 2 ||
-  !cells.some((cell) => /^[-+]?[.,]?\d/.test(cell));
+  columns.filter((column) => column.meaning !== null).length >= 2 || !cells.some((cell) => /^[-+]?[.,]?\d/.test(cell));
 
 /** The first column of each meaning counts; a second one is left aside. */
 function onceEach(columns: Column[]): Column[] {
@@ -131,12 +129,7 @@ function onceEach(columns: Column[]): Column[] {
   });
 }
 
-function notesOn(
-  columns: Column[],
-  units: RoomsPreview['units'],
-  hasHeading: boolean,
-  width: number,
-): string[] {
+function notesOn(columns: Column[], units: RoomsPreview['units'], hasHeading: boolean, width: number): string[] {
   const notes: string[] = [];
   if (!hasHeading)
     notes.push(
@@ -154,8 +147,7 @@ function notesOn(
   const aside = columns
     .filter((column) => column.meaning === null && column.heading !== '')
     .map((column) => `“${column.heading.slice(0, 40)}”`);
-  if (aside.length > 0)
-    notes.push(`Left aside: ${aside.slice(0, 8).join(', ')}${aside.length > 8 ? ' …' : ''}.`);
+  if (aside.length > 0) notes.push(`Left aside: ${aside.slice(0, 8).join(', ')}${aside.length > 8 ? ' …' : ''}.`);
   return notes;
 }
 
@@ -171,8 +163,7 @@ function readRow(
     if (column.meaning) cells[column.meaning] = readCell(row.cells[i] ?? '', column, units, mark);
   });
   const name = (cells.name?.text ?? '').toLowerCase();
-  const warning =
-    name === '' ? 'The room has no name.' : names.has(name) ? 'Another room has this name.' : null;
+  const warning = name === '' ? 'The room has no name.' : names.has(name) ? 'Another room has this name.' : null;
   names.add(name);
   return { line: row.line, cells, warning };
 }

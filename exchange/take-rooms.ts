@@ -23,9 +23,7 @@ export function takeRooms(job: Job, preview: RoomsPreview, fallback: string | nu
     const circuitName = cells.circuit?.text ?? '';
     let circuit = fallback;
     if (circuitName !== '') {
-      const known = next.circuits.find(
-        (each) => each.name.trim().toLowerCase() === circuitName.toLowerCase(),
-      );
+      const known = next.circuits.find((each) => each.name.trim().toLowerCase() === circuitName.toLowerCase());
       const made = known ?? newCircuit(nextId('c', next.circuits), next, { name: circuitName });
       if (!known) next = { ...next, circuits: [...next.circuits, made] };
       circuit = made.id;

@@ -142,9 +142,7 @@ export const JobSchema = z
     fluid: z.strictObject({ kind: z.literal('water', 'can only be "water" in this version') }),
     rulebook: z.enum(RULEBOOKS, `is no rulebook; use one of ${RULEBOOKS.join(', ')}`),
     wholeHouseLoad: quantity('wholeHouseLoad').nullable(),
-    rooms: z
-      .array(RoomSchema)
-      .max(MOST_ROOMS, `holds more than ${MOST_ROOMS} rooms; split the building into several jobs`),
+    rooms: z.array(RoomSchema).max(MOST_ROOMS, `holds more than ${MOST_ROOMS} rooms; split the building into several jobs`),
     circuits: z
       .array(CircuitSchema)
       .max(MOST_CIRCUITS, `holds more than ${MOST_CIRCUITS} circuits; split the building into several jobs`),

@@ -15,10 +15,7 @@ const spoiled = (place: string, value: unknown) => {
   const copy = structuredClone(thistleMill) as unknown as Record<string, unknown>;
   const path = place.split('/');
   const last = path.pop() as string;
-  const owner = path.reduce<Record<string, unknown>>(
-    (here, key) => here[key] as Record<string, unknown>,
-    copy,
-  );
+  const owner = path.reduce<Record<string, unknown>>((here, key) => here[key] as Record<string, unknown>, copy);
   owner[last] = value;
   return copy;
 };
@@ -43,11 +40,7 @@ describe('reading a job file', () => {
     ['circuits/0/mixingValve', 0.001, 'mixingValve is outside what is possible: read it off the valve body'],
     ['circuits/1/run/material', 'lead', 'is no pipe material; use one of copper-en1057'],
     ['source/kind', 'candle', 'is no kind of source; use one of'],
-    [
-      'rooms/0/circuit',
-      'c99',
-      'rooms[0] (Mill hall) circuit names the circuit "c99", which is not in the job',
-    ],
+    ['rooms/0/circuit', 'c99', 'rooms[0] (Mill hall) circuit names the circuit "c99", which is not in the job'],
     ['rooms/1/id', 'r1', 'is used twice'],
     ['rooms/1/name', 'x\0y', 'holds characters that are no text'],
     ['display/units', { pressure: 'stone' }, 'unknown unit "stone"; use kPa'],

@@ -1,12 +1,4 @@
-import {
-  type Circuit,
-  type Display,
-  JOB_FORMAT,
-  JOB_VERSION,
-  type Job,
-  type PipeRun,
-  type Room,
-} from './job.ts';
+import { type Circuit, type Display, JOB_FORMAT, JOB_VERSION, type Job, type PipeRun, type Room } from './job.ts';
 
 /** Extra length for bends, tees and valves where nobody counted them: common practice, a third to a half. */
 const USUAL_FITTINGS_ALLOWANCE = 0.4;
@@ -77,10 +69,7 @@ export function newCircuit(id: string, job: Job, fields: Partial<Circuit> = {}):
     temperatureDifference: floor ? 7 : job.source.temperatureDifference,
     run: pipe(us ? 'copper-b88-m' : 'copper-en1057', 8),
     worstRun: {
-      ...pipe(
-        floor ? (us ? 'pex-f876' : 'pex-iso15875') : us ? 'copper-b88-m' : 'copper-en1057',
-        floor ? 80 : 20,
-      ),
+      ...pipe(floor ? (us ? 'pex-f876' : 'pex-iso15875') : us ? 'copper-b88-m' : 'copper-en1057', floor ? 80 : 20),
       load: 'auto',
     },
     terminalLoss: 'auto',

@@ -45,8 +45,7 @@ function replaceAt(here: unknown, path: string[], value: unknown, place: Place):
     if (index < 0) throw new RangeError(`the job has no ${place}`);
     return here.with(index, replaceAt(here[index], rest, value, place));
   }
-  if (typeof here !== 'object' || here === null || !Object.hasOwn(here, key))
-    throw new RangeError(`the job has no ${place}`);
+  if (typeof here !== 'object' || here === null || !Object.hasOwn(here, key)) throw new RangeError(`the job has no ${place}`);
   return { ...here, [key]: replaceAt((here as Record<string, unknown>)[key], rest, value, place) };
 }
 

@@ -34,15 +34,13 @@ export function readJob(raw: unknown): JobRead {
     const place = issue.path.length > 0 ? namePlace(raw, issue.path) : 'The job';
     return `${place} ${sentence(issue)}.`;
   });
-  if (read.error.issues.length > MOST_PROBLEMS)
-    problems.push(`And ${read.error.issues.length - MOST_PROBLEMS} more.`);
+  if (read.error.issues.length > MOST_PROBLEMS) problems.push(`And ${read.error.issues.length - MOST_PROBLEMS} more.`);
   return { ok: false, problems };
 }
 
 /** Reads a job from the text of a job file. */
 export function readJobText(text: string): JobRead {
-  if (text.trim() === '')
-    return { ok: false, problems: ['The file is empty. Choose a job file saved by this program.'] };
+  if (text.trim() === '') return { ok: false, problems: ['The file is empty. Choose a job file saved by this program.'] };
   let raw: unknown;
   try {
     raw = JSON.parse(text);
@@ -82,8 +80,7 @@ function namePlace(raw: unknown, path: PropertyKey[]): string {
   let here: unknown = raw;
   let text = '';
   for (const step of path) {
-    here =
-      typeof here === 'object' && here !== null ? (here as Record<PropertyKey, unknown>)[step] : undefined;
+    here = typeof here === 'object' && here !== null ? (here as Record<PropertyKey, unknown>)[step] : undefined;
     if (typeof step === 'number') {
       const name = typeof here === 'object' && here !== null ? (here as { name?: unknown }).name : undefined;
       text += `[${step}]${typeof name === 'string' && name !== '' ? ` (${name.slice(0, 40)})` : ''}`;

@@ -12,11 +12,9 @@ export function installPackages() {
   console.log('Installing packages ...');
   // Not `npm ci`: it refuses a lock file without the binaries of other platforms, which a registry mirror may not have.
   // A terminal that says it is a production machine must not lose the tools the build needs.
-  const done = spawnSync(
-    'npm',
-    ['install', '--no-save', '--include=dev', '--no-audit', '--no-fund', '--loglevel=error'],
-    { stdio: ['ignore', 'ignore', 'inherit'] },
-  );
+  const done = spawnSync('npm', ['install', '--no-save', '--include=dev', '--no-audit', '--no-fund', '--loglevel=error'], {
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
   if (done.status !== 0)
     throw new StartProblem(
       'The packages could not be installed. Check the connection to the package registry and run: npm install',

@@ -39,8 +39,7 @@ async function choosePort() {
     const port = Number(process.env.PORT);
     if (!Number.isInteger(port) || port < 1 || port > 65535)
       throw new StartProblem(`PORT=${process.env.PORT} is no port; give a number from 1 to 65535.`);
-    if (!(await isFree(port)))
-      throw new StartProblem(`Port ${port} is taken. Choose another: PORT=${port + 1} npm start`);
+    if (!(await isFree(port))) throw new StartProblem(`Port ${port} is taken. Choose another: PORT=${port + 1} npm start`);
     return port;
   }
   for (let port = HABITUAL_PORT; port < HABITUAL_PORT + 50; port++) if (await isFree(port)) return port;
@@ -66,8 +65,7 @@ function build() {
     ],
     { encoding: 'utf8' },
   );
-  const sources =
-    listed.status === 0 ? listed.stdout.split('\n').filter((file) => file && existsSync(file)) : [];
+  const sources = listed.status === 0 ? listed.stdout.split('\n').filter((file) => file && existsSync(file)) : [];
   const built = existsSync(mark) ? statSync(mark).mtimeMs : 0;
   if (built && sources.length > 0 && sources.every((file) => statSync(file).mtimeMs < built)) return;
   console.log('Building the interface ...');

@@ -94,8 +94,7 @@ function temporaryFolder() {
 async function main() {
   mkdirSync('.test', { recursive: true });
   installPackages();
-  for (const part of ['core', 'web', 'node'])
-    check(`types: ${part}`, bin('tsc'), ['-p', `tsconfig.${part}.json`]);
+  for (const part of ['core', 'web', 'node']) check(`types: ${part}`, bin('tsc'), ['-p', `tsconfig.${part}.json`]);
   check('lint', bin('biome'), ['check', '.']);
   check('layers', bin('depcruise'), [
     '--config',

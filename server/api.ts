@@ -28,14 +28,12 @@ function parse<T>(schema: z.ZodType<T>, value: unknown, sentence: string): T {
 
 const idOf = (value: unknown): string => {
   const read = Id.safeParse(value);
-  if (!read.success)
-    throw new Problem(404, 'No such job', 'This address names no job. Go back to the list of jobs.');
+  if (!read.success) throw new Problem(404, 'No such job', 'This address names no job. Go back to the list of jobs.');
   return read.data;
 };
 
 function acceptJob(read: ReturnType<typeof readJob>): Job {
-  if (!read.ok)
-    throw new Problem(422, 'The job cannot be read', read.problems.join(' '), { problems: read.problems });
+  if (!read.ok) throw new Problem(422, 'The job cannot be read', read.problems.join(' '), { problems: read.problems });
   return read.job;
 }
 
@@ -80,9 +78,7 @@ export function api(database: Database, instance: string): Router {
   });
   router.put('/jobs/:id', json, async (request, response) => {
     const { revision, summary, job } = parse(SaveBody, request.body, SENTENCES.save);
-    response.json(
-      await jobs.saveJob(database, idOf(request.params.id), revision, acceptJob(readJob(job)), summary),
-    );
+    response.json(await jobs.saveJob(database, idOf(request.params.id), revision, acceptJob(readJob(job)), summary));
   });
   router.delete('/jobs/:id', async (request, response) => {
     await jobs.setDeleted(database, idOf(request.params.id), true);
@@ -101,11 +97,7 @@ export function api(database: Database, instance: string): Router {
     response.json(await jobs.historyOf(database, idOf(request.params.id)));
   });
   router.get('/jobs/:id/history/:revision', async (request, response) => {
-    const revision = parse(
-      z.coerce.number().int().min(1),
-      request.params.revision,
-      'A revision is a whole number from 1 up.',
-    );
+    const revision = parse(z.coerce.number().int().min(1), request.params.revision, 'A revision is a whole number from 1 up.');
     response.json(await jobs.readRevision(database, idOf(request.params.id), revision));
   });
   router.get('/jobs/:id/export', async (request, response) => {
@@ -127,11 +119,7 @@ export function api(database: Database, instance: string): Router {
       .send(`\ufeff${one ? tableToCsv(one) : resultsToCsv(tables)}`);
   });
   router.post('/rooms/preview', anyBytes, (request, response) => {
-    const system = parse(
-      z.enum(['metric', 'us']).default('metric'),
-      request.query.units,
-      'Units are "metric" or "us".',
-    );
+    const system = parse(z.enum(['metric', 'us']).default('metric'), request.query.units, 'Units are "metric" or "us".');
     const decoded = decodeText(Buffer.isBuffer(request.body) ? request.body : new Uint8Array());
     if (!decoded.ok) throw new Problem(422, 'The table cannot be read', decoded.problem);
     const read = readRoomsCsv(decoded.text, { system, units: {} });
@@ -139,11 +127,7 @@ export function api(database: Database, instance: string): Router {
     response.json(read.preview);
   });
   router.use((request) => {
-    throw new Problem(
-      404,
-      'Nothing here',
-      `There is no ${request.method} ${request.path.slice(0, 100)} here.`,
-    );
+    throw new Problem(404, 'Nothing here', `There is no ${request.method} ${request.path.slice(0, 100)} here.`);
   });
   return router;
 }

@@ -24,19 +24,11 @@ function ownOriginOnly(hosts: readonly string[]): RequestHandler {
   return (request, _response, next) => {
     const host = request.headers.host ?? '';
     if (!allowed.has(host.replace(/:\d+$/, ''))) {
-      throw new Problem(
-        421,
-        'Wrong host',
-        'This server answers only under its own address. Open the address it printed.',
-      );
+      throw new Problem(421, 'Wrong host', 'This server answers only under its own address. Open the address it printed.');
     }
     const origin = request.headers.origin;
     if (origin !== undefined && origin !== `http://${host}` && origin !== `https://${host}`) {
-      throw new Problem(
-        403,
-        'Other origin',
-        'A page of another origin asked for this. Use the application itself.',
-      );
+      throw new Problem(403, 'Other origin', 'A page of another origin asked for this. Use the application itself.');
     }
     next();
   };
@@ -59,10 +51,7 @@ export function createApp({ database, webFolder, hosts, instance }: Settings): E
           scriptSrc: ["'self'"],
           workerSrc: ["'self'"],
           // The style engine writes rules at run time; its tags carry this nonce.
-          styleSrc: [
-            "'self'",
-            (_request, response) => `'nonce-${(response as express.Response).locals.nonce}'`,
-          ],
+          styleSrc: ["'self'", (_request, response) => `'nonce-${(response as express.Response).locals.nonce}'`],
           imgSrc: ["'self'", 'data:'],
           fontSrc: ["'self'"],
           connectSrc: ["'self'"],
@@ -82,19 +71,13 @@ export function createApp({ database, webFolder, hosts, instance }: Settings): E
     next();
   });
   app.use('/api', api(database, instance));
-  app.use(
-    '/assets',
-    express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
-  );
+  app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
   app.use(express.static(webFolder, { index: false }));
   app.get('/{*path}', async (_request, response) => {
     const page = await readFile(join(webFolder, 'index.html'), 'utf8').catch(() => {
       throw new Problem(503, 'Not built', 'The interface is not built yet. Start it with: npm start');
     });
-    response
-      .type('html')
-      .setHeader('Cache-Control', 'no-cache')
-      .send(page.replaceAll('__NONCE__', response.locals.nonce));
+    response.type('html').setHeader('Cache-Control', 'no-cache').send(page.replaceAll('__NONCE__', response.locals.nonce));
   });
   app.use(problemHandler);
   return app;

@@ -45,11 +45,7 @@ const columnsOf = (job: Job) => ({
 });
 
 const notFound = () =>
-  new Problem(
-    404,
-    'No such job',
-    'This job is not here; it may have been deleted. Go back to the list of jobs.',
-  );
+  new Problem(404, 'No such job', 'This job is not here; it may have been deleted. Go back to the list of jobs.');
 
 /** A stored document is parsed like any other input: an older version is brought up, a broken one is named. */
 function parseStored(document: unknown): Job {
@@ -115,13 +111,7 @@ export async function readStoredJob(database: Database, id: string): Promise<Sto
  * @param revision the revision the change was made on
  * @throws Problem 409 with both versions when another revision was saved meanwhile
  */
-export async function saveJob(
-  database: Database,
-  id: string,
-  revision: number,
-  job: Job,
-  summary: string,
-): Promise<StoredJob> {
+export async function saveJob(database: Database, id: string, revision: number, job: Job, summary: string): Promise<StoredJob> {
   return database.transaction().execute(async (transaction) => {
     const row = await transaction
       .selectFrom('jobs')
@@ -190,12 +180,7 @@ export async function readRevision(database: Database, id: string, revision: num
     .where('job_id', '=', id)
     .where('revision', '=', revision)
     .executeTakeFirst();
-  if (!row)
-    throw new Problem(
-      404,
-      'No such revision',
-      `The job has no revision ${revision}. Choose one from its history.`,
-    );
+  if (!row) throw new Problem(404, 'No such revision', `The job has no revision ${revision}. Choose one from its history.`);
   return parseStored(row.document);
 }
 

@@ -22,11 +22,7 @@ const Environment = z.object({
 
 /** The demo comes into a fresh database once; whoever deletes it does not get it back. */
 async function loadDemoOnce(database: Database): Promise<void> {
-  const done = await database
-    .selectFrom('settings')
-    .select('key')
-    .where('key', '=', 'demo-loaded')
-    .executeTakeFirst();
+  const done = await database.selectFrom('settings').select('key').where('key', '=', 'demo-loaded').executeTakeFirst();
   if (done) return;
   await createJob(database, thistleMill, 'Demo job');
   await database.insertInto('settings').values({ key: 'demo-loaded', value: 'yes' }).execute();

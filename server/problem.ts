@@ -43,46 +43,27 @@ export const problemHandler: ErrorRequestHandler = (error, _request, response, n
     const most = Math.round(Number(error.limit) / 1e6);
     return sendProblem(
       response,
-      new Problem(
-        413,
-        'Too large',
-        `At most ${most} MB are taken in. Split the job or keep only what is needed.`,
-      ),
+      new Problem(413, 'Too large', `At most ${most} MB are taken in. Split the job or keep only what is needed.`),
     );
   }
   if (error?.type === 'entity.parse.failed') {
-    return sendProblem(
-      response,
-      new Problem(400, 'Not JSON', 'The request holds no readable JSON. Send a JSON body.'),
-    );
+    return sendProblem(response, new Problem(400, 'Not JSON', 'The request holds no readable JSON. Send a JSON body.'));
   }
   if (typeof error?.status === 'number' && error.status >= 400 && error.status < 500) {
     return sendProblem(
       response,
-      new Problem(
-        error.status,
-        'Bad request',
-        'The request could not be read. Check its address, type and encoding.',
-      ),
+      new Problem(error.status, 'Bad request', 'The request could not be read. Check its address, type and encoding.'),
     );
   }
   if (databaseIsAway(error ?? {})) {
     return sendProblem(
       response,
-      new Problem(
-        503,
-        'Database away',
-        'The database does not answer just now. Nothing is lost; it is tried again.',
-      ),
+      new Problem(503, 'Database away', 'The database does not answer just now. Nothing is lost; it is tried again.'),
     );
   }
   console.error(error);
   return sendProblem(
     response,
-    new Problem(
-      500,
-      'Unexpected',
-      'Something went wrong on the server. Try again; the terminal it runs in says more.',
-    ),
+    new Problem(500, 'Unexpected', 'Something went wrong on the server. Try again; the terminal it runs in says more.'),
   );
 };

@@ -30,8 +30,7 @@ const send = async (method: string, path: string, body?: unknown, headers: Recor
   const raw = typeof body === 'string' || body instanceof Uint8Array;
   const response = await fetch(`${base}${path}`, {
     method,
-    headers:
-      body === undefined ? headers : { 'Content-Type': raw ? 'text/plain' : 'application/json', ...headers },
+    headers: body === undefined ? headers : { 'Content-Type': raw ? 'text/plain' : 'application/json', ...headers },
     body: body === undefined ? undefined : raw ? (body as string) : JSON.stringify(body),
   });
   const text = await response.text();
@@ -164,9 +163,7 @@ describe('bad input', () => {
   });
 
   it('a broken body, a wrong id and an unknown address are answered in kind', async () => {
-    expect((await send('POST', '/jobs', '{', { 'Content-Type': 'application/json' })).body.title).toBe(
-      'Not JSON',
-    );
+    expect((await send('POST', '/jobs', '{', { 'Content-Type': 'application/json' })).body.title).toBe('Not JSON');
     expect((await send('POST', '/jobs', { name: '   ' })).body.detail).toContain('needs a name');
     expect((await send('GET', "/jobs/1' or '1'='1")).status).toBe(404);
     expect((await send('GET', '/jobs/00000000-0000-4000-8000-000000000000')).status).toBe(404);
@@ -191,9 +188,8 @@ describe('the boundary', () => {
     expect((await send('POST', '/jobs', { name: 'x' }, { Origin: 'http://evil.example' })).status).toBe(403);
     const { port } = server.address() as AddressInfo;
     const status = await new Promise((done) => {
-      httpRequest(
-        { port, host: '127.0.0.1', path: '/api/jobs', headers: { Host: 'evil.example' } },
-        (answer) => done(answer.statusCode),
+      httpRequest({ port, host: '127.0.0.1', path: '/api/jobs', headers: { Host: 'evil.example' } }, (answer) =>
+        done(answer.statusCode),
       ).end();
     });
     expect(status).toBe(421);

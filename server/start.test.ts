@@ -52,8 +52,7 @@ const jobNames = async (port: number): Promise<string[]> => {
 };
 const processes = (pattern: string): number[] =>
   spawnSync('pgrep', ['-f', pattern], { encoding: 'utf8' }).stdout.split('\n').filter(Boolean).map(Number);
-const postmaster = (): number =>
-  Number(readFileSync(join(folder, 'db', 'postmaster.pid'), 'utf8').split('\n')[0]);
+const postmaster = (): number => Number(readFileSync(join(folder, 'db', 'postmaster.pid'), 'utf8').split('\n')[0]);
 
 describe('starting and stopping', () => {
   it('keeps the data through restarts and kill -9 of server and database', { timeout: 180_000 }, async () => {

@@ -48,22 +48,12 @@ export function circuitLoad(context: Context, circuit: Circuit, rooms: readonly 
 }
 
 /** Flow, pipe sizes and losses of one circuit with a load above 0. */
-export function designCircuitFlow(
-  context: Context,
-  circuit: Circuit,
-  rooms: Room[],
-  load: Figure,
-): CircuitFlow {
+export function designCircuitFlow(context: Context, circuit: Circuit, rooms: Room[], load: Figure): CircuitFlow {
   const { book, rules } = context;
   const place = `circuits/${circuit.id}`;
   const { flowTemperature, temperatureDifference } = circuit;
   const flowTerm = decided('flow temperature', 'temperature', flowTemperature, `${place}/flowTemperature`);
-  const deltaTerm = decided(
-    'delta T',
-    'temperatureDifference',
-    temperatureDifference,
-    `${place}/temperatureDifference`,
-  );
+  const deltaTerm = decided('delta T', 'temperatureDifference', temperatureDifference, `${place}/temperatureDifference`);
   const arriving = book.add({
     id: `${place}/flowTemperature`,
     label: `${circuit.name}: flow temperature`,
@@ -83,12 +73,7 @@ export function designCircuitFlow(
     terms: { T_f: arriving, ΔT: deltaTerm },
   });
   const fluid = water(shifted(flowTemperature, -temperatureDifference / 2));
-  const specificHeat = given(
-    'specific heat of water at mean temperature',
-    'specificHeat',
-    fluid.specificHeat,
-    'IAPWS-IF97',
-  );
+  const specificHeat = given('specific heat of water at mean temperature', 'specificHeat', fluid.specificHeat, 'IAPWS-IF97');
   const density = given('density of water at mean temperature', 'density', fluid.density, 'IAPWS-IF97');
   const massFlow = book.add({
     id: `${place}/massFlow`,
@@ -167,18 +152,11 @@ export function designCircuitFlow(
     worstRun,
     worstLoad,
     terminalLoss,
-    ownLossAt: (flow) =>
-      run.lossAt(flow) + worstRun.lossAt(flow * share) + terminalLoss.value * (flow / volumeFlow.value) ** 2,
+    ownLossAt: (flow) => run.lossAt(flow) + worstRun.lossAt(flow * share) + terminalLoss.value * (flow / volumeFlow.value) ** 2,
   };
 }
 
-function worstRunLoad(
-  context: Context,
-  circuit: Circuit,
-  rooms: Room[],
-  load: Figure,
-  place: string,
-): Figure {
+function worstRunLoad(context: Context, circuit: Circuit, rooms: Room[], load: Figure, place: string): Figure {
   const label = `${circuit.name}: load of the worst run`;
   if (circuit.worstRun.load !== 'auto') {
     const wanted = circuit.worstRun.load;
@@ -201,12 +179,7 @@ function worstRunLoad(
     formula: 'Q_w = the heaviest room of the circuit',
     source: 'taken as the worst run until one is named',
     terms: {
-      Q_w: decided(
-        heaviest.name || `room ${heaviest.id}`,
-        'heatLoad',
-        heaviest.heatLoad ?? 0,
-        `rooms/${heaviest.id}/heatLoad`,
-      ),
+      Q_w: decided(heaviest.name || `room ${heaviest.id}`, 'heatLoad', heaviest.heatLoad ?? 0, `rooms/${heaviest.id}/heatLoad`),
     },
   });
 }

@@ -80,10 +80,8 @@ describe('the design of the demo job', () => {
       expect(figure.sum.formula, figure.id).not.toBe('');
       expect(figure.sum.source, figure.id).not.toBe('');
       for (const { origin } of figure.sum.terms) {
-        if (origin.from === 'figure')
-          expect(design.figures[origin.id], `${figure.id} leans on ${origin.id}`).toBeDefined();
-        if (origin.from === 'job')
-          expect(valueAt(thistleMill, origin.place), `${figure.id}: ${origin.place}`).toBeDefined();
+        if (origin.from === 'figure') expect(design.figures[origin.id], `${figure.id} leans on ${origin.id}`).toBeDefined();
+        if (origin.from === 'job') expect(valueAt(thistleMill, origin.place), `${figure.id}: ${origin.place}`).toBeDefined();
       }
     }
   });
@@ -110,9 +108,7 @@ describe('an existing pipe against a smaller delta T', () => {
     const short = finding(job, 'pipe-too-small');
     expect(short.place).toBe('circuits/c1/run/size');
     expect(sized(designJob(job), 'c1').run.velocity.value).toBeCloseTo(1.06, 1);
-    expect(short.remedies.map((remedy) => remedy.label).join(' ')).toMatch(
-      /28 × 0\.9 mm.*delta T.*accept 1\.0/,
-    );
+    expect(short.remedies.map((remedy) => remedy.label).join(' ')).toMatch(/28 × 0\.9 mm.*delta T.*accept 1\.0/);
   });
 
   it('is cured by each remedy that changes the job', () => {
@@ -130,9 +126,7 @@ describe('an existing pipe against a smaller delta T', () => {
     const { run } = sized(designJob(plain(5000, 5)), 'c1');
     expect(run.byVelocity?.id).toBe('22x0.9');
     expect(run.byGradient?.id).toBe('28x0.9');
-    expect(sized(designJob({ ...plain(5000, 5), rulebook: 'gradient-led' }), 'c1').run.size.id).toBe(
-      '28x0.9',
-    );
+    expect(sized(designJob({ ...plain(5000, 5), rulebook: 'gradient-led' }), 'c1').run.size.id).toBe('28x0.9');
     expect(finding(byGradient, 'pipe-too-small').why).toContain('300\u00a0Pa/m');
   });
 });
@@ -177,8 +171,7 @@ describe('findings', () => {
     expect(found.title).not.toBe('');
     expect(found.why.length).toBeGreaterThan(20);
     expect(valueAt(job, found.place), found.place).toBeDefined();
-    for (const remedy of found.remedies)
-      expect(readJob(applyEdits(job, remedy.edits)).ok, remedy.label).toBe(true);
+    for (const remedy of found.remedies) expect(readJob(applyEdits(job, remedy.edits)).ok, remedy.label).toBe(true);
   });
 
   it('velocity-high: a gradient-led bore that is steep enough to be loud', () => {
@@ -208,11 +201,7 @@ describe('findings', () => {
   });
 
   it('name what was typed and could not be read', () => {
-    const job = keepUnread(
-      keepUnread(thistleMill, 'rooms/r2/heatLoad', '12 parsecs'),
-      'source/capacity',
-      '-5',
-    );
+    const job = keepUnread(keepUnread(thistleMill, 'rooms/r2/heatLoad', '12 parsecs'), 'source/capacity', '-5');
     const [first, second] = designJob(job).findings.filter((each) => each.rule === 'unread');
     expect(first?.title).toBe('Kitchen: heat load “12 parsecs” is not used');
     expect(first?.why).toContain('unknown unit');
@@ -279,13 +268,10 @@ describe('jobs of any shape', () => {
               newCircuit('c1', base, { emitters: 'floor', temperatureDifference: deltaT }),
               newCircuit('c2', base, { flowTemperature }),
             ],
-            rooms: rooms.map(({ load, circuit }, i) =>
-              newRoom(`r${i}`, { heatLoad: load, circuit: `c${circuit}` }),
-            ),
+            rooms: rooms.map(({ load, circuit }, i) => newRoom(`r${i}`, { heatLoad: load, circuit: `c${circuit}` })),
           } as Job;
           const design = designJob(job);
-          for (const figure of Object.values(design.figures))
-            expect(Number.isNaN(figure.value), figure.id).toBe(false);
+          for (const figure of Object.values(design.figures)) expect(Number.isNaN(figure.value), figure.id).toBe(false);
           const sheet = wallSheet(job, design);
           expect(sheet.houses.length).toBe(3);
         },
@@ -342,8 +328,7 @@ describe('the wall', () => {
       expect(box.bottom).toBeLessThanOrEqual(sheet.height);
       for (const other of boxes) {
         if (other === box) continue;
-        const apart =
-          box.right <= other.x || other.right <= box.x || box.bottom <= other.y || other.bottom <= box.y;
+        const apart = box.right <= other.x || other.right <= box.x || box.bottom <= other.y || other.bottom <= box.y;
         expect(apart, `${box.component} over ${other.component}`).toBe(true);
       }
     }

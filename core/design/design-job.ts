@@ -66,9 +66,7 @@ interface Plant {
 
 function designPlant(context: Context, flows: CircuitFlow[], load: Figure): Plant {
   const source = designSource(context, flows, load);
-  const valves = flows.map((flow) =>
-    flow.circuit.connection === 'mixed' ? designValve(context, flow, source) : null,
-  );
+  const valves = flows.map((flow) => (flow.circuit.connection === 'mixed' ? designValve(context, flow, source) : null));
   const pumps = designPumps(context, flows, valves, source, load);
   const header = context.job.separation.kind === 'low-loss-header' ? designHeader(context, source) : null;
   const all = pumps.source ? [...pumps.circuits, pumps.source] : pumps.circuits;
@@ -96,9 +94,7 @@ function designPlant(context: Context, flows: CircuitFlow[], load: Figure): Plan
       value: all.reduce((sum, pump) => sum + (pump.duty?.power.value ?? 0), 0),
       formula: 'P = Σ P_pump',
       source: 'sum of the pumps at their duty points',
-      terms: Object.fromEntries(
-        all.flatMap((pump, i) => (pump.duty ? [[`P${i + 1}`, pump.duty.power]] : [])),
-      ),
+      terms: Object.fromEntries(all.flatMap((pump, i) => (pump.duty ? [[`P${i + 1}`, pump.duty.power]] : []))),
     }),
   };
 }
@@ -129,12 +125,7 @@ function supplyAtDuty(
   if (!primary || pumps.circuits.some((pump) => !pump.duty)) return null;
   const { job, book } = context;
   const terms: Record<string, Ingredient> = {
-    T_f: decided(
-      'source flow temperature',
-      'temperature',
-      job.source.flowTemperature,
-      'source/flowTemperature',
-    ),
+    T_f: decided('source flow temperature', 'temperature', job.source.flowTemperature, 'source/flowTemperature'),
     V_p: primary.flow,
   };
   const draws = flows.map((flow, i) => {

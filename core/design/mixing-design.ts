@@ -39,8 +39,7 @@ export function designValve(context: Context, flow: CircuitFlow, source: SourceF
   });
   const separated = job.separation.kind !== 'none';
   const { size, material } = flow.run.pipe;
-  const tailAt = (at: number) =>
-    pipeFlow(at, size.bore, material.roughness, fluid).gradient * rules.headerTail.limit;
+  const tailAt = (at: number) => pipeFlow(at, size.bore, material.roughness, fluid).gradient * rules.headerTail.limit;
   const tail = tailAt(volumeFlow.value);
   const throughSource = separated ? 0 : source.run.pipe.loss.value + source.loss.value;
   const variableLoss = book.add({
@@ -67,13 +66,8 @@ export function designValve(context: Context, flow: CircuitFlow, source: SourceF
     id: `${place}/kvs`,
     label: `${circuit.name}: Kvs of the mixing valve`,
     kind: 'flowCoefficient',
-    value:
-      circuit.mixingValve === 'auto'
-        ? chooseKvs(volumeFlow.value, wanted, fluid.density)
-        : circuit.mixingValve,
-    formula: pinned
-      ? 'Kvs decided in the job'
-      : 'largest Kvs of the series with Δp ≥ max(Δp_min, Δp_var · a / (1 − a))',
+    value: circuit.mixingValve === 'auto' ? chooseKvs(volumeFlow.value, wanted, fluid.density) : circuit.mixingValve,
+    formula: pinned ? 'Kvs decided in the job' : 'largest Kvs of the series with Δp ≥ max(Δp_min, Δp_var · a / (1 − a))',
     source: pinned ? 'decided in the job' : 'EN 60534 flow coefficient; R5 preferred numbers',
     terms: pinned
       ? { Kvs: decided('Kvs', 'flowCoefficient', circuit.mixingValve as number, `${place}/mixingValve`) }

@@ -51,12 +51,7 @@ interface Asked {
 }
 
 /** The size an `auto` pipe gets: by the habit of the rulebook, the largest bore when none is large enough. */
-function automaticSize(
-  context: Context,
-  material: PipeMaterial,
-  byVelocity?: PipeSize,
-  byGradient?: PipeSize,
-): PipeSize {
+function automaticSize(context: Context, material: PipeMaterial, byVelocity?: PipeSize, byGradient?: PipeSize): PipeSize {
   const wanted = context.rulebook.boreBy === 'velocity' ? byVelocity : byGradient;
   return wanted ?? (material.sizes[material.sizes.length - 1] as PipeSize);
 }
@@ -73,12 +68,7 @@ export function designPipe(context: Context, asked: Asked): SizedPipe {
   const size = pinnedSize ?? automaticSize(context, material, byVelocity, byGradient);
   const state = pipeFlow(flow, size.bore, material.roughness, fluid);
   const length = decided('length', 'length', run.length, `${place}/length`);
-  const allowance = decided(
-    'fittings allowance',
-    'fraction',
-    run.fittingsAllowance,
-    `${place}/fittingsAllowance`,
-  );
+  const allowance = decided('fittings allowance', 'fraction', run.fittingsAllowance, `${place}/fittingsAllowance`);
   const meters = ways * run.length * (1 + run.fittingsAllowance);
 
   const bore = book.add({
@@ -152,9 +142,7 @@ export function designPipe(context: Context, asked: Asked): SizedPipe {
     source: 'Darcy-Weisbach with fittings as a share of the straight length',
     terms: { R: gradient, L: length, a: allowance },
     note:
-      ways === 2
-        ? 'The length is measured one way; the water goes there and back.'
-        : 'The length is measured there and back.',
+      ways === 2 ? 'The length is measured one way; the water goes there and back.' : 'The length is measured there and back.',
   });
   const velocityAllowed =
     context.rulebook.boreBy === 'velocity'
@@ -176,24 +164,14 @@ export function designPipe(context: Context, asked: Asked): SizedPipe {
     id: `${place}/capacity`,
     label: `${label}: load this bore carries`,
     kind: 'power',
-    value:
-      velocityAllowed *
-      boreArea(size.bore) *
-      fluid.density *
-      fluid.specificHeat *
-      asked.temperatureDifference.value,
+    value: velocityAllowed * boreArea(size.bore) * fluid.density * fluid.specificHeat * asked.temperatureDifference.value,
     formula: 'Q = v · π d² / 4 · ρ · c_p · ΔT',
     source: 'energy balance',
     terms: {
       v: allowed,
       d: bore,
       ρ: density,
-      c_p: given(
-        'specific heat of water at mean temperature',
-        'specificHeat',
-        fluid.specificHeat,
-        'IAPWS-IF97',
-      ),
+      c_p: given('specific heat of water at mean temperature', 'specificHeat', fluid.specificHeat, 'IAPWS-IF97'),
       ΔT: asked.temperatureDifference.ingredient,
     },
   });

@@ -58,10 +58,7 @@ interface Chosen {
 
 function choose(
   context: Context,
-  asked: Pick<
-    Chosen,
-    'place' | 'label' | 'designFlow' | 'load' | 'density' | 'specificHeat' | 'ownLossAt'
-  > & {
+  asked: Pick<Chosen, 'place' | 'label' | 'designFlow' | 'load' | 'density' | 'specificHeat' | 'ownLossAt'> & {
     pinnedId: string;
     losses: Record<string, Ingredient>;
     loss: number;
@@ -135,10 +132,7 @@ export function designPumps(
         ...(valve ? { 'Δp valve': valve.valve.loss, 'Δp tail': tailIngredient(valve, valveLoss) } : {}),
         ...common,
       },
-      loss:
-        flow.ownLossAt(flow.volumeFlow.value) +
-        valveLoss +
-        (separated ? 0 : source.lossAt(source.volumeFlow.value)),
+      loss: flow.ownLossAt(flow.volumeFlow.value) + valveLoss + (separated ? 0 : source.lossAt(source.volumeFlow.value)),
       ownLossAt: (at) => flow.ownLossAt(at) + (valve ? valve.lossAt(at) : 0),
     });
   });
@@ -185,9 +179,7 @@ const flowAgainst = (chosen: Chosen, shared: number): number =>
  */
 function sharedLoss(chosen: readonly Chosen[], source: SourceFlow): number {
   const lossWhen = (shared: number): number =>
-    source.lossAt(
-      chosen.reduce((sum, each, i) => sum + flowAgainst(each, shared) * (source.hotShares[i] ?? 1), 0),
-    );
+    source.lossAt(chosen.reduce((sum, each, i) => sum + flowAgainst(each, shared) * (source.hotShares[i] ?? 1), 0));
   const most = lossWhen(0);
   if (most === 0) return 0;
   return findRoot((shared) => lossWhen(shared) - shared, 0, most, most * 1e-6) ?? 0;
@@ -245,16 +237,10 @@ function withDuty(context: Context, chosen: Chosen, shared: number): PumpDesign 
       Q: chosen.load,
       V: flow,
       ρ: given('density of water at mean temperature', 'density', chosen.density, 'IAPWS-IF97'),
-      c_p: given(
-        'specific heat of water at mean temperature',
-        'specificHeat',
-        chosen.specificHeat,
-        'IAPWS-IF97',
-      ),
+      c_p: given('specific heat of water at mean temperature', 'specificHeat', chosen.specificHeat, 'IAPWS-IF97'),
     },
   });
-  const upTo = (most: number) =>
-    Array.from({ length: CHART_POINTS }, (_, i) => (most * i) / (CHART_POINTS - 1));
+  const upTo = (most: number) => Array.from({ length: CHART_POINTS }, (_, i) => (most * i) / (CHART_POINTS - 1));
   return {
     ...plain,
     duty: {

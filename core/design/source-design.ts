@@ -29,12 +29,7 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
   const { job, book, rules } = context;
   const { source } = job;
   const separated = job.separation.kind !== 'none';
-  const flowTerm = decided(
-    'source flow temperature',
-    'temperature',
-    source.flowTemperature,
-    'source/flowTemperature',
-  );
+  const flowTerm = decided('source flow temperature', 'temperature', source.flowTemperature, 'source/flowTemperature');
   const deltaTerm = decided(
     'source delta T',
     'temperatureDifference',
@@ -50,9 +45,7 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
     formula: source.capacity === 'auto' ? 'P = Q' : 'P decided in the job',
     source: source.capacity === 'auto' ? 'the source has to cover the load of the rooms' : 'data plate',
     terms:
-      source.capacity === 'auto'
-        ? { Q: load }
-        : { P: decided('capacity', 'power', source.capacity, 'source/capacity'), Q: load },
+      source.capacity === 'auto' ? { Q: load } : { P: decided('capacity', 'power', source.capacity, 'source/capacity'), Q: load },
   });
   const draws = circuits.map(({ circuit, massFlow }) => ({
     massFlow: massFlow.value,

@@ -1,14 +1,7 @@
 import { GRAVITY } from '../circuit/mixing.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import { water } from '../fluid/water.ts';
-import {
-  endPressure,
-  expansionShare,
-  fillPressure,
-  stockedVessel,
-  VESSEL_SIZES,
-  vesselVolume,
-} from '../plant/expansion.ts';
+import { endPressure, expansionShare, fillPressure, stockedVessel, VESSEL_SIZES, vesselVolume } from '../plant/expansion.ts';
 import type { RuleId } from '../review/rulebooks.ts';
 import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
@@ -65,9 +58,7 @@ function systemContent(
     label: 'Source: water content',
     kind: 'volume',
     value:
-      job.source.waterContent === 'auto'
-        ? (rules.sourceContent.limit * source.capacity.value) / 1000
-        : job.source.waterContent,
+      job.source.waterContent === 'auto' ? (rules.sourceContent.limit * source.capacity.value) / 1000 : job.source.waterContent,
     formula: job.source.waterContent === 'auto' ? 'V = litres per kW · P' : 'V decided in the job',
     source: job.source.waterContent === 'auto' ? rules.sourceContent.source : 'data sheet',
     terms:
@@ -92,8 +83,7 @@ function systemContent(
     kind: 'volume',
     value: inHeader + Object.values(parts).reduce((sum, part) => sum + part.value, 0),
     formula: 'V = Σ parts',
-    source:
-      'sum of source, pipes, header and emitters; the worst run is part of what lies beyond the manifold',
+    source: 'sum of source, pipes, header and emitters; the worst run is part of what lies beyond the manifold',
     terms,
   });
 }
@@ -110,25 +100,9 @@ export function designVessel(
 ): VesselDesign {
   const { job, book, rules } = context;
   const { vessel } = job;
-  const content = systemContent(
-    context,
-    circuits,
-    source,
-    header,
-    header ? HEADER_HEIGHT * header.bore.value : 0,
-  );
-  const hottest = decided(
-    'source flow temperature',
-    'temperature',
-    job.source.flowTemperature,
-    'source/flowTemperature',
-  );
-  const cold = decided(
-    'filling temperature',
-    'temperature',
-    vessel.fillTemperature,
-    'vessel/fillTemperature',
-  );
+  const content = systemContent(context, circuits, source, header, header ? HEADER_HEIGHT * header.bore.value : 0);
+  const hottest = decided('source flow temperature', 'temperature', job.source.flowTemperature, 'source/flowTemperature');
+  const cold = decided('filling temperature', 'temperature', vessel.fillTemperature, 'vessel/fillTemperature');
   const share = book.add({
     id: 'vessel/expansionShare',
     label: 'Expansion of the water',
@@ -219,9 +193,7 @@ export function designVessel(
               : 'decided in the job',
           terms: {
             Vn: leastVolume,
-            ...(vessel.volume === 'auto'
-              ? {}
-              : { V: decided('volume of the vessel', 'volume', vessel.volume, 'vessel/volume') }),
+            ...(vessel.volume === 'auto' ? {} : { V: decided('volume of the vessel', 'volume', vessel.volume, 'vessel/volume') }),
           },
         });
   const heldBack = volume ? (sum.small ? rules.vesselSmallReserve.limit * volume.value : sum.reserve) : 0;

@@ -10,14 +10,7 @@ export interface PipeLine {
   points: Point[];
 }
 
-export type SymbolKind =
-  | 'source'
-  | 'header'
-  | 'pump'
-  | 'mixing-valve'
-  | 'vessel'
-  | 'relief-valve'
-  | 'manifold';
+export type SymbolKind = 'source' | 'header' | 'pump' | 'mixing-valve' | 'vessel' | 'relief-valve' | 'manifold';
 
 /** A component, drawn around its centre after the general piping symbols of ISO 14617. */
 export interface SheetSymbol {

@@ -67,10 +67,7 @@ function drawPlant(job: Job, design: Design, sheet: Sheet, tag: AddTag): void {
   const { source, vessel } = design;
   const separated = job.separation.kind === 'low-loss-header';
   const middle = (SOURCE.left + SOURCE.right) / 2;
-  const columns = Array.from(
-    { length: Math.max(design.circuits.length, 1) },
-    (_, i) => PLANT_WIDTH + i * COLUMN,
-  );
+  const columns = Array.from({ length: Math.max(design.circuits.length, 1) }, (_, i) => PLANT_WIDTH + i * COLUMN);
   const flows = columns.map((left) => left + RISER.flow);
   const backs = columns.map((left) => left + RISER.back);
   const top = SOURCE.top - 42;

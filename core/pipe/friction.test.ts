@@ -16,8 +16,7 @@ describe('friction factor', () => {
   );
 
   it('gives the pressure loss of a whole pipe as the reference library does', () => {
-    const { volumeFlow, bore, roughness, density, viscosity, length, pressureLoss, reynolds } =
-      reference.pipe;
+    const { volumeFlow, bore, roughness, density, viscosity, length, pressureLoss, reynolds } = reference.pipe;
     const state = pipeFlow(volumeFlow, bore, roughness, { density, kinematicViscosity: viscosity / density });
     expect(state.reynolds / reynolds).toBeCloseTo(1, 10);
     expect((state.gradient * length) / pressureLoss).toBeCloseTo(1, 9);

@@ -12,11 +12,7 @@ interface Fluid {
  * @param fastest m/s
  * @returns undefined when even the largest bore is too small
  */
-export function sizeByVelocity(
-  material: PipeMaterial,
-  volumeFlow: number,
-  fastest: number,
-): PipeSize | undefined {
+export function sizeByVelocity(material: PipeMaterial, volumeFlow: number, fastest: number): PipeSize | undefined {
   return material.sizes.find((size) => !size.onlyPinned && volumeFlow / boreArea(size.bore) <= fastest);
 }
 
@@ -25,15 +21,9 @@ export function sizeByVelocity(
  * @param volumeFlow m3/s
  * @param steepest Pa/m
  */
-export function sizeByGradient(
-  material: PipeMaterial,
-  volumeFlow: number,
-  steepest: number,
-  fluid: Fluid,
-): PipeSize | undefined {
+export function sizeByGradient(material: PipeMaterial, volumeFlow: number, steepest: number, fluid: Fluid): PipeSize | undefined {
   return material.sizes.find(
-    (size) =>
-      !size.onlyPinned && pipeFlow(volumeFlow, size.bore, material.roughness, fluid).gradient <= steepest,
+    (size) => !size.onlyPinned && pipeFlow(volumeFlow, size.bore, material.roughness, fluid).gradient <= steepest,
   );
 }
 

@@ -78,37 +78,25 @@ export function speedsOf(model: CirculatorModel): CirculatorSpeed[] {
 
 const ALL_SPEEDS: readonly CirculatorSpeed[] = CIRCULATORS.flatMap(speedsOf);
 
-export const findCirculator = (id: string): CirculatorModel | undefined =>
-  CIRCULATORS.find((each) => each.id === id);
+export const findCirculator = (id: string): CirculatorModel | undefined => CIRCULATORS.find((each) => each.id === id);
 
 /**
  * The speed, of the whole catalogue or of one pinned model, that reaches a duty with the least electric power.
  * @param flow m3/s @param head m
  * @returns undefined when none reaches it
  */
-export function chooseSpeed(
-  flow: number,
-  head: number,
-  pinned?: CirculatorModel,
-): CirculatorSpeed | undefined {
+export function chooseSpeed(flow: number, head: number, pinned?: CirculatorModel): CirculatorSpeed | undefined {
   let best: CirculatorSpeed | undefined;
   for (const speed of ALL_SPEEDS) {
     if (pinned && speed.model !== pinned) continue;
-    if (
-      flow < speed.mostFlow &&
-      speed.headAt(flow) >= head &&
-      (!best || speed.powerAt(flow) < best.powerAt(flow))
-    )
-      best = speed;
+    if (flow < speed.mostFlow && speed.headAt(flow) >= head && (!best || speed.powerAt(flow) < best.powerAt(flow))) best = speed;
   }
   return best;
 }
 
 /** The fastest speed of a model. */
 export const fastest = (model: CirculatorModel): CirculatorSpeed =>
-  ALL_SPEEDS.find(
-    (each) => each.model === model && each.share === Math.max(...model.speeds),
-  ) as CirculatorSpeed;
+  ALL_SPEEDS.find((each) => each.model === model && each.share === Math.max(...model.speeds)) as CirculatorSpeed;
 
 /**
  * Where the pump curve meets the system curve: the real duty point.

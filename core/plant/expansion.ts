@@ -4,13 +4,12 @@ import { water } from '../fluid/water.ts';
 export const ATMOSPHERE = 1e5;
 
 /** Vessel sizes commonly stocked, in m3: common practice. */
-export const VESSEL_SIZES = [
-  8, 12, 18, 25, 35, 50, 80, 100, 140, 200, 250, 300, 400, 500, 600, 800, 1000,
-].map((litres) => litres / 1000);
+export const VESSEL_SIZES = [8, 12, 18, 25, 35, 50, 80, 100, 140, 200, 250, 300, 400, 500, 600, 800, 1000].map(
+  (litres) => litres / 1000,
+);
 
 /** Share by which water grows between two temperatures in C, from its densities. */
-export const expansionShare = (cold: number, hot: number): number =>
-  Math.max(0, water(cold).density / water(hot).density - 1);
+export const expansionShare = (cold: number, hot: number): number => Math.max(0, water(cold).density / water(hot).density - 1);
 
 /** End pressure, Pa gauge: the relief setting less its closing difference, 0.5 bar up to 5 bar and a tenth above (EN 12828). */
 export const endPressure = (relief: number): number => (relief <= 5e5 ? relief - 0.5e5 : 0.9 * relief);
@@ -39,13 +38,7 @@ export interface VesselRules {
  * @param content of the system, m3 @param share by which it expands @param p0 gas pressure and
  * @param pe end pressure, both Pa gauge
  */
-export function vesselVolume(
-  content: number,
-  share: number,
-  p0: number,
-  pe: number,
-  rules: VesselRules,
-): VesselSum {
+export function vesselVolume(content: number, share: number, p0: number, pe: number, rules: VesselRules): VesselSum {
   const expansion = content * share;
   const pressureFactor = pe > p0 ? (pe + ATMOSPHERE) / (pe - p0) : Number.POSITIVE_INFINITY;
   const ordinaryReserve = Math.max(rules.reserveShare * content, rules.leastReserve);
@@ -74,10 +67,7 @@ export function vesselVolume(
  * @param volume nominal, m3 @param reserve m3
  */
 export const fillPressure = (volume: number, reserve: number, p0: number): number =>
-  reserve < volume
-    ? (volume * (p0 + ATMOSPHERE)) / (volume - reserve) - ATMOSPHERE
-    : Number.POSITIVE_INFINITY;
+  reserve < volume ? (volume * (p0 + ATMOSPHERE)) / (volume - reserve) - ATMOSPHERE : Number.POSITIVE_INFINITY;
 
 /** The smallest stocked vessel of at least this volume, m3; undefined above the largest. */
-export const stockedVessel = (least: number): number | undefined =>
-  VESSEL_SIZES.find((size) => size >= least);
+export const stockedVessel = (least: number): number | undefined => VESSEL_SIZES.find((size) => size >= least);

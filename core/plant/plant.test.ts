@@ -3,15 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { authority, chooseKvs, hotShare, KVS_SERIES, valveLoss } from '../circuit/mixing.ts';
 import { massFlowFor } from '../design/circuit-design.ts';
 import { water } from '../fluid/water.ts';
-import {
-  type CirculatorSpeed,
-  chooseSpeed,
-  dutyFlow,
-  fastest,
-  findCirculator,
-  monotoneCurve,
-  speedsOf,
-} from './circulator.ts';
+import { type CirculatorSpeed, chooseSpeed, dutyFlow, fastest, findCirculator, monotoneCurve, speedsOf } from './circulator.ts';
 import { CIRCULATORS } from './circulator-catalogue.ts';
 import { endPressure, expansionShare, fillPressure, stockedVessel, vesselVolume } from './expansion.ts';
 import { boreForVelocity, headerState } from './separation.ts';
@@ -207,8 +199,7 @@ describe('circulators', () => {
     const speed = chooseSpeed(0.6 / 3600, 2.5);
     expect(speed?.headAt(0.6 / 3600)).toBeGreaterThanOrEqual(2.5);
     const others = CIRCULATORS.flatMap(speedsOf).filter((each) => each.headAt(0.6 / 3600) >= 2.5);
-    for (const other of others)
-      expect(speed?.powerAt(0.6 / 3600)).toBeLessThanOrEqual(other.powerAt(0.6 / 3600));
+    for (const other of others) expect(speed?.powerAt(0.6 / 3600)).toBeLessThanOrEqual(other.powerAt(0.6 / 3600));
     expect(chooseSpeed(0.1, 40)).toBeUndefined();
   });
 });

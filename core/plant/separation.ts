@@ -25,10 +25,7 @@ export interface HeaderState {
 }
 
 /** What the circuits draw and send back when the header supplies a given temperature. */
-function drawAt(
-  supply: number,
-  draws: readonly Draw[],
-): Pick<HeaderState, 'secondary' | 'back' | 'hotShares'> {
+function drawAt(supply: number, draws: readonly Draw[]): Pick<HeaderState, 'secondary' | 'back' | 'hotShares'> {
   let secondary = 0;
   let heat = 0;
   const hotShares = draws.map(({ massFlow, drop, mixedTo }) => {
@@ -57,9 +54,7 @@ const WIDEST_DILUTION = 300;
 export function headerState(primary: number, flowTemperature: number, draws: readonly Draw[]): HeaderState {
   const mixedSupply = (supply: number): number => {
     const { secondary, back } = drawAt(supply, draws);
-    return secondary > primary
-      ? (primary * flowTemperature + (secondary - primary) * back) / secondary
-      : flowTemperature;
+    return secondary > primary ? (primary * flowTemperature + (secondary - primary) * back) / secondary : flowTemperature;
   };
   const undiluted = mixedSupply(flowTemperature) >= flowTemperature - 1e-9;
   const coldest = flowTemperature - WIDEST_DILUTION;

@@ -16,16 +16,10 @@ const LONGEST = 200;
  * @param unit the unit meant when none is typed
  * @returns the SI value, or a sentence that says what to type instead
  */
-export function readQuantity(
-  text: string,
-  kind: QuantityKind,
-  unit: string,
-  mark: DecimalMark = 'auto',
-): Read {
+export function readQuantity(text: string, kind: QuantityKind, unit: string, mark: DecimalMark = 'auto'): Read {
   const trimmed = text.trim().replace(/[\u00a0\u2009\u202f]/g, ' ');
   if (trimmed === '') return { ok: false, reason: `is empty; type a number, for example ${example(unit)}` };
-  if (trimmed.length > LONGEST)
-    return { ok: false, reason: `is too long to be a number; type for example ${example(unit)}` };
+  if (trimmed.length > LONGEST) return { ok: false, reason: `is too long to be a number; type for example ${example(unit)}` };
   const { sum, tail } = splitUnit(trimmed, kind);
   const used = tail === '' ? unit : unitFromSpelling(tail, kind);
   if (used === undefined) {

@@ -113,11 +113,7 @@ describe('reading what people type', () => {
     fc.assert(
       fc.property(fc.double({ min: 1, max: 1e6, noNaN: true }), (value) => {
         for (const display of [METRIC, US]) {
-          const back = readQuantity(
-            editText(value, 'heatLoad', display),
-            'heatLoad',
-            display === US ? 'BTU/h' : 'W',
-          );
+          const back = readQuantity(editText(value, 'heatLoad', display), 'heatLoad', display === US ? 'BTU/h' : 'W');
           expect(back.ok && back.value / value).toBeCloseTo(1, 5);
         }
       }),

@@ -5,12 +5,7 @@
  * @param tolerance width of x below which the answer stands
  * @returns x, or undefined when both ends have the same sign
  */
-export function findRoot(
-  f: (x: number) => number,
-  low: number,
-  high: number,
-  tolerance: number,
-): number | undefined {
+export function findRoot(f: (x: number) => number, low: number, high: number, tolerance: number): number | undefined {
   let a = low;
   let b = high;
   let fa = f(a);

@@ -27,12 +27,7 @@ export function reviewCircuits(context: Context, design: UnreviewedDesign): Find
         branch: true,
       }),
       ...reviewValve(context, circuit, each.sized),
-      ...reviewPump(
-        context,
-        each.sized.pump,
-        `circuits/${circuit.id}/pump`,
-        `circuits/${circuit.id}/temperatureDifference`,
-      ),
+      ...reviewPump(context, each.sized.pump, `circuits/${circuit.id}/pump`, `circuits/${circuit.id}/temperatureDifference`),
     ];
   });
 }
@@ -51,12 +46,7 @@ const withoutLoad = (circuit: CircuitDesign): Finding => ({
   remedies: [],
 });
 
-function reviewTemperatures(
-  context: Context,
-  circuit: Circuit,
-  design: CircuitDesign,
-  whole: UnreviewedDesign,
-): Finding[] {
+function reviewTemperatures(context: Context, circuit: Circuit, design: CircuitDesign, whole: UnreviewedDesign): Finding[] {
   const { job, rules, say } = context;
   const place = `circuits/${circuit.id}`;
   const findings: Finding[] = [];
@@ -78,10 +68,7 @@ function reviewTemperatures(
   }
   const supply = job.source.flowTemperature;
   const tolerance = rules.mixedTolerance.limit;
-  if (
-    circuit.connection === 'mixed' &&
-    circuit.flowTemperature > (whole.source?.supplyTemperature.value ?? supply) + 0.05
-  ) {
+  if (circuit.connection === 'mixed' && circuit.flowTemperature > (whole.source?.supplyTemperature.value ?? supply) + 0.05) {
     const header = whole.source?.supplyTemperature.value ?? supply;
     findings.push({
       id: `mixed-above-source:${place}`,
@@ -118,9 +105,7 @@ function reviewTemperatures(
       title: `${circuit.name} wants ${say(circuit.flowTemperature, 'temperature')} and gets ${say(supply, 'temperature')}`,
       why: `A direct circuit gets what the source sends. ${hotter ? 'Too hot for a floor and wasteful for radiators.' : 'Its rooms stay cold.'}`,
       remedies: [
-        ...(hotter
-          ? [{ label: 'Mix this circuit down', edits: [{ at: `${place}/connection`, value: 'mixed' }] }]
-          : []),
+        ...(hotter ? [{ label: 'Mix this circuit down', edits: [{ at: `${place}/connection`, value: 'mixed' }] }] : []),
         {
           label: `Run the source at ${say(circuit.flowTemperature, 'temperature')}`,
           edits: [{ at: 'source/flowTemperature', value: circuit.flowTemperature }],

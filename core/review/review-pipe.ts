@@ -27,9 +27,7 @@ export function reviewPipe(context: Context, pipe: PipeDesign, setting: PipeSett
       : gradient > rules.gradientMost.limit * 1.0001;
   const both = `${say(velocity, 'velocity')} and ${say(gradient, 'gradient')}`;
   const allowed =
-    rulebook.boreBy === 'velocity'
-      ? say(rules.velocityWanted.limit, 'velocity')
-      : say(rules.gradientMost.limit, 'gradient');
+    rulebook.boreBy === 'velocity' ? say(rules.velocityWanted.limit, 'velocity') : say(rules.gradientMost.limit, 'gradient');
   if (tooSmall) {
     findings.push({
       ...base,
@@ -52,18 +50,8 @@ export function reviewPipe(context: Context, pipe: PipeDesign, setting: PipeSett
     });
   }
   const smallest = pipe.material.sizes[0];
-  const tooLarge =
-    rulebook.boreBy === 'velocity'
-      ? velocity < rules.velocityLeast.limit
-      : gradient < rules.gradientLeast.limit;
-  if (
-    !setting.branch &&
-    pipe.pinned &&
-    tooLarge &&
-    wanted &&
-    wanted.bore < pipe.size.bore &&
-    pipe.size !== smallest
-  ) {
+  const tooLarge = rulebook.boreBy === 'velocity' ? velocity < rules.velocityLeast.limit : gradient < rules.gradientLeast.limit;
+  if (!setting.branch && pipe.pinned && tooLarge && wanted && wanted.bore < pipe.size.bore && pipe.size !== smallest) {
     findings.push({
       ...base,
       id: `velocity-low:${pipe.place}`,
@@ -105,12 +93,7 @@ const pin = (pipe: PipeDesign, id: string, label: string): Remedy => ({
 });
 
 /** The three cures of a short pipe: a wider delta T, faster water, or the next bore that carries it. */
-function curesForSmallPipe(
-  context: Context,
-  pipe: PipeDesign,
-  setting: PipeSetting,
-  wanted: PipeDesign['byVelocity'],
-): Remedy[] {
+function curesForSmallPipe(context: Context, pipe: PipeDesign, setting: PipeSetting, wanted: PipeDesign['byVelocity']): Remedy[] {
   const { say } = context;
   const remedies: Remedy[] = [];
   if (wanted && wanted !== pipe.size) remedies.push(pin(pipe, wanted.id, wanted.label));

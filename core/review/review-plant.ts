@@ -19,9 +19,7 @@ export function reviewPlant(context: Context, design: UnreviewedDesign): Finding
       component: 'source',
       title: `The source is ${say(design.load.value - job.source.capacity, 'power')} short`,
       why: `It gives ${say(job.source.capacity, 'power')} and the circuits need ${say(design.load.value, 'power')} on the design day. Take a larger one, add a second, or lower the loads.`,
-      remedies: [
-        { label: 'Size the source from the load', edits: [{ at: 'source/capacity', value: 'auto' }] },
-      ],
+      remedies: [{ label: 'Size the source from the load', edits: [{ at: 'source/capacity', value: 'auto' }] }],
     });
   }
   findings.push(
@@ -32,8 +30,7 @@ export function reviewPlant(context: Context, design: UnreviewedDesign): Finding
       hottest: job.source.flowTemperature,
     }),
   );
-  if (source.pump)
-    findings.push(...reviewPump(context, source.pump, 'source/pump', 'source/temperatureDifference'));
+  if (source.pump) findings.push(...reviewPump(context, source.pump, 'source/pump', 'source/temperatureDifference'));
   findings.push(...reviewDilution(context, design), ...reviewVessel(context, design));
   return findings;
 }

@@ -3,12 +3,7 @@ import type { PumpDesign } from '../design/pump-design.ts';
 import type { Finding } from './finding.ts';
 
 /** Findings on one pump: none reaches the duty, a pinned one falls short, is unknown, or is far too strong. */
-export function reviewPump(
-  context: Context,
-  pump: PumpDesign,
-  component: string,
-  deltaTPlace: string,
-): Finding[] {
+export function reviewPump(context: Context, pump: PumpDesign, component: string, deltaTPlace: string): Finding[] {
   const { rules, say } = context;
   const findings: Finding[] = [];
   const base = { place: pump.place, component };

@@ -87,11 +87,7 @@ function reviewUnread({ job }: Context): Finding[] {
     const name = typeof owner?.name === 'string' && owner.name !== '' ? `${owner.name}: ` : '';
     const read = field ? readInJobUnits(text, field.kind, job.display) : undefined;
     const reason =
-      read && !read.ok
-        ? read.reason
-        : field
-          ? `is outside what is possible: ${field.remedy}`
-          : 'belongs to no field';
+      read && !read.ok ? read.reason : field ? `is outside what is possible: ${field.remedy}` : 'belongs to no field';
     return {
       id: `unread:${place}`,
       rule: 'unread',

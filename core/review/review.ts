@@ -7,8 +7,4 @@ import { reviewRooms } from './review-rooms.ts';
 
 /** All findings of a design, worst first. */
 export const review = (context: Context, design: UnreviewedDesign): Finding[] =>
-  worstFirst([
-    ...reviewRooms(context, design),
-    ...reviewCircuits(context, design),
-    ...reviewPlant(context, design),
-  ]);
+  worstFirst([...reviewRooms(context, design), ...reviewCircuits(context, design), ...reviewPlant(context, design)]);

@@ -15,13 +15,7 @@ export interface Rule {
 const COMMON_PRACTICE = 'common practice';
 const MEMORY = 'common practice, figure from memory';
 
-const rule = (
-  label: string,
-  kind: QuantityKind,
-  limit: number,
-  reason: string,
-  source: string = COMMON_PRACTICE,
-) => ({
+const rule = (label: string, kind: QuantityKind, limit: number, reason: string, source: string = COMMON_PRACTICE) => ({
   label,
   kind,
   limit,
@@ -32,30 +26,15 @@ const rule = (
 /** The limits both rulebooks share. */
 const SHARED = {
   velocityWanted: rule('wanted velocity', 'velocity', 0.9, 'Quiet, and quick enough to carry air along.'),
-  velocityMost: rule(
-    'highest velocity',
-    'velocity',
-    1.5,
-    'Faster water is heard and wears copper at the bends.',
-  ),
+  velocityMost: rule('highest velocity', 'velocity', 1.5, 'Faster water is heard and wears copper at the bends.'),
   velocityLeast: rule(
     'lowest velocity',
     'velocity',
     0.5,
     'Slower water leaves air and dirt behind, and the pipe costs more than it need.',
   ),
-  gradientMost: rule(
-    'highest pressure gradient',
-    'gradient',
-    300,
-    'Steeper pipework asks for a stronger pump all year.',
-  ),
-  gradientLeast: rule(
-    'lowest pressure gradient',
-    'gradient',
-    100,
-    'Flatter pipework costs more than its pump power saves.',
-  ),
+  gradientMost: rule('highest pressure gradient', 'gradient', 300, 'Steeper pipework asks for a stronger pump all year.'),
+  gradientLeast: rule('lowest pressure gradient', 'gradient', 100, 'Flatter pipework costs more than its pump power saves.'),
   terminalAllowance: rule(
     'allowance for emitter and valve',
     'pressure',
@@ -78,37 +57,16 @@ const SHARED = {
     'Below this the valve hardly changes the flow before it is nearly shut.',
   ),
   authorityWanted: rule('wanted valve authority', 'fraction', 0.5, 'The flow then follows the stem.'),
-  authorityLeast: rule(
-    'lowest valve authority',
-    'fraction',
-    0.3,
-    'Below this the valve hunts: little happens, then everything.',
-  ),
-  headerVelocity: rule(
-    'velocity inside a header',
-    'velocity',
-    0.1,
-    'Slow water lets flows part, air rise and dirt fall.',
-  ),
+  authorityLeast: rule('lowest valve authority', 'fraction', 0.3, 'Below this the valve hunts: little happens, then everything.'),
+  headerVelocity: rule('velocity inside a header', 'velocity', 0.1, 'Slow water lets flows part, air rise and dirt fall.'),
   headerDiameters: rule(
     'header bore in pipe bores',
     'factor',
     3,
     'The three-diameter habit: the header is three times as wide as its pipes.',
   ),
-  headerTail: rule(
-    'pipe between header and mixing valve',
-    'length',
-    2,
-    'There and back, where nobody measured it.',
-    MEMORY,
-  ),
-  loadGapMost: rule(
-    'gap between rooms and whole house',
-    'fraction',
-    0.1,
-    'More than a tenth apart and one of the two is wrong.',
-  ),
+  headerTail: rule('pipe between header and mixing valve', 'length', 2, 'There and back, where nobody measured it.', MEMORY),
+  loadGapMost: rule('gap between rooms and whole house', 'fraction', 0.1, 'More than a tenth apart and one of the two is wrong.'),
   mixedTolerance: rule(
     'tolerance of a direct circuit',
     'temperatureDifference',
@@ -156,27 +114,9 @@ const SHARED = {
     'Low-content boilers and heat pumps, in litres per kW.',
     MEMORY,
   ),
-  vesselReserveShare: rule(
-    'water reserve',
-    'fraction',
-    0.005,
-    'Covers what a system loses between services.',
-    'EN 12828',
-  ),
-  vesselReserveLeast: rule(
-    'least water reserve',
-    'volume',
-    0.003,
-    'Covers what a system loses between services.',
-    'EN 12828',
-  ),
-  vesselSmall: rule(
-    'small vessel',
-    'volume',
-    0.015,
-    'Under this size the reserve is a share of the vessel.',
-    'EN 12828',
-  ),
+  vesselReserveShare: rule('water reserve', 'fraction', 0.005, 'Covers what a system loses between services.', 'EN 12828'),
+  vesselReserveLeast: rule('least water reserve', 'volume', 0.003, 'Covers what a system loses between services.', 'EN 12828'),
+  vesselSmall: rule('small vessel', 'volume', 0.015, 'Under this size the reserve is a share of the vessel.', 'EN 12828'),
   vesselSmallReserve: rule(
     'reserve of a small vessel',
     'fraction',
@@ -203,9 +143,7 @@ export interface Rulebook {
   rules: Record<RuleId, Rule>;
 }
 
-const withIds = Object.fromEntries(
-  Object.entries(SHARED).map(([id, each]) => [id, { id, ...each }]),
-) as Record<RuleId, Rule>;
+const withIds = Object.fromEntries(Object.entries(SHARED).map(([id, each]) => [id, { id, ...each }])) as Record<RuleId, Rule>;
 
 export const RULEBOOKS_BY_ID: Record<Job['rulebook'], Rulebook> = {
   'velocity-led': { id: 'velocity-led', label: 'Velocity-led', boreBy: 'velocity', rules: withIds },

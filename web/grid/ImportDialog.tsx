@@ -55,9 +55,7 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
       job.rooms.map((room) => room.name),
     );
     setReading(
-      result.ok
-        ? { state: 'read', name: file.name, preview: result.preview }
-        : { state: 'failed', problem: result.problem },
+      result.ok ? { state: 'read', name: file.name, preview: result.preview } : { state: 'failed', problem: result.problem },
     );
   };
 
@@ -105,8 +103,7 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
             />
           </Button>
           <Typography variant="body2">
-            Comma, semicolon or tab; decimal point or comma; a heading such as{' '}
-            <i>Room; Heat load (kW); Area (m2)</i>.
+            Comma, semicolon or tab; decimal point or comma; a heading such as <i>Room; Heat load (kW); Area (m2)</i>.
           </Typography>
         </Box>
         {reading.state === 'reading' && <Typography role="status">Reading {reading.name} …</Typography>}

@@ -1,12 +1,6 @@
 import Box from '@mui/material/Box';
 import Tooltip from '@mui/material/Tooltip';
-import {
-  DataGrid,
-  type GridColDef,
-  type GridRowId,
-  type GridRowSelectionModel,
-  useGridApiRef,
-} from '@mui/x-data-grid';
+import { DataGrid, type GridColDef, type GridRowId, type GridRowSelectionModel, useGridApiRef } from '@mui/x-data-grid';
 import { useSnackbar } from 'notistack';
 import Papa from 'papaparse';
 import { type ClipboardEvent, useMemo } from 'react';
@@ -53,8 +47,7 @@ export default function RoomGrid({ selected, onSelect }: Props) {
   const unread = useMemo(() => new Map(job.unread.map((entry) => [entry.place, entry.text])), [job.unread]);
   const rows = useMemo<Row[]>(() => {
     const text = (id: string, column: QuantityColumn, value: number | null) =>
-      unread.get(`rooms/${id}/${column}`) ??
-      (value === null ? '' : editText(value, FIELDS[`rooms/*/${column}`].kind, display));
+      unread.get(`rooms/${id}/${column}`) ?? (value === null ? '' : editText(value, FIELDS[`rooms/*/${column}`].kind, display));
     const filled = rooms.map((room) => ({
       id: room.id,
       name: room.name,
@@ -87,9 +80,7 @@ export default function RoomGrid({ selected, onSelect }: Props) {
       align: 'right',
       headerAlign: 'right',
       sortable: false,
-      renderCell: ({ row }) => (
-        <QuantityCell text={row[field]} column={field} bad={unread.has(`rooms/${row.id}/${field}`)} />
-      ),
+      renderCell: ({ row }) => <QuantityCell text={row[field]} column={field} bad={unread.has(`rooms/${row.id}/${field}`)} />,
     });
     return [
       { field: 'name', headerName: LABELS.name, flex: 1, minWidth: 150, editable: true, sortable: false },
@@ -123,18 +114,14 @@ export default function RoomGrid({ selected, onSelect }: Props) {
     const block = Papa.parse<string[]>(text.replace(/\r?\n$/, ''), { delimiter: '\t' }).data;
     const start = rows.findIndex((row) => row.id === cell.id);
     const column = ROOM_COLUMNS.find((each) => each === cell.field) ?? 'name';
-    edit(`Pasted ${block.length} ${block.length === 1 ? 'row' : 'rows'}`, (current) =>
-      pasteBlock(current, start, column, block),
-    );
+    edit(`Pasted ${block.length} ${block.length === 1 ? 'row' : 'rows'}`, (current) => pasteBlock(current, start, column, block));
     enqueueSnackbar(`${block.length} ${block.length === 1 ? 'row' : 'rows'} pasted. Ctrl+Z takes it back.`);
   };
 
   const update = (next: Row, before: Row): Row => {
     const changed = ROOM_COLUMNS.filter((column) => next[column] !== before[column]);
     for (const column of changed) {
-      edit(`${LABELS[column]} of ${next.name || 'a room'}`, (current) =>
-        setCell(current, next.id, column, next[column] ?? ''),
-      );
+      edit(`${LABELS[column]} of ${next.name || 'a room'}`, (current) => setCell(current, next.id, column, next[column] ?? ''));
     }
     return next;
   };

@@ -25,9 +25,7 @@ export function setCell(job: Job, roomId: string, column: RoomColumn, text: stri
   if (column === 'name' || column === 'storey') return put({ [column]: text.slice(0, 120) });
   if (column === 'circuit') {
     const wanted = text.trim().toLowerCase();
-    const circuit = base.circuits.find(
-      (each) => each.id === text || each.name.trim().toLowerCase() === wanted,
-    );
+    const circuit = base.circuits.find((each) => each.id === text || each.name.trim().toLowerCase() === wanted);
     return put({ circuit: circuit?.id ?? null });
   }
   const place = `rooms/${roomId}/${column}`;
@@ -43,12 +41,7 @@ export function setCell(job: Job, roomId: string, column: RoomColumn, text: stri
  * A job with a block of texts put into the grid, its top left corner at a cell. Rows beyond the last room make new ones.
  * @param startRow index of the room, may be one past the last
  */
-export function pasteBlock(
-  job: Job,
-  startRow: number,
-  startColumn: RoomColumn,
-  block: readonly (readonly string[])[],
-): Job {
+export function pasteBlock(job: Job, startRow: number, startColumn: RoomColumn, block: readonly (readonly string[])[]): Job {
   const columns = ROOM_COLUMNS.slice(ROOM_COLUMNS.indexOf(startColumn));
   let next = job;
   block.forEach((row, i) => {
@@ -66,8 +59,6 @@ export function removeRooms(job: Job, ids: ReadonlySet<string>): Job {
   return {
     ...job,
     rooms: job.rooms.filter((room) => !ids.has(room.id)),
-    unread: job.unread.filter(
-      ({ place }) => !(place.startsWith('rooms/') && ids.has(place.split('/')[1] as string)),
-    ),
+    unread: job.unread.filter(({ place }) => !(place.startsWith('rooms/') && ids.has(place.split('/')[1] as string))),
   };
 }

@@ -38,9 +38,7 @@ export default function CircuitsPage() {
       }
     >
       {job.circuits.length === 0 && (
-        <Typography>
-          No circuits yet. Add one; rooms that are on no circuit are put on the first one.
-        </Typography>
+        <Typography>No circuits yet. Add one; rooms that are on no circuit are put on the first one.</Typography>
       )}
       {job.circuits.map((circuit) => (
         <CircuitCard
@@ -60,9 +58,7 @@ function addCircuit(job: Job, emitters: EmitterKind): Job {
   return {
     ...job,
     circuits: [...job.circuits, circuit],
-    rooms: first
-      ? job.rooms.map((room) => (room.circuit === null ? { ...room, circuit: circuit.id } : room))
-      : job.rooms,
+    rooms: first ? job.rooms.map((room) => (room.circuit === null ? { ...room, circuit: circuit.id } : room)) : job.rooms,
   };
 }
 
@@ -81,8 +77,7 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
   const place = `circuits/${circuit.id}`;
   const rooms = job.rooms.filter((room) => room.circuit === circuit.id);
   const sized = design?.sized;
-  const findings =
-    designed?.design.findings.filter((finding) => finding.component?.startsWith(`${place}/`)) ?? [];
+  const findings = designed?.design.findings.filter((finding) => finding.component?.startsWith(`${place}/`)) ?? [];
   const automatic = (value: number | undefined, kind: Parameters<typeof say>[1]) =>
     value === undefined ? 'auto' : `auto: ${say(value, kind)}`;
   return (
@@ -180,11 +175,7 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
           automatic={automatic(sized?.valve?.kvs.value, 'flowCoefficient')}
         />
         <PipeFields place={`${place}/run`} title="Plant to manifold, one way" design={sized?.run} />
-        <PipeFields
-          place={`${place}/worstRun`}
-          title="Worst run beyond it, there and back"
-          design={sized?.worstRun}
-        />
+        <PipeFields place={`${place}/worstRun`} title="Worst run beyond it, there and back" design={sized?.worstRun} />
         <QuantityField
           place={`${place}/worstRun/load`}
           label="Load of the worst run"

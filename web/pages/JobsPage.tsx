@@ -16,15 +16,7 @@ import { say } from '../../core/quantity/format.ts';
 import { MOST_JOB_BYTES } from '../../exchange/job-file.ts';
 import type { UnitSystem } from '../../model/quantities.ts';
 import { Brand, Strip } from '../parts/Strip.tsx';
-import {
-  deleteJob,
-  duplicateJob,
-  importJob,
-  type JobRow,
-  listJobs,
-  restoreJob,
-  startJob,
-} from '../state/api.ts';
+import { deleteJob, duplicateJob, importJob, type JobRow, listJobs, restoreJob, startJob } from '../state/api.ts';
 import { dropDraft } from '../state/drafts.ts';
 
 /** All jobs of this computer. */
@@ -124,23 +116,16 @@ export function JobsPage() {
           </Box>
         )}
         {list.data?.length === 0 && (
-          <Typography>
-            No jobs yet. Start one; all it needs is a list of rooms with their heat loads.
-          </Typography>
+          <Typography>No jobs yet. Start one; all it needs is a list of rooms with their heat loads.</Typography>
         )}
         <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
           {list.data?.map((job) => (
-            <JobEntry
-              key={job.id}
-              job={job}
-              onCopy={() => copy.mutate(job.id)}
-              onDelete={() => remove.mutate(job)}
-            />
+            <JobEntry key={job.id} job={job} onCopy={() => copy.mutate(job.id)} onDelete={() => remove.mutate(job)} />
           ))}
         </Box>
         <Typography variant="body2" color="text.secondary" sx={{ mt: 5, maxWidth: 720 }}>
-          Hot water scalds, gas and mains kill, pressure bursts. What this program works out is help for
-          people who know the trade: local codes, the makers’ instructions and licensed trades decide.
+          Hot water scalds, gas and mains kill, pressure bursts. What this program works out is help for people who know the
+          trade: local codes, the makers’ instructions and licensed trades decide.
         </Typography>
       </Box>
       {starting && <StartDialog onClose={() => setStarting(false)} />}
@@ -228,12 +213,7 @@ function StartDialog({ onClose }: { onClose: () => void }) {
             onChange={(event) => setName(event.target.value)}
             slotProps={{ htmlInput: { maxLength: 120 } }}
           />
-          <TextField
-            select
-            label="Units"
-            value={system}
-            onChange={(event) => setSystem(event.target.value as UnitSystem)}
-          >
+          <TextField select label="Units" value={system} onChange={(event) => setSystem(event.target.value as UnitSystem)}>
             <MenuItem value="metric">Metric: W, °C, L/h, mm</MenuItem>
             <MenuItem value="us">US: BTU/h, °F, gpm, in</MenuItem>
           </TextField>

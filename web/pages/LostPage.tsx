@@ -17,9 +17,7 @@ function Message({ title, text }: { title: string; text: string }) {
   );
 }
 
-export const LostPage = () => (
-  <Message title="No such page" text="The address leads nowhere. The jobs are all on the list." />
-);
+export const LostPage = () => <Message title="No such page" text="The address leads nowhere. The jobs are all on the list." />;
 
 /** Shown when a page itself fails; the work is in the browser and on the server. */
 export const ErrorPage = () => (

@@ -39,13 +39,10 @@ export default function PapersPage() {
   const job = useJob();
   const designed = useDesigned();
   const tables = designed
-    ? resultTables(designed.job, designed.design).filter(
-        (table) => table.id !== 'rooms' && table.id !== 'findings',
-      )
+    ? resultTables(designed.job, designed.design).filter((table) => table.id !== 'rooms' && table.id !== 'findings')
     : [];
   const all = () =>
-    designed &&
-    download(fileNameFor(job, 'csv'), CSV, MARK + resultsToCsv(resultTables(designed.job, designed.design)));
+    designed && download(fileNameFor(job, 'csv'), CSV, MARK + resultsToCsv(resultTables(designed.job, designed.design)));
   return (
     <Sheet
       wide
@@ -69,13 +66,7 @@ export default function PapersPage() {
         <TableSection
           key={table.id}
           table={table}
-          onSave={() =>
-            download(
-              fileNameFor({ name: `${job.name} ${table.title}` }, 'csv'),
-              CSV,
-              MARK + tableToCsv(table),
-            )
-          }
+          onSave={() => download(fileNameFor({ name: `${job.name} ${table.title}` }, 'csv'), CSV, MARK + tableToCsv(table))}
         />
       ))}
       <History />
@@ -87,9 +78,7 @@ function TableSection({ table, onSave }: { table: ResultTable; onSave: () => voi
   return (
     <PageSection title={table.title}>
       {table.rows.length === 0 ? (
-        <Typography variant="body2">
-          Nothing yet. Rooms with heat loads on a circuit fill this table.
-        </Typography>
+        <Typography variant="body2">Nothing yet. Rooms with heat loads on a circuit fill this table.</Typography>
       ) : (
         <>
           <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={table.title}>
@@ -112,11 +101,7 @@ function TableSection({ table, onSave }: { table: ResultTable; onSave: () => voi
               <thead>
                 <tr>
                   {table.headings.map((heading, k) => (
-                    <th
-                      scope="col"
-                      key={heading}
-                      style={isNumeric(table, k) ? { textAlign: 'right' } : undefined}
-                    >
+                    <th scope="col" key={heading} style={isNumeric(table, k) ? { textAlign: 'right' } : undefined}>
                       {heading}
                     </th>
                   ))}
@@ -127,10 +112,7 @@ function TableSection({ table, onSave }: { table: ResultTable; onSave: () => voi
                   // biome-ignore lint/suspicious/noArrayIndexKey: rows have no id and do not move
                   <tr key={i}>
                     {row.map((cell, k) => (
-                      <td
-                        key={table.headings[k]}
-                        style={isNumeric(table, k) ? { textAlign: 'right' } : undefined}
-                      >
+                      <td key={table.headings[k]} style={isNumeric(table, k) ? { textAlign: 'right' } : undefined}>
                         <Cell cell={cell} />
                       </td>
                     ))}
@@ -179,10 +161,7 @@ function History() {
     }
   };
   return (
-    <PageSection
-      title="History"
-      lead="Every save is a revision; bringing one back is a change like any other."
-    >
+    <PageSection title="History" lead="Every save is a revision; bringing one back is a change like any other.">
       {history.isError && <Typography role="alert">{history.error.message}</Typography>}
       {history.isPending && <Typography role="status">Fetching the history …</Typography>}
       <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0, maxHeight: 360, overflowY: 'auto' }}>
@@ -206,11 +185,7 @@ function History() {
             <Typography variant="body2" sx={{ flex: 1, overflowWrap: 'anywhere' }}>
               {row.summary}
             </Typography>
-            <Button
-              size="small"
-              disabled={row.revision === revision}
-              onClick={() => void bringBack(row.revision)}
-            >
+            <Button size="small" disabled={row.revision === revision} onClick={() => void bringBack(row.revision)}>
               {row.revision === revision ? 'This one' : 'Bring back'}
             </Button>
           </Box>

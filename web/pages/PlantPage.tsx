@@ -41,9 +41,7 @@ export default function PlantPage() {
   const pick = (next: string | null) => {
     close();
     setComponent(next);
-    setSide(
-      next === 'source' || next === 'header' || next === 'vessel' || next === 'relief' ? 'plant' : 'findings',
-    );
+    setSide(next === 'source' || next === 'header' || next === 'vessel' || next === 'relief' ? 'plant' : 'findings');
   };
   return (
     <Box
@@ -54,11 +52,7 @@ export default function PlantPage() {
       }}
     >
       <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
-        {job.rooms.length === 0 ? (
-          <Empty />
-        ) : (
-          <Wall sheet={sheet} design={design} picked={component} onPick={pick} />
-        )}
+        {job.rooms.length === 0 ? <Empty /> : <Wall sheet={sheet} design={design} picked={component} onPick={pick} />}
       </Box>
       <Box
         component="aside"
@@ -136,8 +130,7 @@ export default function PlantPage() {
                   </Typography>
                 )}
                 <Typography variant="body2" color="text.secondary" sx={{ p: 2 }}>
-                  Local codes, the makers’ instructions and licensed trades decide. Nothing here is an
-                  approval.
+                  Local codes, the makers’ instructions and licensed trades decide. Nothing here is an approval.
                 </Typography>
               </>
             )}

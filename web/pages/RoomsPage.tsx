@@ -39,8 +39,7 @@ export default function RoomsPage() {
           <Selected ids={chosen} onDone={() => setSelected(new Set())} />
         ) : (
           <Typography variant="body2" color="text.secondary">
-            Arrows move, typing edits, Enter goes down, Tab goes right. Tick rooms to put them on a circuit
-            together.
+            Arrows move, typing edits, Enter goes down, Tab goes right. Tick rooms to put them on a circuit together.
           </Typography>
         )}
       </Box>
@@ -103,10 +102,7 @@ function Selected({ ids, onDone }: { ids: ReadonlySet<string>; onDone: () => voi
       </Button>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
         {job.circuits.map((circuit) => (
-          <MenuItem
-            key={circuit.id}
-            onClick={choose(`${count} on ${circuit.name}`, (current) => assign(current, circuit.id))}
-          >
+          <MenuItem key={circuit.id} onClick={choose(`${count} on ${circuit.name}`, (current) => assign(current, circuit.id))}>
             {circuit.name || circuit.id}
           </MenuItem>
         ))}
@@ -121,9 +117,7 @@ function Selected({ ids, onDone }: { ids: ReadonlySet<string>; onDone: () => voi
             A new circuit: {emitters === 'floor' ? 'floor heating' : 'radiators'}
           </MenuItem>
         ))}
-        <MenuItem onClick={choose(`${count} on no circuit`, (current) => assign(current, null))}>
-          No circuit
-        </MenuItem>
+        <MenuItem onClick={choose(`${count} on no circuit`, (current) => assign(current, null))}>No circuit</MenuItem>
       </Menu>
     </>
   );

@@ -47,12 +47,7 @@ export default function SitePage() {
           />
         </Box>
         <Box sx={{ mt: 2 }}>
-          <WordField
-            place="site/notes"
-            label="What exists, what must stay, what is only assumed"
-            lines={3}
-            most={4000}
-          />
+          <WordField place="site/notes" label="What exists, what must stay, what is only assumed" lines={3} most={4000} />
         </Box>
       </PageSection>
       <PageSection
@@ -63,10 +58,7 @@ export default function SitePage() {
           <ChoiceField place="rulebook" label="Bores are chosen by" options={RULEBOOK_CHOICES} />
         </Box>
       </PageSection>
-      <PageSection
-        title="Units"
-        lead="Any field also takes other units and sums: 12*0.7 kW, 3/4 in, 40 kBTU/h."
-      >
+      <PageSection title="Units" lead="Any field also takes other units and sums: 12*0.7 kW, 3/4 in, 40 kBTU/h.">
         <Units />
       </PageSection>
     </Sheet>
@@ -84,9 +76,7 @@ function Units() {
         label="System"
         value={display.system}
         sx={{ maxWidth: 260, mb: 2 }}
-        onChange={(event) =>
-          put('Units', [{ at: 'display', value: { system: event.target.value, units: {} } }])
-        }
+        onChange={(event) => put('Units', [{ at: 'display', value: { system: event.target.value, units: {} } }])}
       >
         <MenuItem value="metric">Metric</MenuItem>
         <MenuItem value="us">US</MenuItem>

@@ -49,8 +49,7 @@ export function QuantityField({ place, label, empty, automatic, help }: Quantity
         if (empty !== undefined && (wanted === '' || wanted === 'auto'))
           return applyEdits(current, [{ at: place, value: empty }]);
         const read = readInJobUnits(text, field.kind, current.display);
-        if (!read.ok || boundsProblem(field, read.value))
-          return keepUnread(current, place, text.trim() === '' ? ' ' : text);
+        if (!read.ok || boundsProblem(field, read.value)) return keepUnread(current, place, text.trim() === '' ? ' ' : text);
         return applyEdits(current, [{ at: place, value: read.value }]);
       },
       place,

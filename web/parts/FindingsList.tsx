@@ -40,13 +40,7 @@ export function FindingsList({ findings, component = null, onShow }: Props) {
   );
 }
 
-function FindingEntry({
-  finding,
-  onShow,
-}: {
-  finding: Finding;
-  onShow?: (component: string | null) => void;
-}) {
+function FindingEntry({ finding, onShow }: { finding: Finding; onShow?: (component: string | null) => void }) {
   const { id } = useParams();
   const { put } = useEditing();
   const { enqueueSnackbar } = useSnackbar();

@@ -115,11 +115,7 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
             </IconButton>
           </span>
         </Tooltip>
-        <Button
-          size="small"
-          onClick={onPalette}
-          sx={{ color: 'inherit', display: { xs: 'none', md: 'inline-flex' } }}
-        >
+        <Button size="small" onClick={onPalette} sx={{ color: 'inherit', display: { xs: 'none', md: 'inline-flex' } }}>
           Find (Ctrl+K)
         </Button>
         <Button

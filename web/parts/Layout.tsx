@@ -30,15 +30,7 @@ export function Sheet({
   );
 }
 
-export function PageSection({
-  title,
-  lead,
-  children,
-}: {
-  title: string;
-  lead?: string;
-  children: ReactNode;
-}) {
+export function PageSection({ title, lead, children }: { title: string; lead?: string; children: ReactNode }) {
   return (
     <Box
       component="section"

@@ -102,11 +102,7 @@ export function Palette({ open, onClose }: { open: boolean; onClose: () => void 
               {Object.values(designed?.design.figures ?? {})
                 .slice(0, MOST_FIGURES)
                 .map((figure) => (
-                  <Command.Item
-                    key={figure.id}
-                    value={`${figure.label} ${figure.id}`}
-                    onSelect={act(() => sum.open(figure.id))}
-                  >
+                  <Command.Item key={figure.id} value={`${figure.label} ${figure.id}`} onSelect={act(() => sum.open(figure.id))}>
                     {figure.label}
                   </Command.Item>
                 ))}

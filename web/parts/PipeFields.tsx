@@ -24,27 +24,22 @@ export function PipeFields({
   const run = valueAt(job, place) as PipeRun;
   return (
     <Box component="fieldset" sx={{ gridColumn: '1 / -1', border: 0, p: 0, m: 0, minWidth: 0 }}>
-      <Box
-        component="legend"
-        sx={{ p: 0, mb: 1.2, display: 'flex', gap: 2, alignItems: 'baseline', flexWrap: 'wrap' }}
-      >
+      <Box component="legend" sx={{ p: 0, mb: 1.2, display: 'flex', gap: 2, alignItems: 'baseline', flexWrap: 'wrap' }}>
         <Typography variant="h3" component="span">
           {title}
         </Typography>
         {design && (
           <Typography variant="body2" component="span">
-            {design.size.label} · <FigureButton figure={design.velocity} /> ·{' '}
-            <FigureButton figure={design.gradient} /> · loses <FigureButton figure={design.loss} /> · carries{' '}
-            <FigureButton figure={design.capacity} /> · by velocity {design.byVelocity?.label ?? 'none'} · by
-            gradient {design.byGradient?.label ?? 'none'}
+            {design.size.label} · <FigureButton figure={design.velocity} /> · <FigureButton figure={design.gradient} /> · loses{' '}
+            <FigureButton figure={design.loss} /> · carries <FigureButton figure={design.capacity} /> · by velocity{' '}
+            {design.byVelocity?.label ?? 'none'} · by gradient {design.byGradient?.label ?? 'none'}
           </Typography>
         )}
       </Box>
       <Box
         sx={{
           display: 'grid',
-          gridTemplateColumns:
-            columns === 1 ? '1fr' : columns === 2 ? '1fr 1fr' : { sm: '1fr 1fr', lg: 'repeat(4, 1fr)' },
+          gridTemplateColumns: columns === 1 ? '1fr' : columns === 2 ? '1fr 1fr' : { sm: '1fr 1fr', lg: 'repeat(4, 1fr)' },
           gap: 2,
         }}
       >

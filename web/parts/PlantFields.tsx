@@ -66,26 +66,13 @@ export function PlantFields({ design }: { design: Design }) {
       )}
       <Divider />
       <Typography variant="h2">Expansion vessel</Typography>
-      <QuantityField
-        place="vessel/volume"
-        label="Volume"
-        empty="auto"
-        automatic={automatic(vessel?.volume?.value, 'volume')}
-      />
-      <QuantityField
-        place="vessel/staticHeight"
-        label="Static height"
-        help="From the vessel up to the highest emitter."
-      />
-      <QuantityField
-        place="vessel/reliefPressure"
-        label="Relief valve"
-        help="The weakest part of the system decides."
-      />
+      <QuantityField place="vessel/volume" label="Volume" empty="auto" automatic={automatic(vessel?.volume?.value, 'volume')} />
+      <QuantityField place="vessel/staticHeight" label="Static height" help="From the vessel up to the highest emitter." />
+      <QuantityField place="vessel/reliefPressure" label="Relief valve" help="The weakest part of the system decides." />
       <QuantityField place="vessel/fillTemperature" label="Filling temperature" />
       <Typography variant="body2" color="text.secondary">
-        The relief valve must discharge where nobody can be scalded, and filling from the main needs backflow
-        protection: local codes decide.
+        The relief valve must discharge where nobody can be scalded, and filling from the main needs backflow protection: local
+        codes decide.
       </Typography>
     </Box>
   );

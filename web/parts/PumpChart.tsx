@@ -14,14 +14,13 @@ export default function PumpChart({ pump }: { pump: PumpDesign }) {
   const flow = (value: number) => fromSI(value, 'volumeFlow', unit('volumeFlow'));
   const head = (value: number) => fromSI(value, 'head', unit('head'));
   const most = Math.max(...duty.pumpCurve.map(([, h]) => h)) * 1.1;
-  const points = (curve: readonly [number, number][]) =>
-    curve.map(([x, h]) => ({ flow: flow(x), head: head(h) }));
+  const points = (curve: readonly [number, number][]) => curve.map(([x, h]) => ({ flow: flow(x), head: head(h) }));
   const axis = { stroke: palette.text.secondary, tick: { fontSize: 12, fill: palette.text.secondary } };
   return (
     <figure style={{ margin: '16px 0 0' }} aria-label={`Pump curve of ${duty.label}, speed ${duty.step}`}>
       <figcaption style={{ fontSize: '0.875rem', marginBottom: 4 }}>
-        {duty.label}, speed {duty.step} of {duty.steps}: meets the system at{' '}
-        {say(duty.flow.value, 'volumeFlow')}, {say(duty.head.value, 'head')}
+        {duty.label}, speed {duty.step} of {duty.steps}: meets the system at {say(duty.flow.value, 'volumeFlow')},{' '}
+        {say(duty.head.value, 'head')}
       </figcaption>
       <ResponsiveContainer width="100%" height={190}>
         <LineChart margin={{ top: 6, right: 8, bottom: 14, left: -14 }}>

@@ -13,10 +13,7 @@ export function SaveState() {
       case 'sending':
         return ['Saving …', 'Already kept in this browser'];
       case 'offline':
-        return [
-          'Kept here',
-          `${saving.detail} The work is kept in this browser and sent when the server is back.`,
-        ];
+        return ['Kept here', `${saving.detail} The work is kept in this browser and sent when the server is back.`];
       case 'conflict':
         return ['Two versions', 'Choose one of them'];
       case 'refused':

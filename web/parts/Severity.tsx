@@ -8,14 +8,7 @@ export function SeverityMark({ severity, size = 18 }: { severity: Severity; size
   const { palette, vars } = useTheme();
   const colour = (vars?.palette ?? palette).wall[severity];
   return (
-    <svg
-      width={size}
-      height={size}
-      viewBox="0 0 18 18"
-      role="img"
-      aria-label={SEVERITY_WORDS[severity]}
-      style={{ flex: 'none' }}
-    >
+    <svg width={size} height={size} viewBox="0 0 18 18" role="img" aria-label={SEVERITY_WORDS[severity]} style={{ flex: 'none' }}>
       <SeverityShape severity={severity} colour={colour} />
     </svg>
   );
@@ -27,12 +20,7 @@ export function SeverityShape({ severity, colour }: { severity: Severity; colour
     return (
       <>
         <rect x="1" y="1" width="16" height="16" rx="2" fill={colour} />
-        <path
-          d="M5 5l8 8M13 5l-8 8"
-          stroke="var(--mui-palette-background-paper)"
-          strokeWidth="2.4"
-          strokeLinecap="round"
-        />
+        <path d="M5 5l8 8M13 5l-8 8" stroke="var(--mui-palette-background-paper)" strokeWidth="2.4" strokeLinecap="round" />
       </>
     );
   }
@@ -40,12 +28,7 @@ export function SeverityShape({ severity, colour }: { severity: Severity; colour
     return (
       <>
         <path d="M9 1.2L16.8 9 9 16.8 1.2 9z" fill={colour} />
-        <path
-          d="M9 5v5M9 12.2v.6"
-          stroke="var(--mui-palette-background-paper)"
-          strokeWidth="2.2"
-          strokeLinecap="round"
-        />
+        <path d="M9 5v5M9 12.2v.6" stroke="var(--mui-palette-background-paper)" strokeWidth="2.2" strokeLinecap="round" />
       </>
     );
   }

@@ -39,13 +39,7 @@ export function SumPanel({ design }: { design: Design }) {
             <ArrowBackIcon fontSize="small" />
           </IconButton>
         )}
-        <Typography
-          variant="h3"
-          component="h2"
-          tabIndex={-1}
-          ref={heading}
-          sx={{ flex: 1, pt: 0.4, outline: 'none' }}
-        >
+        <Typography variant="h3" component="h2" tabIndex={-1} ref={heading} sx={{ flex: 1, pt: 0.4, outline: 'none' }}>
           {figure ? figure.label : 'This figure is gone'}
         </Typography>
         <IconButton size="small" onClick={close} aria-label="Close the sum">
@@ -55,9 +49,7 @@ export function SumPanel({ design }: { design: Design }) {
       {!figure && <Typography variant="body2">The part it belonged to is no longer in the job.</Typography>}
       {figure && (
         <>
-          <Typography
-            sx={{ fontSize: '1.9rem', fontWeight: 750, fontStretch: '84%', lineHeight: 1.2, mt: 0.5 }}
-          >
+          <Typography sx={{ fontSize: '1.9rem', fontWeight: 750, fontStretch: '84%', lineHeight: 1.2, mt: 0.5 }}>
             {say(figure.value, figure.kind)}
           </Typography>
           <Box
@@ -139,12 +131,7 @@ function TermRow({ term }: { term: Term }) {
         </Typography>
         <Typography component="span" color="text.secondary" sx={{ fontSize: '0.8rem' }}>
           {origin.from === 'figure' && (
-            <Link
-              component="button"
-              type="button"
-              onClick={() => follow(origin.id)}
-              sx={{ font: 'inherit', textAlign: 'left' }}
-            >
+            <Link component="button" type="button" onClick={() => follow(origin.id)} sx={{ font: 'inherit', textAlign: 'left' }}>
               computed: show its sum
             </Link>
           )}
@@ -161,9 +148,7 @@ function TermRow({ term }: { term: Term }) {
           {origin.from === 'data' && origin.source}
         </Typography>
       </td>
-      <td style={{ textAlign: 'right', whiteSpace: 'nowrap', fontWeight: 600 }}>
-        {say(term.value, term.kind)}
-      </td>
+      <td style={{ textAlign: 'right', whiteSpace: 'nowrap', fontWeight: 600 }}>{say(term.value, term.kind)}</td>
     </tr>
   );
 }

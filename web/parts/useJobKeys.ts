@@ -24,9 +24,7 @@ export function useJobKeys(openPalette: () => void): void {
       event.preventDefault();
       const label = undo ? session.undo() : session.redo();
       enqueueSnackbar(
-        label === null
-          ? `Nothing to ${undo ? 'take back' : 'do again'}.`
-          : `${undo ? 'Taken back' : 'Done again'}: ${label}`,
+        label === null ? `Nothing to ${undo ? 'take back' : 'do again'}.` : `${undo ? 'Taken back' : 'Done again'}: ${label}`,
         { autoHideDuration: 2500 },
       );
     };

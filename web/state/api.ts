@@ -60,15 +60,11 @@ export const startJob = async (name: string, display: Display): Promise<{ id: st
   (await call('POST', '/jobs', ...asJson({ name, display }))).json();
 export const importJob = async (text: string): Promise<{ id: string }> =>
   (await call('POST', '/jobs/import', text, 'application/json')).json();
-export const duplicateJob = async (id: string): Promise<{ id: string }> =>
-  (await call('POST', `/jobs/${id}/duplicate`)).json();
+export const duplicateJob = async (id: string): Promise<{ id: string }> => (await call('POST', `/jobs/${id}/duplicate`)).json();
 export const deleteJob = async (id: string): Promise<void> => void (await call('DELETE', `/jobs/${id}`));
-export const restoreJob = async (id: string): Promise<void> =>
-  void (await call('POST', `/jobs/${id}/restore`));
-export const openJob = async (id: string): Promise<Stored> =>
-  stored(await (await call('GET', `/jobs/${id}`)).json());
-export const jobHistory = async (id: string): Promise<RevisionRow[]> =>
-  (await call('GET', `/jobs/${id}/history`)).json();
+export const restoreJob = async (id: string): Promise<void> => void (await call('POST', `/jobs/${id}/restore`));
+export const openJob = async (id: string): Promise<Stored> => stored(await (await call('GET', `/jobs/${id}`)).json());
+export const jobHistory = async (id: string): Promise<RevisionRow[]> => (await call('GET', `/jobs/${id}/history`)).json();
 export const openRevision = async (id: string, revision: number): Promise<Job> =>
   stored({ revision, job: await (await call('GET', `/jobs/${id}/history/${revision}`)).json() }).job;
 

@@ -10,9 +10,7 @@ let worker: Remote<Work> | null = null;
 
 /** The one worker of this window, started when first needed. */
 export function heavyWork(): Remote<Work> {
-  worker ??= wrap<Work>(
-    new Worker(new URL('../worker/design.worker.ts', import.meta.url), { type: 'module' }),
-  );
+  worker ??= wrap<Work>(new Worker(new URL('../worker/design.worker.ts', import.meta.url), { type: 'module' }));
   return worker;
 }
 

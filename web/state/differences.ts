@@ -19,9 +19,7 @@ const MOST_LINES = 6;
 
 /** What differs between two versions of a job, in words. */
 export function differences(a: Job, b: Job): string[] {
-  const lines = (Object.keys(WORDS) as (keyof Job)[])
-    .filter((key) => !same(a[key], b[key]))
-    .map((key) => WORDS[key] as string);
+  const lines = (Object.keys(WORDS) as (keyof Job)[]).filter((key) => !same(a[key], b[key])).map((key) => WORDS[key] as string);
   for (const [key, word] of [
     ['rooms', 'room'],
     ['circuits', 'circuit'],
@@ -34,9 +32,7 @@ export function differences(a: Job, b: Job): string[] {
         if (!other) return [`${word} ${item.name || item.id}, only here`];
         return same(item, other) ? [] : [`${word} ${item.name || item.id}`];
       }),
-      ...b[key]
-        .filter((item) => !ours.has(item.id))
-        .map((item) => `${word} ${item.name || item.id}, only there`),
+      ...b[key].filter((item) => !ours.has(item.id)).map((item) => `${word} ${item.name || item.id}, only there`),
     ];
     lines.push(...changed.slice(0, MOST_LINES));
     if (changed.length > MOST_LINES) lines.push(`${changed.length - MOST_LINES} more ${word}s`);

@@ -44,8 +44,7 @@ function compareLists(before: readonly Item[], after: readonly Item[]): ListChan
     }
   }
   const sameOrder = before.length === after.length && before.every((item, i) => item.id === after[i]?.id);
-  if (!sameOrder)
-    change.order = { before: before.map((item) => item.id), after: after.map((item) => item.id) };
+  if (!sameOrder) change.order = { before: before.map((item) => item.id), after: after.map((item) => item.id) };
   return change;
 }
 

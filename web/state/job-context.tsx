@@ -43,15 +43,10 @@ export function useOpenJob(id: string): Opening {
       } catch (error) {
         const problem = error instanceof ApiProblem ? error : new ApiProblem(0, String(error));
         if (!draft || problem.status === 404) {
-          if (!left)
-            setOpening({ state: 'failed', detail: problem.message, missing: problem.status === 404 });
+          if (!left) setOpening({ state: 'failed', detail: problem.message, missing: problem.status === 404 });
           return;
         }
-        session = new JobSession(
-          { revision: draft.revision, job: draft.job },
-          { ...draft, dirty: true },
-          outside,
-        );
+        session = new JobSession({ revision: draft.revision, job: draft.job }, { ...draft, dirty: true }, outside);
       }
       if (left) session.close();
       else setOpening({ state: 'open', session });
@@ -97,10 +92,7 @@ export interface Editing {
 
 export function useEditing(): Editing {
   const session = useSession();
-  const edit = useCallback<Editing['edit']>(
-    (label, recipe, key) => session.edit(label, recipe, key),
-    [session],
-  );
+  const edit = useCallback<Editing['edit']>((label, recipe, key) => session.edit(label, recipe, key), [session]);
   const put = useCallback<Editing['put']>(
     (label, edits, key) => session.edit(label, (job) => applyEdits(job, edits), key),
     [session],

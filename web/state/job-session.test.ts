@@ -10,10 +10,7 @@ import { changeBetween, doAgain, takeBack } from './job-change.ts';
 import { type Draft, JobSession, type SaveAnswer } from './job-session.ts';
 
 /** A world in which the test decides what the server answers and when time passes. */
-function world(
-  stored: { revision: number; job: Job } = { revision: 4, job: thistleMill },
-  draft: Draft | null = null,
-) {
+function world(stored: { revision: number; job: Job } = { revision: 4, job: thistleMill }, draft: Draft | null = null) {
   const waiting: (() => void)[] = [];
   const saves: { revision: number; job: Job; summary: string }[] = [];
   const answers: SaveAnswer[] = [];
@@ -116,15 +113,9 @@ describe('an open job', () => {
       past: [],
       future: [],
     };
-    expect(
-      world({ revision: 5, job: { ...thistleMill, name: 'Mine' } }, draft).session.state.saving.state,
-    ).toBe('saved');
-    expect(
-      world({ revision: 5, job: { ...thistleMill, name: 'Theirs' } }, draft).session.state.saving.state,
-    ).toBe('conflict');
-    expect(world({ revision: 5, job: thistleMill }, { ...draft, dirty: false }).session.state.job.name).toBe(
-      'Thistle Mill',
-    );
+    expect(world({ revision: 5, job: { ...thistleMill, name: 'Mine' } }, draft).session.state.saving.state).toBe('saved');
+    expect(world({ revision: 5, job: { ...thistleMill, name: 'Theirs' } }, draft).session.state.saving.state).toBe('conflict');
+    expect(world({ revision: 5, job: thistleMill }, { ...draft, dirty: false }).session.state.job.name).toBe('Thistle Mill');
   });
 
   it('joins the keys typed into one field into one step', () => {
@@ -177,9 +168,7 @@ describe('steps', () => {
       ...newJob('Large'),
       rooms: Array.from({ length: 1000 }, (_, i) => newRoom(`r${i}`, { heatLoad: 500 })),
     };
-    expect(
-      JSON.stringify(changeBetween(large, setCell(large, 'r500', 'heatLoad', '700'), 'cell')).length,
-    ).toBeLessThan(600);
+    expect(JSON.stringify(changeBetween(large, setCell(large, 'r500', 'heatLoad', '700'), 'cell')).length).toBeLessThan(600);
   });
 });
 

@@ -136,11 +136,7 @@ export class JobSession {
     if (job === before) return;
     const now = this.#clock();
     const last = this.#state.past.at(-1);
-    const joins =
-      key !== '' &&
-      key === this.#lastEdit.key &&
-      now - this.#lastEdit.at < SAME_STEP_WITHIN &&
-      last !== undefined;
+    const joins = key !== '' && key === this.#lastEdit.key && now - this.#lastEdit.at < SAME_STEP_WITHIN && last !== undefined;
     this.#lastEdit = { key, at: now };
     const base = joins ? takeBack(before, last) : before;
     const change = changeBetween(base, job, label);
@@ -246,8 +242,7 @@ export class JobSession {
       if (changed) this.#sendLater(SEND_AFTER);
     } else {
       this.#summary = [...labels, ...this.#summary];
-      if (answer.kind === 'conflict')
-        this.#set({ ...this.#state, saving: { state: 'conflict', theirs: answer.theirs } });
+      if (answer.kind === 'conflict') this.#set({ ...this.#state, saving: { state: 'conflict', theirs: answer.theirs } });
       else if (answer.kind === 'refused') {
         this.#set({ ...this.#state, saving: { state: 'refused', detail: answer.detail } });
         if (changed) this.#sendLater(SEND_AFTER);

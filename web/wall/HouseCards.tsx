@@ -28,14 +28,7 @@ export function HouseCards({ houses }: { houses: readonly HouseCard[] }) {
               strokeWidth={2.5}
               strokeLinejoin="round"
             />
-            <text
-              x={x + 10}
-              y={y + 34}
-              fontSize={14.5}
-              fontWeight={700}
-              fill={colours.metal}
-              style={{ fontStretch: '84%' }}
-            >
+            <text x={x + 10} y={y + 34} fontSize={14.5} fontWeight={700} fill={colours.metal} style={{ fontStretch: '84%' }}>
               <title>{house.name}</title>
               {house.name.length > LONGEST ? `${house.name.slice(0, LONGEST - 1)}…` : house.name}
             </text>
@@ -43,12 +36,8 @@ export function HouseCards({ houses }: { houses: readonly HouseCard[] }) {
             <text x={x + house.width - 8} y={y + 60} textAnchor="end" fontSize={12.5} fill={colours.metal}>
               {house.rooms} {house.rooms === 1 ? 'room' : 'rooms'}
             </text>
-            {house.flowFigure && (
-              <Temperature id={house.flowFigure} x={x + 10} y={y + 85} arrow="↑" colour={colours.flow} />
-            )}
-            {house.returnFigure && (
-              <Temperature id={house.returnFigure} x={x + 88} y={y + 85} arrow="↓" colour={colours.back} />
-            )}
+            {house.flowFigure && <Temperature id={house.flowFigure} x={x + 10} y={y + 85} arrow="↑" colour={colours.flow} />}
+            {house.returnFigure && <Temperature id={house.returnFigure} x={x + 88} y={y + 85} arrow="↓" colour={colours.back} />}
             {house.severity && (
               // biome-ignore lint/a11y/useSemanticElements: a button element cannot stand inside a drawing
               <g
@@ -71,19 +60,7 @@ export function HouseCards({ houses }: { houses: readonly HouseCard[] }) {
 }
 
 /** A temperature with an arrow for the way of the water: up to the house, down from it. */
-function Temperature({
-  id,
-  x,
-  y,
-  arrow,
-  colour,
-}: {
-  id: string;
-  x: number;
-  y: number;
-  arrow: string;
-  colour: string;
-}) {
+function Temperature({ id, x, y, arrow, colour }: { id: string; x: number; y: number; arrow: string; colour: string }) {
   return (
     <>
       <text x={x} y={y} fontSize={15} fontWeight={700} fill={colour} aria-hidden>

@@ -6,8 +6,7 @@ const WIDTH = 7;
 const ARROW_EVERY = 150;
 const SHORTEST = 34;
 
-const line = (points: readonly Point[]): string =>
-  points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`).join('');
+const line = (points: readonly Point[]): string => points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`).join('');
 
 /** Pipes: flow is one solid band, return a band with a pale core; arrows show the way of the water. */
 export function Pipes({ pipes }: { pipes: readonly PipeLine[] }) {
@@ -26,13 +25,9 @@ export function Pipes({ pipes }: { pipes: readonly PipeLine[] }) {
         return (
           <g key={pipe.id} opacity={away ? 0.25 : 1}>
             {i === firstReturn &&
-              crossing.map((each) => (
-                <path key={each.id} d={line(each.points)} stroke={colours.board} strokeWidth={WIDTH + 7} />
-              ))}
+              crossing.map((each) => <path key={each.id} d={line(each.points)} stroke={colours.board} strokeWidth={WIDTH + 7} />)}
             <path d={line(pipe.points)} stroke={colour} strokeWidth={WIDTH} />
-            {pipe.role === 'return' && (
-              <path d={line(pipe.points)} stroke={colours.backCore} strokeWidth={2.4} />
-            )}
+            {pipe.role === 'return' && <path d={line(pipe.points)} stroke={colours.backCore} strokeWidth={2.4} />}
             <Arrows points={pipe.points} colour={colour} board={colours.board} />
           </g>
         );

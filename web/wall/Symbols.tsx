@@ -68,12 +68,7 @@ function Shape({ symbol: { kind, width: w, height: h } }: { symbol: SheetSymbol 
       return (
         <>
           <circle r={w / 2} {...body} />
-          <path
-            d={`M${-w / 2 + 2} 2Q${-w / 4} ${-8} 0 2T${w / 2 - 2} 2`}
-            fill="none"
-            stroke={colours.metal}
-            strokeWidth={2.5}
-          />
+          <path d={`M${-w / 2 + 2} 2Q${-w / 4} ${-8} 0 2T${w / 2 - 2} 2`} fill="none" stroke={colours.metal} strokeWidth={2.5} />
         </>
       );
     case 'relief-valve':
@@ -88,12 +83,7 @@ function Shape({ symbol: { kind, width: w, height: h } }: { symbol: SheetSymbol 
       return (
         <>
           <rect x={-w / 2} y={-h / 2} width={w} height={h} rx={w / 2} {...body} />
-          <path
-            d={`M0 ${-h / 2 + 22}V${h / 2 - 22}`}
-            stroke={colours.metal}
-            strokeWidth={2}
-            strokeDasharray="5 5"
-          />
+          <path d={`M0 ${-h / 2 + 22}V${h / 2 - 22}`} stroke={colours.metal} strokeWidth={2} strokeDasharray="5 5" />
         </>
       );
     case 'source':

@@ -70,26 +70,12 @@ function Lines({ tag }: { tag: Tag }) {
   return (
     <>
       {first && (
-        <text
-          x={x + 7}
-          y={y + 30}
-          fontSize={15.5}
-          fontWeight={700}
-          fill={colours.metal}
-          style={{ fontStretch: '86%' }}
-        >
+        <text x={x + 7} y={y + 30} fontSize={15.5} fontWeight={700} fill={colours.metal} style={{ fontStretch: '86%' }}>
           {tag.word}
         </text>
       )}
       {tag.figures.slice(0, first ? 1 : 2).map(({ id, word }, i) => (
-        <FigureText
-          key={id}
-          id={id}
-          word={word}
-          x={x + 7}
-          y={first || i === 1 ? y + 46 : y + 30}
-          strong={!first && i === 0}
-        />
+        <FigureText key={id} id={id} word={word} x={x + 7} y={first || i === 1 ? y + 46 : y + 30} strong={!first && i === 0} />
       ))}
     </>
   );

@@ -48,9 +48,7 @@ export function Wall({ sheet, design, picked, onPick }: Props) {
       const high = element.clientHeight / sheet.height;
       // A plant too wide to be read whole is drawn as high as the wall and scrolls along it.
       setFit(
-        wide < LEAST_ZOOM
-          ? Math.max(LEAST_ZOOM, Math.min(1.1, high))
-          : Math.min(MOST_ZOOM, wide, Math.max(high, LEAST_ZOOM)),
+        wide < LEAST_ZOOM ? Math.max(LEAST_ZOOM, Math.min(1.1, high)) : Math.min(MOST_ZOOM, wide, Math.max(high, LEAST_ZOOM)),
       );
     };
     const watcher = new ResizeObserver(measure);
@@ -89,14 +87,7 @@ export function Wall({ sheet, design, picked, onPick }: Props) {
               </pattern>
             </defs>
             {/* biome-ignore lint/a11y/noStaticElementInteractions: a shortcut only; the side panel has a button for the same */}
-            <rect
-              x={-4000}
-              y={-4000}
-              width={12_000}
-              height={12_000}
-              fill="url(#pegs)"
-              onClick={() => onPick(null)}
-            />
+            <rect x={-4000} y={-4000} width={12_000} height={12_000} fill="url(#pegs)" onClick={() => onPick(null)} />
             <Pipes pipes={sheet.pipes} />
             <Symbols symbols={sheet.symbols} />
             <HouseCards houses={sheet.houses} />
