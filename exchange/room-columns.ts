@@ -75,7 +75,9 @@ export function readHeading(heading: string): Column {
   const bracket = /[([]\s*([^)\]]*)\s*[)\]]/.exec(plain);
   const words = plain.replace(/[([][^)\]]*[)\]]/g, '').trim();
   for (const [meaning, headings] of HEADINGS) {
-    const known = headings.find((each) => words === each || words.startsWith(`${each} `));
+    const known = headings.find(
+      (each) => words === each || (words.startsWith(each) && /^[\s,:/-]/.test(words.slice(each.length))),
+    );
     if (known === undefined) continue;
     const kind = MEANING_KINDS[meaning];
     const tail =

@@ -1,0 +1,55 @@
+import { describe, expect, it } from 'vitest';
+import { thistleMill } from '../demo/thistle-mill.ts';
+import { boundsProblem, FIELDS, type Field, fieldAt } from './fields.ts';
+import { applyEdits, valueAt } from './place.ts';
+import { UNIT_CHOICES } from './quantities.ts';
+import { readJob } from './read-job.ts';
+
+const PLACES = Object.keys(FIELDS) as (keyof typeof FIELDS)[];
+/** A place of the demo job for a pattern with `*`. */
+const inDemo = (pattern: string) => pattern.replace('rooms/*', 'rooms/r2').replace('circuits/*', 'circuits/c1');
+
+describe('every field of the job', () => {
+  it.each(PLACES)('%s stands in the job and is found by its place', (pattern) => {
+    const place = inDemo(pattern);
+    expect(valueAt(thistleMill, place)).toBeDefined();
+    expect(fieldAt(place)).toBe(FIELDS[pattern]);
+  });
+
+  it.each(PLACES)('%s has bounds that the job keeps to', (pattern) => {
+    const field: Field = FIELDS[pattern];
+    expect(field.max).toBeGreaterThan(field.min);
+    expect(UNIT_CHOICES[field.kind].length).toBeGreaterThan(0);
+    const put = (value: number) => readJob(applyEdits(thistleMill, [{ at: inDemo(pattern), value }]));
+    expect(put(field.max).ok).toBe(true);
+    expect(put(field.min).ok).toBe(field.aboveMin !== true);
+    for (const value of [field.max * 1.001 + 1, field.min - 1]) {
+      const read = put(value);
+      expect(read.ok).toBe(false);
+      if (!read.ok) expect(read.problems.join()).toContain(field.remedy);
+    }
+    for (const value of [Number.NaN, Number.POSITIVE_INFINITY, '12', {}, []])
+      expect(readJob(applyEdits(thistleMill, [{ at: inDemo(pattern), value }])).ok).toBe(false);
+  });
+
+  it('says what to do about a value outside', () => {
+    expect(boundsProblem(FIELDS['rooms/*/area'], 0)).toContain('give a floor area above 0');
+    expect(boundsProblem(FIELDS['rooms/*/area'], 12)).toBeUndefined();
+    expect(boundsProblem(FIELDS['circuits/*/temperatureDifference'], 0)).toContain('flow divides by delta T');
+  });
+
+  it('takes "auto" where the program may choose and nowhere else', () => {
+    const takesAuto = PLACES.filter((pattern) => readJob(applyEdits(thistleMill, [{ at: inDemo(pattern), value: 'auto' }])).ok);
+    expect(takesAuto.map(String).sort()).toEqual([
+      'circuits/*/mixingValve',
+      'circuits/*/terminalLoss',
+      'circuits/*/waterContent',
+      'circuits/*/worstRun/load',
+      'separation/bore',
+      'source/capacity',
+      'source/loss',
+      'source/waterContent',
+      'vessel/volume',
+    ]);
+  });
+});
