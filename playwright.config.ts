@@ -8,7 +8,7 @@ export default defineConfig({
   fullyParallel: false,
   workers: 1,
   retries: process.env.CI ? 1 : 0,
-  outputDir: '.test/browser',
+  outputDir: `${process.env.TEST_OUTPUT ?? '.test'}/browser`,
   use: {
     baseURL: process.env.BASE_URL,
     viewport: { width: 1280, height: 800 },

@@ -102,13 +102,11 @@ test('a broken job file is refused with the place, and nothing comes in', async 
     .getByLabel('Job file')
     .setInputFiles({ name: 'broken.json', mimeType: 'application/json', buffer: Buffer.from(broken) });
   await expect(page.getByText(/rooms\[0\] \(Mill hall\) heatLoad is outside what is possible/)).toBeVisible();
-  await page
-    .getByLabel('Job file')
-    .setInputFiles({
-      name: 'newer.json',
-      mimeType: 'application/json',
-      buffer: Buffer.from(JSON.stringify({ ...thistleMill, version: 4 })),
-    });
+  await page.getByLabel('Job file').setInputFiles({
+    name: 'newer.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify({ ...thistleMill, version: 4 })),
+  });
   await expect(page.getByText(/The job file has version 4/)).toBeVisible();
   await page.reload();
   await expect(page.getByRole('listitem')).toHaveCount(before);

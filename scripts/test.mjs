@@ -13,6 +13,10 @@ const root = dirname(dirname(fileURLToPath(import.meta.url)));
 process.chdir(root);
 const counts = { passed: 0, failed: 0 };
 const cleanUps = [];
+mkdirSync('.test', { recursive: true });
+/** Reports and build of this run alone: two runs in one checkout do not meet. */
+const output = mkdtempSync(join('.test', 'run-'));
+cleanUps.push(() => rmSync(output, { recursive: true, force: true }));
 
 function runStep(title, command, args, env = {}) {
   const started = Date.now();
@@ -48,8 +52,7 @@ function addUp(report, good) {
 }
 
 function vitest(project, env = {}) {
-  const report = join('.test', `${project}.json`);
-  rmSync(report, { force: true });
+  const report = join(output, `${project}.json`);
   addUp(
     report,
     runStep(
@@ -72,6 +75,7 @@ async function startServer(databaseUrl) {
       PORT: String(port),
       DATABASE_URL: databaseUrl,
       INSTANCE: 'test',
+      WEB_FOLDER: join(output, 'dist'),
       NODE_ENV: 'production',
     },
   });
@@ -92,7 +96,6 @@ function temporaryFolder() {
 }
 
 async function main() {
-  mkdirSync('.test', { recursive: true });
   installPackages();
   for (const part of ['core', 'web', 'node']) check(`types: ${part}`, bin('tsc'), ['-p', `tsconfig.${part}.json`]);
   check('lint', bin('biome'), ['check', '.']);
@@ -113,17 +116,17 @@ async function main() {
   const postgres = await startPostgres(temporaryFolder(), { throwaway: true });
   cleanUps.unshift(() => postgres.stop());
   vitest('api', { DATABASE_URL: postgres.url });
-  check('build', bin('vite'), ['build', '--logLevel', 'warn']);
+  check('build', bin('vite'), ['build', '--logLevel', 'warn', '--outDir', join(output, 'dist')]);
   const browserData = await startPostgres(temporaryFolder(), { throwaway: true });
   cleanUps.unshift(() => browserData.stop());
   const url = await startServer(browserData.url);
-  const report = join('.test', 'browser.json');
-  rmSync(report, { force: true });
+  const report = join(output, 'browser.json');
   addUp(
     report,
     runStep('browser tests', bin('playwright'), ['test', '--reporter=line,json'], {
       BASE_URL: url,
       PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+      TEST_OUTPUT: output,
     }),
   );
 }

@@ -18,6 +18,8 @@ const Environment = z.object({
   HOST_NAMES: z.string().default(''),
   DATABASE_URL: z.string().min(1),
   INSTANCE: z.string().default(''),
+  /** Folder of the built interface. */
+  WEB_FOLDER: z.string().default('dist'),
 });
 
 /** The demo comes into a fresh database once; whoever deletes it does not get it back. */
@@ -36,7 +38,7 @@ async function main(): Promise<void> {
     );
     process.exit(CANNOT_START);
   }
-  const { PORT, HOST, HOST_NAMES, DATABASE_URL, INSTANCE } = read.data;
+  const { PORT, HOST, HOST_NAMES, DATABASE_URL, INSTANCE, WEB_FOLDER } = read.data;
   const database = openDatabase(DATABASE_URL);
   for (let attempt = 1; ; attempt++) {
     try {
@@ -50,7 +52,7 @@ async function main(): Promise<void> {
   }
   const app = createApp({
     database,
-    webFolder: 'dist',
+    webFolder: WEB_FOLDER,
     hosts: HOST_NAMES.split(',').filter(Boolean),
     instance: INSTANCE,
   });

@@ -1,0 +1,185 @@
+import { describe, expect, it } from 'vitest';
+import { thistleMill } from '../../demo/thistle-mill.ts';
+import type { Job } from '../../model/job.ts';
+import { newCircuit, newJob, newRoom } from '../../model/new-job.ts';
+import { applyEdits } from '../../model/place.ts';
+import { designJob } from '../design/design-job.ts';
+import type { PipeLine, Point, Sheet } from './sheet.ts';
+import { wallSheet } from './wall.ts';
+
+/** A plant of so many circuits, every second one mixed, every third one still without rooms. */
+function plant(circuitCount: number, kind: Job['separation']['kind']): Job {
+  const base = newJob('Plant');
+  const circuits = Array.from({ length: circuitCount }, (_, i) =>
+    newCircuit(`c${i}`, base, {
+      name: `Riser ${i}`,
+      connection: i % 2 === 0 ? 'direct' : 'mixed',
+      flowTemperature: i % 2 === 0 ? 55 : 40,
+    }),
+  );
+  return {
+    ...base,
+    separation: { kind, bore: 'auto' },
+    circuits,
+    rooms: circuits
+      .filter((_, i) => i % 3 !== 2)
+      .map((circuit, i) => newRoom(`r${i}`, { heatLoad: 2000 + 100 * i, circuit: circuit.id })),
+  };
+}
+const draw = (job: Job): Sheet => wallSheet(job, designJob(job));
+const find = (sheet: Sheet, id: string): PipeLine => {
+  const pipe = sheet.pipes.find((each) => each.id === id);
+  if (!pipe) throw new Error(`no pipe ${id}`);
+  return pipe;
+};
+const first = (pipe: PipeLine): Point => pipe.points[0] as Point;
+const last = (pipe: PipeLine): Point => pipe.points.at(-1) as Point;
+/** Whether a point lies on an orthogonal run. */
+const lies = ([x, y]: Point, pipe: PipeLine): boolean =>
+  pipe.points.slice(1).some(([toX, toY], i) => {
+    const [fromX, fromY] = pipe.points[i] as Point;
+    const between = (value: number, a: number, b: number) => value >= Math.min(a, b) && value <= Math.max(a, b);
+    return between(x, fromX, toX) && between(y, fromY, toY);
+  });
+
+describe.each(['none', 'low-loss-header'] as const)('plants with separation %s', (kind) => {
+  describe.each([1, 2, 3, 5, 9, 17, 40])('of %d circuits', (count) => {
+    const job = plant(count, kind);
+    const sheet = draw(job);
+    const flowBar = find(sheet, kind === 'none' ? 'source/flow' : 'bar/flow');
+    const returnBar = find(sheet, kind === 'none' ? 'source/return' : 'bar/return');
+
+    it('stand wholly on the sheet', () => {
+      const inside = (x: number, y: number) => x >= 0 && x <= sheet.width && y >= 0 && y <= sheet.height;
+      for (const pipe of sheet.pipes) for (const [x, y] of pipe.points) expect(inside(x, y), pipe.id).toBe(true);
+      for (const { at, width, height, component } of [...sheet.tags, ...sheet.houses]) {
+        expect(inside(at[0], at[1]) && inside(at[0] + width, at[1] + height), component).toBe(true);
+      }
+      for (const { at, width, height, component } of sheet.symbols) {
+        expect(inside(at[0] - width / 2, at[1] - height / 2) && inside(at[0] + width / 2, at[1] + height / 2), component).toBe(
+          true,
+        );
+      }
+    });
+
+    it('run every pipe square to the sheet, without a piece of no length', () => {
+      for (const pipe of sheet.pipes) {
+        expect(pipe.points.length).toBeGreaterThanOrEqual(2);
+        pipe.points.slice(1).forEach(([x, y], i) => {
+          const [fromX, fromY] = pipe.points[i] as Point;
+          expect((x === fromX) !== (y === fromY), `${pipe.id} at ${x},${y}`).toBe(true);
+        });
+      }
+    });
+
+    it('join every riser to the bars: flow leaves the flow bar, return ends on the return bar', () => {
+      for (const { id } of job.circuits) {
+        expect(lies(first(find(sheet, `circuits/${id}/flow`)), flowBar), id).toBe(true);
+        expect(lies(last(find(sheet, `circuits/${id}/return`)), returnBar), id).toBe(true);
+      }
+    });
+
+    it('let water flow up to the house and come down from it', () => {
+      for (const { circuitId, at, height } of sheet.houses) {
+        const foot = at[1] + height;
+        const flow = find(sheet, `circuits/${circuitId}/flow`);
+        const back = find(sheet, `circuits/${circuitId}/return`);
+        expect(last(flow)[1]).toBe(foot);
+        expect(first(back)[1]).toBe(foot);
+        expect(first(flow)[1]).toBeGreaterThan(foot);
+        expect(first(flow)[0]).toBeLessThan(first(back)[0]);
+      }
+    });
+
+    it('keep tags and houses off each other', () => {
+      const boxes = [...sheet.tags, ...sheet.houses].map(({ at: [x, y], width, height, component }) => ({
+        x,
+        y,
+        right: x + width,
+        bottom: y + height,
+        component,
+      }));
+      boxes.forEach((box, i) => {
+        for (const other of boxes.slice(i + 1)) {
+          const apart = box.right <= other.x || other.right <= box.x || box.bottom <= other.y || other.bottom <= box.y;
+          expect(apart, `${box.component} over ${other.component}`).toBe(true);
+        }
+      });
+    });
+
+    it('put pumps and valves on their risers', () => {
+      for (const symbol of sheet.symbols) {
+        if (!symbol.component.startsWith('circuits/')) continue;
+        const circuit = symbol.component.split('/').slice(0, 2).join('/');
+        expect(lies(symbol.at, find(sheet, `${circuit}/flow`)), symbol.component).toBe(true);
+      }
+    });
+
+    it('name only figures the design has', () => {
+      const { figures } = designJob(job);
+      const ids = [
+        ...sheet.tags.flatMap((tag) => tag.figures.map((figure) => figure.id)),
+        ...sheet.houses.flatMap((house) =>
+          [house.load, house.flowFigure, house.returnFigure].filter((id): id is string => id !== null),
+        ),
+      ];
+      for (const id of ids) expect(figures[id], id).toBeDefined();
+      expect(ids.length).toBeGreaterThan(0);
+    });
+
+    it('give each component one symbol and at most one tag', () => {
+      for (const parts of [sheet.symbols, sheet.tags]) {
+        const components = parts.map((part) => part.component);
+        expect(new Set(components).size).toBe(components.length);
+      }
+    });
+  });
+});
+
+describe('what hangs on the wall', () => {
+  it('a circuit without a load has risers and a house, but no numbers', () => {
+    const job = plant(3, 'none');
+    const sheet = draw(job);
+    const empty = sheet.houses[2];
+    expect(empty).toMatchObject({ circuitId: 'c2', rooms: 0, flowFigure: null, returnFigure: null });
+    expect(sheet.tags.some((tag) => tag.component.startsWith('circuits/c2/'))).toBe(false);
+    expect(sheet.symbols.some((symbol) => symbol.component === 'circuits/c2/pump')).toBe(true);
+  });
+
+  it('shows what is wanted of a pump while none is found', () => {
+    const job = applyEdits(thistleMill, [{ at: 'circuits/c2/worstRun/length', value: 2000 }]);
+    const tag = draw(job).tags.find((each) => each.component === 'circuits/c2/pump');
+    expect(tag?.figures.map((figure) => figure.id)).toEqual(['circuits/c2/volumeFlow', 'circuits/c2/pump/wantedHead']);
+    expect(tag?.severity).toBe('stop');
+  });
+
+  it('marks the worst of several findings on one part', () => {
+    const job = applyEdits(thistleMill, [
+      { at: 'source/capacity', value: 5000 },
+      { at: 'wholeHouseLoad', value: 9000 },
+    ]);
+    expect(draw(job).tags.find((tag) => tag.component === 'source')?.severity).toBe('stop');
+  });
+
+  it('has vessel and relief valve beside every source', () => {
+    for (const kind of ['none', 'low-loss-header'] as const) {
+      const kinds = draw(plant(2, kind)).symbols.map((symbol) => symbol.kind);
+      expect(kinds).toContain('vessel');
+      expect(kinds).toContain('relief-valve');
+    }
+  });
+
+  it('hangs the vessel on the return to the source', () => {
+    for (const kind of ['none', 'low-loss-header'] as const) {
+      const sheet = draw(plant(2, kind));
+      expect(lies(first(find(sheet, 'vessel/branch')), find(sheet, 'source/return'))).toBe(true);
+    }
+  });
+
+  it('says what the source makes when nothing names it', () => {
+    expect(draw(plant(1, 'none')).symbols.find((symbol) => symbol.component === 'source')?.label).toBe('Source');
+    expect(draw(thistleMill).symbols.find((symbol) => symbol.component === 'source')?.label).toBe(
+      'Boiler in the old grain store',
+    );
+  });
+});
