@@ -216,3 +216,36 @@ describe('the boundary', () => {
     await away.destroy();
   });
 });
+
+describe('the page', () => {
+  const page = async (path: string) => {
+    const response = await fetch(`${base.replace('/api', '')}${path}`);
+    return {
+      status: response.status,
+      policy: response.headers.get('content-security-policy') ?? '',
+      text: await response.text(),
+    };
+  };
+
+  it('carries the mark of its own policy, made anew each time', async () => {
+    const [one, two] = [await page('/'), await page('/jobs/anything/plant')];
+    if (one.status === 503) return expect(one.text).toContain('not built yet');
+    const markOf = ({ text }: { text: string }) => /style-nonce" content="([^"]+)"/.exec(text)?.[1] ?? '';
+    expect(markOf(one).length).toBeGreaterThan(15);
+    expect(one.policy).toContain(`'nonce-${markOf(one)}'`);
+    expect(markOf(two)).not.toBe(markOf(one));
+    expect(one.text).not.toContain('__NONCE__');
+  });
+
+  it('gives nothing outside its folder', async () => {
+    for (const path of [
+      '/assets/../../package.json',
+      '/assets/%2e%2e/%2e%2e/package.json',
+      '/..%2fpackage.json',
+      '/assets/none.js',
+    ]) {
+      const { text } = await page(path);
+      expect(text).not.toContain('"devDependencies"');
+    }
+  });
+});

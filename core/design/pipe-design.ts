@@ -76,8 +76,12 @@ export function designPipe(context: Context, asked: Asked): SizedPipe {
     label: `${label}: bore`,
     kind: 'bore',
     value: size.bore,
-    formula: 'd = outside diameter − 2 · wall',
-    source: `${material.source}, ${material.label} ${size.label}`,
+    formula: pinnedSize
+      ? 'd = inside diameter of the pinned size'
+      : context.rulebook.boreBy === 'velocity'
+        ? 'd = smallest inside diameter with V / (π d² / 4) ≤ v max'
+        : 'd = smallest inside diameter with R(V, d) ≤ R max',
+    source: `${material.source}: ${material.label}, ${size.label}`,
     terms: {
       V: volumeFlow,
       ...(context.rulebook.boreBy === 'velocity'

@@ -1,5 +1,5 @@
 import { shifted } from '../../model/quantities.ts';
-import { byRule, decided, type Figure, given } from '../figure/figure.ts';
+import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import { type FluidState, water } from '../fluid/water.ts';
 import { boreForVelocity, headerState } from '../plant/separation.ts';
 import { type CircuitFlow, massFlowFor } from './circuit-design.ts';
@@ -56,14 +56,25 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
     ? massFlowFor(load.value, fluid.specificHeat, source.temperatureDifference)
     : Number.POSITIVE_INFINITY;
   const state = headerState(primary, source.flowTemperature, draws);
-  const drawnTerms = Object.fromEntries(circuits.map((each, i) => [`m${i + 1}`, each.massFlow]));
+  const drawnTerms: Record<string, Ingredient> = {};
+  circuits.forEach(({ circuit, massFlow: ofCircuit }, i) => {
+    drawnTerms[`m${i + 1}`] = ofCircuit;
+    if (circuit.connection === 'mixed') {
+      drawnTerms[`s${i + 1}`] = given(
+        `${circuit.name}: share of hot water`,
+        'fraction',
+        state.hotShares[i] ?? 1,
+        '(T_mix − T_r) / (T_hot − T_r), energy balance of the mixing valve',
+      );
+    }
+  });
   const secondaryFlow = book.add({
     id: 'header/secondaryFlow',
     label: 'Flow drawn by the circuits',
     kind: 'massFlow',
     value: state.secondary,
-    formula: 'm_s = Σ m · (T_mix − T_r) / (T_hot − T_r)',
-    source: 'energy balance of each mixing valve; a direct circuit draws all its flow',
+    formula: 'm_s = Σ m · s, s = 1 for a direct circuit',
+    source: 'a mixed circuit draws its share of hot water, a direct one all its flow',
     terms: drawnTerms,
   });
   const massFlow = separated

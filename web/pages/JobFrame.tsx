@@ -8,7 +8,7 @@ import { Palette } from '../parts/Palette.tsx';
 import { SumPanel } from '../parts/SumPanel.tsx';
 import { useArrive } from '../parts/useArrive.ts';
 import { useJobKeys } from '../parts/useJobKeys.ts';
-import { DesignProvider, useDesigned } from '../state/design-context.tsx';
+import { DesignProvider, useDesigned, useDesignFailure } from '../state/design-context.tsx';
 import { SessionProvider, useOpenJob } from '../state/job-context.tsx';
 import { SumProvider, useSum } from '../state/sum-context.tsx';
 import { OpenFailed } from './LostPage.tsx';
@@ -39,6 +39,7 @@ const Waiting = ({ text }: { text: string }) => (
 function Opened() {
   const [palette, setPalette] = useState(false);
   const designed = useDesigned();
+  const failure = useDesignFailure();
   const { figureId } = useSum();
   // The wall has a panel of its own beside it.
   const onWall = useMatch('/jobs/:id/plant') !== null;
@@ -47,6 +48,12 @@ function Opened() {
   return (
     <Box sx={{ minHeight: '100vh', display: 'flex', flexDirection: 'column' }}>
       <JobStrip onPalette={() => setPalette(true)} />
+      {failure && (
+        <Typography role="alert" sx={{ px: 3, py: 1.2, bgcolor: 'error.main', color: 'background.paper' }}>
+          The plant could not be worked out: {failure}. Your entries are kept; take the last step back, or save the job file and
+          report it.
+        </Typography>
+      )}
       <Box sx={{ flex: 1, display: 'flex', minHeight: 0 }}>
         <Box component="main" sx={{ flex: 1, minWidth: 0 }}>
           <Suspense fallback={<Waiting text="One moment …" />}>

@@ -22,11 +22,13 @@ export interface Designed {
 }
 
 const Result = createContext<Designed | null>(null);
+const Failure = createContext<string | null>(null);
 
 /** Keeps the design of the open job up to date: one computation at a time, always ending with the newest job. */
 export function DesignProvider({ children }: { children: ReactNode }) {
   const job = useJob();
   const [designed, setDesigned] = useState<Designed | null>(null);
+  const [failure, setFailure] = useState<string | null>(null);
   const newest = useRef(job);
   const busy = useRef(false);
   newest.current = job;
@@ -41,15 +43,25 @@ export function DesignProvider({ children }: { children: ReactNode }) {
           const result = await heavyWork().design(current);
           done = current;
           setDesigned({ job: current, ...result });
+          setFailure(null);
         }
+      } catch (error) {
+        setFailure(error instanceof Error ? error.message : String(error));
       } finally {
         busy.current = false;
       }
     };
     if (newest.current === job) void run();
   }, [job]);
-  return <Result.Provider value={designed}>{children}</Result.Provider>;
+  return (
+    <Failure.Provider value={failure}>
+      <Result.Provider value={designed}>{children}</Result.Provider>
+    </Failure.Provider>
+  );
 }
 
 /** The newest finished design, or null before the first one. */
 export const useDesigned = (): Designed | null => useContext(Result);
+
+/** Why the newest job could not be worked out, or null. What was entered is kept all the same. */
+export const useDesignFailure = (): string | null => useContext(Failure);
