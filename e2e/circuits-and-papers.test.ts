@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import { newCircuit, newJob, newRoom } from '../model/new-job.ts';
-import { complaints, openJob, saved } from './helpers.ts';
+import { complaints, OWN_COPY, openJob, saved } from './helpers.ts';
 
 test('circuits are added, changed and deleted, and the wall follows', async ({ page }) => {
   const job = {
@@ -76,7 +76,7 @@ test('an earlier revision is brought back from the history', async ({ page }) =>
   await page.goto(`/jobs/${id}/papers`);
   await expect(page.getByText('Name of the job')).toBeVisible();
   await page.getByRole('button', { name: 'Bring back' }).click();
-  await expect(page.getByTitle('Thistle Mill', { exact: true })).toBeVisible();
+  await expect(page.getByTitle(OWN_COPY, { exact: true })).toBeVisible();
   await saved(page);
   await expect(page.getByText('Back to revision 1')).toBeVisible();
 });
