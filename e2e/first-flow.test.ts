@@ -53,6 +53,8 @@ test('a finding is cured on the wall, and the cure can be taken back', async ({ 
   await page.getByRole('link', { name: 'Thistle Mill (copy)' }).first().click();
   const short = page.getByRole('heading', { name: /15 × 0\.7 mm is too small/ });
   await expect(short).toBeVisible();
+  await page.getByRole('button', { name: /Lay 22 × 0\.9 mm here/ }).hover();
+  await expect(page.getByRole('note', { name: 'What this would change' })).toContainText(/velocity: 0\.99\sm\/s → 0\.45\sm\/s/);
   await page.getByRole('button', { name: /Lay 22 × 0\.9 mm here/ }).click();
   await expect(short).toBeHidden();
   await expect(page.getByText('22 × 0.9 mm').first()).toBeVisible();

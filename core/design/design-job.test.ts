@@ -152,6 +152,7 @@ describe('findings', () => {
     ],
     ['dilution', [['source/temperatureDifference', 20]]],
     ['vessel-too-small', [['vessel/volume', 0.008]]],
+    ['return-too-cold', [['source/kind', 'solid-fuel']]],
     ['vessel-impossible', [['vessel/staticHeight', 30]]],
     ['pipe-too-hot', [['circuits/c1/flowTemperature', 96]]],
     ['load-missing', [['rooms/r3/heatLoad', null]]],

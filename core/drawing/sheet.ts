@@ -1,3 +1,4 @@
+import type { SourceKind } from '../../model/job.ts';
 import type { Severity } from '../review/finding.ts';
 
 /** A point on the sheet, in sheet units from the top left. */
@@ -21,6 +22,8 @@ export interface SheetSymbol {
   width: number;
   height: number;
   label: string;
+  /** What kind of source it is, for its sign; only on sources. */
+  source?: SourceKind;
 }
 
 /** A label hung on a component: what it is and the figures that matter there. */

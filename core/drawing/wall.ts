@@ -79,6 +79,7 @@ function drawPlant(job: Job, design: Design, sheet: Sheet, tag: AddTag): void {
     width: SOURCE.right - SOURCE.left,
     height: SOURCE.bottom - SOURCE.top,
     label: job.source.name || 'Source',
+    source: job.source.kind,
   });
   const upFromSource: Point[] = [
     [middle, SOURCE.top],

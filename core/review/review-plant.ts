@@ -31,8 +31,42 @@ export function reviewPlant(context: Context, design: UnreviewedDesign): Finding
     }),
   );
   if (source.pump) findings.push(...reviewPump(context, source.pump, 'source/pump', 'source/temperatureDifference'));
-  findings.push(...reviewDilution(context, design), ...reviewVessel(context, design));
+  findings.push(...reviewReturn(context, design), ...reviewDilution(context, design), ...reviewVessel(context, design));
   return findings;
+}
+
+/** The temperature at which water comes back, against what this kind of source wants. */
+function reviewReturn(context: Context, { source }: UnreviewedDesign): Finding[] {
+  const { job, rules, say } = context;
+  if (!source) return [];
+  const back = source.returnTemperature.value;
+  const base = { place: 'source/temperatureDifference', component: 'source', remedies: [] };
+  if (job.source.kind === 'condensing-boiler' && back > rules.condensingReturn.limit) {
+    return [
+      {
+        ...base,
+        id: 'return-too-hot',
+        rule: 'return-too-hot',
+        severity: 'note',
+        title: `The boiler gets ${say(back, 'temperature')} back and does not condense`,
+        why: `${rules.condensingReturn.reason} Below ${say(rules.condensingReturn.limit, 'temperature')} it gains: run the circuits cooler or with a wider delta T, and feed a header no harder than it is drawn on.`,
+      },
+    ];
+  }
+  const wantsHot = job.source.kind === 'boiler' || job.source.kind === 'solid-fuel';
+  if (wantsHot && back < rules.dryReturn.limit) {
+    return [
+      {
+        ...base,
+        id: 'return-too-cold',
+        rule: 'return-too-cold',
+        severity: 'mend',
+        title: `The boiler gets ${say(back, 'temperature')} back, colder than it bears`,
+        why: `${rules.dryReturn.reason} It wants at least ${say(rules.dryReturn.limit, 'temperature')}: a return lift at the boiler, or water passed round the circuits, keeps it there. The maker's data decide.`,
+      },
+    ];
+  }
+  return [];
 }
 
 /** A header that is drawn on harder than it is fed sends out cooler water than the source makes. */

@@ -70,6 +70,34 @@ describe('limits are kept to the digit', () => {
   });
 });
 
+describe('the return to the source', () => {
+  it('is too hot for a condensing boiler from 55 °C, and matters to no other source', () => {
+    const hot: [string, unknown][] = [
+      ['source/flowTemperature', 75],
+      ['circuits/c2/connection', 'mixed'],
+      ['circuits/c4/connection', 'mixed'],
+      ['source/temperatureDifference', 10],
+    ];
+    expect(only('return-too-hot', ...hot).title).toContain('65\u00a0°C back and does not condense');
+    for (const kind of ['boiler', 'heat-pump', 'electric', 'solid-fuel'])
+      expect(has('return-too-hot', ...hot, ['source/kind', kind])).toBe(false);
+    expect(has('return-too-hot')).toBe(false);
+  });
+
+  it('is too cold for iron and solid fuel below 55 °C', () => {
+    for (const [kind, counts] of [
+      ['boiler', true],
+      ['solid-fuel', true],
+      ['condensing-boiler', false],
+      ['heat-pump', false],
+      ['other', false],
+    ] as const) {
+      expect(has('return-too-cold', ['source/kind', kind]), kind).toBe(counts);
+    }
+    expect(only('return-too-cold', ['source/kind', 'boiler']).title).toMatch(/gets 45\s°C back/);
+  });
+});
+
 describe('what a finding says', () => {
   it('source too small: how much, against what, and a way out', () => {
     const finding = only('source-too-small', ['source/capacity', 10_000]);

@@ -73,6 +73,19 @@ const SHARED = {
     0.5,
     'A direct circuit gets what the source sends.',
   ),
+  condensingReturn: rule(
+    'highest return that still condenses',
+    'temperature',
+    55,
+    'Above the dew point of its flue gas a condensing boiler is an ordinary one.',
+    'common practice; the dew point of natural-gas flue gas is about 55 °C',
+  ),
+  dryReturn: rule(
+    'lowest return of an iron or solid-fuel boiler',
+    'temperature',
+    55,
+    'Colder water lets flue gas condense on iron and rot it.',
+  ),
   returnAboveRoom: rule(
     'return above the room',
     'temperatureDifference',

@@ -1,12 +1,10 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
-import { useSnackbar } from 'notistack';
 import { Link as RouterLink, useParams } from 'react-router';
 import type { Finding } from '../../core/review/finding.ts';
-import { useEditing } from '../state/job-context.tsx';
 import { pageOfPlace } from './places.ts';
+import { RemedyButton } from './RemedyButton.tsx';
 import { SEVERITY_WORDS, SeverityMark } from './Severity.tsx';
 
 interface Props {
@@ -42,8 +40,6 @@ export function FindingsList({ findings, component = null, onShow }: Props) {
 
 function FindingEntry({ finding, onShow }: { finding: Finding; onShow?: (component: string | null) => void }) {
   const { id } = useParams();
-  const { put } = useEditing();
-  const { enqueueSnackbar } = useSnackbar();
   return (
     <Box component="li" sx={{ p: 2, borderBottom: 1, borderColor: 'divider', display: 'flex', gap: 1.2 }}>
       <Box sx={{ pt: 0.2 }}>
@@ -61,18 +57,7 @@ function FindingEntry({ finding, onShow }: { finding: Finding; onShow?: (compone
         </Typography>
         {finding.remedies.map((remedy) =>
           remedy.edits.length > 0 ? (
-            <Button
-              key={remedy.label}
-              variant="outlined"
-              size="small"
-              sx={{ mt: 1, display: 'block', textAlign: 'left', lineHeight: 1.35 }}
-              onClick={() => {
-                put(remedy.label.slice(0, 80), remedy.edits);
-                enqueueSnackbar(`Done: ${remedy.label}. Ctrl+Z takes it back.`);
-              }}
-            >
-              {remedy.label}
-            </Button>
+            <RemedyButton key={remedy.label} finding={finding} remedy={remedy} />
           ) : (
             <Typography key={remedy.label} variant="body2" sx={{ mt: 1 }}>
               Or: {remedy.label}.

@@ -1,4 +1,5 @@
 import type { SheetSymbol } from '../../core/drawing/sheet.ts';
+import type { SourceKind } from '../../model/job.ts';
 import { ownerOf, useWall } from './wall-context.ts';
 
 /** Components, after the general piping symbols of ISO 14617. Each can be picked by pointer or key. */
@@ -45,7 +46,7 @@ export function Symbols({ symbols }: { symbols: readonly SheetSymbol[] }) {
   );
 }
 
-function Shape({ symbol: { kind, width: w, height: h } }: { symbol: SheetSymbol }) {
+function Shape({ symbol: { kind, width: w, height: h, source } }: { symbol: SheetSymbol }) {
   const { colours } = useWall();
   const body = { fill: colours.tag, stroke: colours.metal, strokeWidth: 3, strokeLinejoin: 'round' as const };
   switch (kind) {
@@ -100,20 +101,9 @@ function Shape({ symbol: { kind, width: w, height: h } }: { symbol: SheetSymbol 
             stroke={colours.metal}
             strokeWidth={2}
           />
-          <path
-            d={`M-22 ${h * 0.22}q11 -20 22 0t22 0`}
-            fill="none"
-            stroke={colours.flow}
-            strokeWidth={4.5}
-            strokeLinecap="round"
-          />
-          <path
-            d={`M-22 ${h * 0.36}q11 -20 22 0t22 0`}
-            fill="none"
-            stroke={colours.flow}
-            strokeWidth={4.5}
-            strokeLinecap="round"
-          />
+          <g transform={`translate(0 ${h * 0.24})`}>
+            <SourceSign kind={source ?? 'other'} colour={colours.flow} />
+          </g>
         </>
       );
     default:
@@ -125,4 +115,46 @@ function Shape({ symbol: { kind, width: w, height: h } }: { symbol: SheetSymbol 
 function PumpArrow({ flat }: { flat: boolean }) {
   const { colours } = useWall();
   return <path d={flat ? 'M-12 8H12L0 -14z' : 'M-8 -12V12L14 0z'} fill={colours.metal} />;
+}
+
+/** What makes the heat: flame, fan, bolt, logs or tank, drawn around the middle of the lower panel. */
+function SourceSign({ kind, colour }: { kind: SourceKind; colour: string }) {
+  const line = {
+    fill: 'none',
+    stroke: colour,
+    strokeWidth: 4,
+    strokeLinecap: 'round' as const,
+    strokeLinejoin: 'round' as const,
+  };
+  switch (kind) {
+    case 'condensing-boiler':
+    case 'boiler':
+      return (
+        <>
+          <path d="M0 -20C4 -8 14 -6 14 7A14 13 0 0 1 -14 7C-14 -1 -8 -3 -6 -10C-3 -6 -2 -4 -1 -1C2 -6 2 -12 0 -20z" {...line} />
+          {kind === 'condensing-boiler' && <path d="M26 2v5M26 14v5" {...line} />}
+        </>
+      );
+    case 'heat-pump':
+      return (
+        <>
+          <circle r="20" {...line} />
+          <path d="M0 0C2 -8 8 -12 12 -8M0 0C6 6 7 13 1 15M0 0C-8 3 -14 0 -13 -6" {...line} />
+        </>
+      );
+    case 'electric':
+      return <path d="M5 -20L-10 3H2L-4 20L11 -4H-1z" {...line} />;
+    case 'solid-fuel':
+      return (
+        <>
+          <circle cx="-11" cy="9" r="9" {...line} />
+          <circle cx="11" cy="9" r="9" {...line} />
+          <circle cx="0" cy="-10" r="9" {...line} />
+        </>
+      );
+    case 'water-heater':
+      return <path d="M-13 -18H13V18H-13zM-6 8q3 -6 6 0t6 0M-6 -4q3 -6 6 0t6 0" {...line} />;
+    default:
+      return <path d="M-22 -6q11 -16 22 0t22 0M-22 12q11 -16 22 0t22 0" {...line} />;
+  }
 }

@@ -38,7 +38,7 @@ function TagLabel({ tag }: { tag: Tag }) {
         strokeWidth={1.2}
       />
       <circle cx={hole[0]} cy={hole[1]} r={2.6} fill={colours.board} stroke={colours.string} />
-      <text x={x + 16} y={y + 13} fontSize={11.5} fill={colours.metal}>
+      <text x={x + 16} y={y + 13} fontSize={12.5} fill={colours.metal}>
         {tag.title}
       </text>
       {tag.severity && (
