@@ -49,12 +49,12 @@ test('every number shows its sum, and the sum can be followed to where it began'
 
 test('a finding is cured on the wall, and the cure can be taken back', async ({ page }) => {
   await page.goto('/');
-  await page.getByRole('button', { name: 'Copy Thistle Mill' }).first().click();
-  await page.getByRole('link', { name: 'Thistle Mill (copy)' }).first().click();
+  await page.getByRole('button', { name: 'Copy Thistle Mill', exact: true }).click();
+  await page.getByRole('link', { name: 'Thistle Mill (copy)' }).click();
   const short = page.getByRole('heading', { name: /15 × 0\.7 mm is too small/ });
   await expect(short).toBeVisible();
   await page.getByRole('button', { name: /Lay 22 × 0\.9 mm here/ }).hover();
-  await expect(page.getByRole('note', { name: 'What this would change' })).toContainText(/velocity: 0\.99\sm\/s → 0\.45\sm\/s/);
+  await expect(page.getByRole('note', { name: 'What this would change' })).toContainText(/Velocity 0\.99\sm\/s → 0\.45\sm\/s/);
   await page.getByRole('button', { name: /Lay 22 × 0\.9 mm here/ }).click();
   await expect(short).toBeHidden();
   await expect(page.getByText('22 × 0.9 mm').first()).toBeVisible();

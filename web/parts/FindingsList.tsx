@@ -1,10 +1,11 @@
 import Box from '@mui/material/Box';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
+import { useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
-import type { Finding } from '../../core/review/finding.ts';
+import type { Finding, Remedy } from '../../core/review/finding.ts';
 import { pageOfPlace } from './places.ts';
-import { RemedyButton } from './RemedyButton.tsx';
+import { RemedyButton, RemedyEffect } from './RemedyButton.tsx';
 import { SEVERITY_WORDS, SeverityMark } from './Severity.tsx';
 
 interface Props {
@@ -40,6 +41,7 @@ export function FindingsList({ findings, component = null, onShow }: Props) {
 
 function FindingEntry({ finding, onShow }: { finding: Finding; onShow?: (component: string | null) => void }) {
   const { id } = useParams();
+  const [looked, setLooked] = useState<Remedy | null>(null);
   return (
     <Box component="li" sx={{ p: 2, borderBottom: 1, borderColor: 'divider', display: 'flex', gap: 1.2 }}>
       <Box sx={{ pt: 0.2 }}>
@@ -57,13 +59,14 @@ function FindingEntry({ finding, onShow }: { finding: Finding; onShow?: (compone
         </Typography>
         {finding.remedies.map((remedy) =>
           remedy.edits.length > 0 ? (
-            <RemedyButton key={remedy.label} finding={finding} remedy={remedy} />
+            <RemedyButton key={remedy.label} remedy={remedy} onLook={setLooked} />
           ) : (
             <Typography key={remedy.label} variant="body2" sx={{ mt: 1 }}>
               Or: {remedy.label}.
             </Typography>
           ),
         )}
+        {looked && <RemedyEffect key={looked.label} finding={finding} remedy={looked} />}
         <Box sx={{ mt: 1, display: 'flex', gap: 2 }}>
           <Link
             component={RouterLink}

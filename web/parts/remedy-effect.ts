@@ -18,6 +18,12 @@ const WORTH = 0.005;
 /** Endings of figure ids that matter where a finding stands, the most telling first. */
 const TELLING = ['/velocity', '/gradient', '/authority', '/pump/head', '/pump/dutyFlow', '/returnTemperature', '/capacity'];
 
+/** "Loft, plant to manifold: velocity" -> "Velocity": the finding above names the rest. */
+function bareLabel(label: string): string {
+  const last = label.split(': ').at(-1) as string;
+  return `${last[0]?.toUpperCase()}${last.slice(1)}`;
+}
+
 /**
  * What a cure changes of that which matters: the telling figures of the place it cures, the supply, the power of the
  * pumps, and how much is left to mend.
@@ -39,7 +45,7 @@ export function effectOf(finding: Finding, before: Design, after: Design): Effec
     const [old, next] = [before.figures[id], after.figures[id]];
     if (!old || !next || !Number.isFinite(old.value) || !Number.isFinite(next.value)) continue;
     if (Math.abs(next.value - old.value) <= WORTH * Math.abs(old.value)) continue;
-    effects.push({ label: old.label, kind: old.kind, before: old.value, after: next.value });
+    effects.push({ label: bareLabel(old.label), kind: old.kind, before: old.value, after: next.value });
   }
   const left = (design: Design) => design.findings.filter((each) => each.severity !== 'note').length;
   return [...effects.slice(0, MOST_LINES), { label: 'Left to mend', kind: null, before: left(before), after: left(after) }];
