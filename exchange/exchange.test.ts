@@ -98,6 +98,16 @@ describe('taking rooms in', () => {
     expect(new Set(job.rooms.map((room) => room.id)).size).toBe(job.rooms.length);
   });
 
+  it('takes a full table in at once, every room with an id of its own', () => {
+    const read = preview(
+      `Room;Load W\n${Array.from({ length: MOST_ROOMS - 13 }, (_, i) => `Flat ${i};${500 + i}`).join('\n')}\n`,
+    );
+    const job = takeRooms(thistleMill, read, 'c2');
+    expect(job.rooms.length).toBe(MOST_ROOMS);
+    expect(new Set(job.rooms.map((room) => room.id)).size).toBe(MOST_ROOMS);
+    expect(readJob(job).ok).toBe(true);
+  });
+
   it('says when a job is full', () => {
     expect(tooManyRooms(thistleMill, MOST_ROOMS)).toContain('do not fit');
     expect(tooManyRooms(thistleMill, 1)).toBeNull();

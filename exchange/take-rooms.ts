@@ -1,5 +1,5 @@
 import { type Job, MOST_ROOMS, type Room } from '../model/job.ts';
-import { newCircuit, newRoom, nextId } from '../model/new-job.ts';
+import { idsAfter, newCircuit, newRoom, nextId } from '../model/new-job.ts';
 import { keepUnread } from '../model/place.ts';
 import type { Meaning } from './room-columns.ts';
 import type { RoomsPreview } from './rooms-csv.ts';
@@ -18,8 +18,9 @@ export const tooManyRooms = (job: Job, adding: number): string | null =>
 export function takeRooms(job: Job, preview: RoomsPreview, fallback: string | null = null): Job {
   let next = job;
   const rooms = [...job.rooms];
+  const newId = idsAfter('r', rooms);
   for (const { cells } of preview.rows) {
-    const id = nextId('r', rooms);
+    const id = newId();
     const circuitName = cells.circuit?.text ?? '';
     let circuit = fallback;
     if (circuitName !== '') {

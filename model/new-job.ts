@@ -80,10 +80,16 @@ export function newCircuit(id: string, job: Job, fields: Partial<Circuit> = {}):
   };
 }
 
-/** The next free id with a letter in front: c1, c2 ... */
-export function nextId(letter: string, taken: readonly { id: string }[]): string {
+/** Gives free ids with a letter in front, c1, c2 ..., one after the other. */
+export function idsAfter(letter: string, taken: readonly { id: string }[]): () => string {
   const used = new Set(taken.map((each) => each.id));
-  let n = taken.length + 1;
-  while (used.has(`${letter}${n}`)) n++;
-  return `${letter}${n}`;
+  let n = taken.length;
+  return () => {
+    do n++;
+    while (used.has(`${letter}${n}`));
+    return `${letter}${n}`;
+  };
 }
+
+/** The next free id with a letter in front. */
+export const nextId = (letter: string, taken: readonly { id: string }[]): string => idsAfter(letter, taken)();

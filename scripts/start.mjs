@@ -75,6 +75,12 @@ function build() {
   if (done.status !== 0) throw new StartProblem('The interface could not be built; the reason stands above.');
 }
 
+/** The database this process started; stopped again when the start fails half way. */
+let postgres = null;
+/** A server that ends this many times shortly after its start is not started again. */
+const MOST_QUICK_ENDS = 5;
+const QUICK = 10_000;
+
 async function main() {
   mkdirSync(dataDir, { recursive: true });
   const first = await alreadyRunning();
@@ -86,12 +92,13 @@ async function main() {
   }
   installPackages();
   const port = await choosePort();
-  const postgres = await startPostgres(dataDir);
+  postgres = await startPostgres(dataDir);
   build();
   const url = `http://127.0.0.1:${port}`;
   const token = `${process.pid}-${Date.now()}`;
   let stopping = false;
   let child;
+  let quickEnds = 0;
 
   const stop = (code) => {
     if (stopping) return;
@@ -112,6 +119,7 @@ async function main() {
   process.on('SIGHUP', () => stop(0));
 
   const serve = () => {
+    const since = Date.now();
     child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
       // The channel tells the server when this process is gone, so that it never stays behind alone.
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
@@ -132,8 +140,12 @@ async function main() {
     });
     child.on('exit', (code) => {
       if (stopping) return;
+      quickEnds = Date.now() - since < QUICK ? quickEnds + 1 : 0;
       if (code === 78) stop(1);
-      else {
+      else if (quickEnds >= MOST_QUICK_ENDS) {
+        console.log('The server ends right after every start; the reason stands above.');
+        stop(1);
+      } else {
         console.log('The server stopped; starting it again.');
         setTimeout(serve, 500);
       }
@@ -151,5 +163,6 @@ async function main() {
 
 main().catch((error) => {
   console.error(error instanceof StartProblem ? error.message : error);
+  postgres?.stop();
   process.exit(1);
 });

@@ -121,11 +121,11 @@ export async function saveJob(database: Database, id: string, revision: number, 
       .forUpdate()
       .executeTakeFirst();
     if (!row) throw notFound();
+    // Nothing changed, or the answer to an earlier save got lost on the way and the browser sends it again.
+    if (isDeepStrictEqual(row.document, JSON.parse(JSON.stringify(job)))) {
+      return { id, revision: row.revision, job, updatedAt: row.updated_at.toISOString() };
+    }
     if (row.revision !== revision) {
-      // The answer to an earlier save got lost on the way and the browser sends it again: nothing to do.
-      if (isDeepStrictEqual(row.document, JSON.parse(JSON.stringify(job)))) {
-        return { id, revision: row.revision, job, updatedAt: row.updated_at.toISOString() };
-      }
       throw new Problem(
         409,
         'Changed elsewhere',

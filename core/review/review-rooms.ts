@@ -1,9 +1,11 @@
 import { fieldAt } from '../../model/fields.ts';
+import type { Room } from '../../model/job.ts';
+import { newCircuit } from '../../model/new-job.ts';
 import { valueAt } from '../../model/place.ts';
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import { readInJobUnits } from '../quantity/parse.ts';
-import type { Finding } from './finding.ts';
+import type { Finding, Remedy } from './finding.ts';
 
 const nameOf = (room: { name: string; id: string }): string => room.name || `room ${room.id}`;
 
@@ -13,6 +15,8 @@ export function reviewRooms(context: Context, design: UnreviewedDesign): Finding
   const findings: Finding[] = [...reviewUnread(context)];
   const unread = new Set(job.unread.map((entry) => entry.place));
   const byName = new Map<string, string>();
+  const loose = job.rooms.filter((room) => room.circuit === null && (room.heatLoad ?? 0) > 0);
+  if (job.circuits.length === 0 && loose.length > 0) findings.push(withoutCircuits(context, loose));
   for (const room of job.rooms) {
     const place = `rooms/${room.id}`;
     if (room.heatLoad === null && !unread.has(`${place}/heatLoad`)) {
@@ -27,7 +31,7 @@ export function reviewRooms(context: Context, design: UnreviewedDesign): Finding
         remedies: [],
       });
     }
-    if (room.circuit === null && (room.heatLoad ?? 0) > 0) {
+    if (job.circuits.length > 0 && room.circuit === null && (room.heatLoad ?? 0) > 0) {
       findings.push({
         id: `no-circuit:${place}`,
         rule: 'no-circuit',
@@ -77,6 +81,34 @@ export function reviewRooms(context: Context, design: UnreviewedDesign): Finding
     });
   }
   return findings;
+}
+
+/** Rooms with loads and not one circuit: one finding for all of them, with a start for either kind of emitter. */
+function withoutCircuits({ job, say }: Context, rooms: readonly Room[]): Finding {
+  const load = rooms.reduce((sum, room) => sum + (room.heatLoad ?? 0), 0);
+  const start = (emitters: 'radiators' | 'floor', label: string): Remedy => {
+    const circuit = newCircuit('c1', job, { emitters });
+    return {
+      label,
+      edits: [
+        { at: 'circuits', value: [circuit] },
+        ...rooms.map((room) => ({ at: `rooms/${room.id}/circuit`, value: circuit.id })),
+      ],
+    };
+  };
+  return {
+    id: 'no-circuits',
+    rule: 'no-circuits',
+    severity: 'mend',
+    place: 'circuits',
+    component: null,
+    title: `${rooms.length} ${rooms.length === 1 ? 'room is' : 'rooms are'} on no circuit`,
+    why: `Their ${say(load, 'power')} reach no pump and no pipe. Start with one circuit and part it later.`,
+    remedies: [
+      start('radiators', 'Put them on a circuit of radiators'),
+      start('floor', 'Put them on a circuit of floor heating'),
+    ],
+  };
 }
 
 /** Every text that was typed for a number and could not be read. */

@@ -181,6 +181,17 @@ describe('what a finding says', () => {
     );
   });
 
+  it('rooms without any circuit are one finding, with a start for either kind of emitter', () => {
+    const bare: Job = { ...thistleMill, circuits: [], rooms: thistleMill.rooms.map((room) => ({ ...room, circuit: null })) };
+    const found = designJob(bare).findings.filter((each) => each.rule === 'no-circuits' || each.rule === 'no-circuit');
+    expect(found.map((each) => each.title)).toEqual(['13 rooms are on no circuit']);
+    for (const remedy of found[0]?.remedies ?? []) {
+      const started = designJob(applyEdits(bare, remedy.edits));
+      expect(started.load.value).toBe(14_800);
+      expect(started.findings.some((each) => each.rule.startsWith('no-circuit'))).toBe(false);
+    }
+  });
+
   it('a missing load is named once, and not again when something unreadable stands there', () => {
     expect(only('load-missing', ['rooms/r3/heatLoad', null]).title).toBe('Study has no heat load');
     const typed = {

@@ -46,7 +46,8 @@ export function useOpenJob(id: string): Opening {
           if (!left) setOpening({ state: 'failed', detail: problem.message, missing: problem.status === 404 });
           return;
         }
-        session = new JobSession({ revision: draft.revision, job: draft.job }, { ...draft, dirty: true }, outside);
+        // What this browser kept is all there is; unsent work in it goes out when the server is back.
+        session = new JobSession({ revision: draft.revision, job: draft.job }, draft, outside);
       }
       if (left) session.close();
       else setOpening({ state: 'open', session });

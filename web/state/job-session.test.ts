@@ -105,6 +105,16 @@ describe('an open job', () => {
     expect(again.session.state.job).toEqual(thistleMill);
   });
 
+  it('opened from the browser alone, sends the work that never got out', async () => {
+    const draft: Draft = { revision: 4, job: { ...thistleMill, name: 'Unsent' }, dirty: true, past: [], future: [] };
+    const { session, saves, pass } = world({ revision: 4, job: draft.job }, draft);
+    expect(session.state.saving.state).toBe('waiting');
+    await pass();
+    expect(saves).toMatchObject([{ revision: 4, job: { name: 'Unsent' } }]);
+    expect(session.state.saving.state).toBe('saved');
+    expect(world({ revision: 4, job: draft.job }, { ...draft, dirty: false }).session.state.saving.state).toBe('saved');
+  });
+
   it('takes a save whose answer got lost for saved, and real changes elsewhere for two versions', () => {
     const draft: Draft = {
       revision: 4,

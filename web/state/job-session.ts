@@ -76,17 +76,7 @@ export class JobSession {
   constructor(stored: Stored, draft: Draft | null, outside: Outside, clock: () => number = Date.now) {
     this.#outside = outside;
     this.#clock = clock;
-    // The same content under another revision is a save whose answer never came back.
-    const same = draft !== null && JSON.stringify(draft.job) === JSON.stringify(stored.job);
-    if (draft && same) {
-      this.#state = {
-        job: stored.job,
-        revision: stored.revision,
-        saving: { state: 'saved' },
-        past: draft.past,
-        future: draft.future,
-      };
-    } else if (draft && draft.revision === stored.revision) {
+    if (draft && draft.revision === stored.revision) {
       this.#state = {
         job: draft.job,
         revision: stored.revision,
@@ -95,6 +85,15 @@ export class JobSession {
         future: draft.future,
       };
       if (draft.dirty) this.#sendLater(0);
+    } else if (draft && JSON.stringify(draft.job) === JSON.stringify(stored.job)) {
+      // The same content under another revision is a save whose answer never came back.
+      this.#state = {
+        job: stored.job,
+        revision: stored.revision,
+        saving: { state: 'saved' },
+        past: draft.past,
+        future: draft.future,
+      };
     } else if (draft?.dirty) {
       // Changed here without ever reaching the server, and changed there meanwhile: the person decides.
       this.#state = {
