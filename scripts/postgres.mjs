@@ -1,7 +1,7 @@
 // PostgreSQL from Debian's packages, on loopback, in a data folder of its own. Node's own modules only: this runs
 // before any package is installed.
 import { execFileSync, spawnSync } from 'node:child_process';
-import { createHash, randomBytes } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import { chmodSync, chownSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join, resolve } from 'node:path';
@@ -64,13 +64,14 @@ function postgresUser() {
 
 /**
  * Where the cluster lives: inside the data folder, unless the database's own user cannot reach that (a checkout in
- * a closed home folder); then under /var/lib, named after the data folder.
+ * a closed home folder); then under /var/lib, in a folder of its own that the data folder remembers.
  */
 function clusterFolder(dataDir) {
   const inside = join(dataDir, 'db');
   if (!isRoot || run('test', ['-x', dataDir]).status === 0) return inside;
-  const mark = createHash('sha256').update(dataDir).digest('hex').slice(0, 12);
-  const outside = `/var/lib/warm-manifold-${mark}`;
+  const remembered = join(dataDir, 'database-folder');
+  if (!existsSync(remembered)) writeFileSync(remembered, `/var/lib/warm-manifold-${randomBytes(6).toString('hex')}`);
+  const outside = readFileSync(remembered, 'utf8');
   console.log(`The database's user cannot reach ${dataDir}, so the database lives in ${outside}.`);
   return outside;
 }
