@@ -12,6 +12,8 @@ test('rooms are typed, pasted, undone and there again after the browser was clos
   await page.keyboard.press('Enter');
   await expect(cell(page, 1, 'heatLoad')).toContainText('500');
   await expect(cell(page, 2, 'heatLoad')).toBeFocused();
+  // 1500 W on 24 m².
+  await expect(cell(page, 1, 'specificLoad')).toHaveText('63');
   await page.keyboard.press('ArrowLeft');
   await expect(cell(page, 2, 'area')).toBeFocused();
 

@@ -158,6 +158,14 @@ describe('what leaves the job', () => {
     expect(us[0]?.headings).toContain('Flow (gpm)');
   });
 
+  it('gives each room its load per area, and none where one of the two is missing', () => {
+    const bare = applyEdits(thistleMill, [{ at: 'rooms/r2/area', value: null }]);
+    const rooms = resultTables(bare, designJob(bare)).find((table) => table.id === 'rooms');
+    const column = rooms?.headings.indexOf('Load per area (W/m²)') ?? -1;
+    expect(rooms?.rows[0]?.[column]).toBeCloseTo(2150 / 41, 3);
+    expect(rooms?.rows[1]?.[column]).toBeNull();
+  });
+
   it('brings a job file back as it was', () => {
     expect(readJobText(writeJobFile(thistleMill))).toEqual({ ok: true, job: thistleMill });
   });

@@ -15,6 +15,7 @@ export const shifted = (from: Celsius, by: Kelvin): Celsius => (from + by) as Ce
 
 export const QUANTITY_KINDS = [
   'heatLoad',
+  'specificLoad',
   'power',
   'electricPower',
   'temperature',
@@ -42,6 +43,7 @@ export type QuantityKind = (typeof QUANTITY_KINDS)[number];
 /** The units a person may read and type in, by kind. The first is the metric habit, the second the US habit. */
 export const UNIT_CHOICES = {
   heatLoad: ['W', 'BTU/h', 'kW', 'kBTU/h'],
+  specificLoad: ['W/m²', 'BTU/(h ft²)'],
   power: ['kW', 'kBTU/h', 'W', 'BTU/h'],
   electricPower: ['W', 'W'],
   temperature: ['°C', '°F'],

@@ -6,6 +6,8 @@ import { fromSI, unitFor } from './units.ts';
 const PLACES: Record<string, number> = {
   W: 0,
   'BTU/h': 0,
+  'W/m²': 0,
+  'BTU/(h ft²)': 1,
   kW: 2,
   'kBTU/h': 1,
   '°C': 1,

@@ -14,6 +14,7 @@ describe('units', () => {
   it.each([
     [1, 'power', 'kBTU/h', 293.0711],
     [1, 'heatLoad', 'BTU/h', 0.2930711],
+    [1, 'specificLoad', 'BTU/(h ft²)', 3.154591],
     [1, 'pressure', 'psi', 6894.757],
     [1, 'pressure', 'bar', 1e5],
     [1, 'length', 'ft', 0.3048],

@@ -25,6 +25,7 @@ const UNITS: Record<QuantityKind, Record<string, Unit>> = {
     'BTU/h': { factor: BTU_PER_HOUR },
     'kBTU/h': { factor: 1000 * BTU_PER_HOUR },
   },
+  specificLoad: { 'W/m²': { factor: 1 }, 'BTU/(h ft²)': { factor: BTU_PER_HOUR / (FOOT * FOOT) } },
   power: {
     W: { factor: 1 },
     kW: { factor: 1000 },

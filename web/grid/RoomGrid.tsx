@@ -71,6 +71,15 @@ export default function RoomGrid({ selected, onSelect }: Props) {
     ];
   }, [rooms, unread, display]);
 
+  const specificLoad = useMemo(
+    () =>
+      new Map(
+        rooms.flatMap(({ id, heatLoad, area }) =>
+          heatLoad === null || area === null ? [] : [[id, show(heatLoad / area, 'specificLoad', display).number] as const],
+        ),
+      ),
+    [rooms, display],
+  );
   const columns = useMemo<GridColDef<Row>[]>(() => {
     const quantity = (field: QuantityColumn, width: number): GridColDef<Row> => ({
       field,
@@ -83,10 +92,20 @@ export default function RoomGrid({ selected, onSelect }: Props) {
       renderCell: ({ row }) => <QuantityCell text={row[field]} column={field} bad={unread.has(`rooms/${row.id}/${field}`)} />,
     });
     return [
-      { field: 'name', headerName: LABELS.name, flex: 1, minWidth: 150, editable: true, sortable: false },
+      { field: 'name', headerName: LABELS.name, flex: 1, minWidth: 140, editable: true, sortable: false },
       { field: 'storey', headerName: LABELS.storey, width: 110, editable: true, sortable: false },
       quantity('area', 110),
       quantity('heatLoad', 150),
+      {
+        // What a practitioner checks a load by; derived, so it cannot be typed.
+        field: 'specificLoad',
+        headerName: `Per area (${unit('specificLoad')})`,
+        width: 160,
+        align: 'right',
+        headerAlign: 'right',
+        sortable: false,
+        renderCell: ({ row }) => specificLoad.get(row.id) ?? '',
+      },
       quantity('roomTemperature', 200),
       {
         field: 'circuit',
@@ -102,7 +121,7 @@ export default function RoomGrid({ selected, onSelect }: Props) {
         renderCell: ({ row }) => circuits.find((circuit) => circuit.id === row.circuit)?.name ?? '',
       },
     ];
-  }, [unit, circuits, unread]);
+  }, [unit, circuits, unread, specificLoad]);
 
   const onPaste = (event: ClipboardEvent) => {
     // Inside an open cell the text belongs to that cell.
@@ -113,7 +132,9 @@ export default function RoomGrid({ selected, onSelect }: Props) {
     event.preventDefault();
     const block = Papa.parse<string[]>(text.replace(/\r?\n$/, ''), { delimiter: '\t' }).data;
     const start = rows.findIndex((row) => row.id === cell.id);
-    const column = ROOM_COLUMNS.find((each) => each === cell.field) ?? 'name';
+    // Beside the columns one can type in, a block begins at the next one that takes it.
+    const column =
+      ROOM_COLUMNS.find((each) => each === cell.field) ?? (cell.field === 'specificLoad' ? 'roomTemperature' : 'name');
     edit(`Pasted ${block.length} ${block.length === 1 ? 'row' : 'rows'}`, (current) => pasteBlock(current, start, column, block));
     enqueueSnackbar(`${block.length} ${block.length === 1 ? 'row' : 'rows'} pasted. Ctrl+Z takes it back.`);
   };

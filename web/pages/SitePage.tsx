@@ -11,6 +11,7 @@ import { useEditing, useJob } from '../state/job-context.tsx';
 
 const UNIT_LABELS: [QuantityKind, string][] = [
   ['heatLoad', 'Room loads'],
+  ['specificLoad', 'Load per area'],
   ['power', 'Plant power'],
   ['temperature', 'Temperature'],
   ['temperatureDifference', 'Delta T'],
