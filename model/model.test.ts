@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import { fieldAt } from './fields.ts';
 import { MOST_ROOMS } from './job.ts';
-import { newJob, newRoom, nextId } from './new-job.ts';
+import { idsAfter, newCircuit, newJob, newRoom, nextId } from './new-job.ts';
 import { applyEdits, keepUnread, valueAt } from './place.ts';
 import { readJob, readJobText } from './read-job.ts';
 
@@ -97,7 +97,34 @@ describe('places', () => {
     expect(fieldAt('site/place')).toBeUndefined();
   });
 
+  it('start a circuit as its emitters and the units of the job would have it', () => {
+    const metric = newJob('x');
+    const us = newJob('y', { system: 'us', units: {} });
+    expect(newCircuit('c1', metric, { emitters: 'floor' })).toMatchObject({
+      connection: 'mixed',
+      flowTemperature: 38,
+      worstRun: { material: 'pex-iso15875', load: 'auto' },
+    });
+    expect(newCircuit('c1', metric)).toMatchObject({
+      connection: 'direct',
+      flowTemperature: 55,
+      run: { material: 'copper-en1057', size: 'auto' },
+    });
+    expect(newCircuit('c1', us, { emitters: 'floor' })).toMatchObject({
+      run: { material: 'copper-b88-m' },
+      worstRun: { material: 'pex-f876' },
+    });
+    expect(readJob({ ...us, circuits: [newCircuit('c1', us)] }).ok).toBe(true);
+  });
+
+  it('never mix a floor circuit hotter than its source', () => {
+    const cool = applyEdits(newJob('x'), [{ at: 'source/flowTemperature', value: 33 }]);
+    expect(newCircuit('c1', cool, { emitters: 'floor' }).flowTemperature).toBe(33);
+  });
+
   it('number new things without using an id twice', () => {
+    const next = idsAfter('r', [{ id: 'r2' }, { id: 'r3' }]);
+    expect([next(), next(), next()]).toEqual(['r4', 'r5', 'r6']);
     expect(nextId('r', [{ id: 'r1' }, { id: 'r3' }])).toBe('r4');
     expect(nextId('r', [{ id: 'r2' }])).toBe('r3');
     expect(nextId('c', [])).toBe('c1');

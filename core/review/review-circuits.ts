@@ -1,4 +1,4 @@
-import type { Circuit } from '../../model/job.ts';
+import type { Circuit, Job } from '../../model/job.ts';
 import { chooseKvs, KVS_SERIES } from '../circuit/mixing.ts';
 import type { Context } from '../design/context.ts';
 import type { CircuitDesign, SizedCircuit, UnreviewedDesign } from '../design/design.ts';
@@ -8,22 +8,28 @@ import { reviewPump } from './review-pump.ts';
 
 /** Findings on every circuit: its temperatures, pipes, valve and pump. */
 export function reviewCircuits(context: Context, design: UnreviewedDesign): Finding[] {
+  const { job } = context;
+  const decided = new Map(job.circuits.map((circuit) => [circuit.id, circuit]));
+  const warmest = warmestRooms(job);
   return design.circuits.flatMap((each) => {
-    const circuit = context.job.circuits.find((one) => one.id === each.id) as Circuit;
+    const circuit = decided.get(each.id) as Circuit;
     if (!each.sized) return [withoutLoad(each)];
+    // Behind a mixing valve no more than the set point arrives; a direct circuit gets whatever the source sends.
+    const hottest =
+      circuit.connection === 'mixed' ? circuit.flowTemperature : Math.max(circuit.flowTemperature, job.source.flowTemperature);
     return [
-      ...reviewTemperatures(context, circuit, each, design),
+      ...reviewTemperatures(context, circuit, each, design, warmest.get(each.id) ?? Number.NEGATIVE_INFINITY),
       ...reviewPipe(context, each.sized.run, {
         deltaT: circuit.temperatureDifference,
         deltaTPlace: `circuits/${circuit.id}/temperatureDifference`,
         component: `circuits/${circuit.id}/run`,
-        hottest: circuit.flowTemperature,
+        hottest,
       }),
       ...reviewPipe(context, each.sized.worstRun, {
         deltaT: circuit.temperatureDifference,
         deltaTPlace: `circuits/${circuit.id}/temperatureDifference`,
         component: `circuits/${circuit.id}/house`,
-        hottest: circuit.flowTemperature,
+        hottest,
         branch: true,
       }),
       ...reviewValve(context, circuit, each.sized),
@@ -46,14 +52,26 @@ const withoutLoad = (circuit: CircuitDesign): Finding => ({
   remedies: [],
 });
 
-function reviewTemperatures(context: Context, circuit: Circuit, design: CircuitDesign, whole: UnreviewedDesign): Finding[] {
+/** The highest room temperature on each circuit, C. */
+function warmestRooms(job: Job): Map<string, number> {
+  const warmest = new Map<string, number>();
+  for (const { circuit, roomTemperature } of job.rooms) {
+    if (circuit !== null) warmest.set(circuit, Math.max(roomTemperature, warmest.get(circuit) ?? roomTemperature));
+  }
+  return warmest;
+}
+
+function reviewTemperatures(
+  context: Context,
+  circuit: Circuit,
+  design: CircuitDesign,
+  whole: UnreviewedDesign,
+  warmest: number,
+): Finding[] {
   const { job, rules, say } = context;
   const place = `circuits/${circuit.id}`;
   const findings: Finding[] = [];
   const back = design.sized?.returnTemperature.value ?? 0;
-  const warmest = job.rooms
-    .filter((room) => room.circuit === circuit.id)
-    .reduce((most, room) => Math.max(most, room.roomTemperature), Number.NEGATIVE_INFINITY);
   if (back <= warmest + rules.returnAboveRoom.limit) {
     findings.push({
       id: `return-below-room:${place}`,

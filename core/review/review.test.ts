@@ -166,6 +166,14 @@ describe('what a finding says', () => {
     expect(finding.why).toContain('up to 90\u00a0°C');
   });
 
+  it('pipe too hot: a direct circuit is judged by what the source sends, a mixed one by its set point', () => {
+    const plastic: [string, unknown] = ['circuits/c2/run/material', 'multilayer'];
+    const size: [string, unknown] = ['circuits/c2/run/size', 'auto'];
+    expect(has('pipe-too-hot', plastic, size)).toBe(false);
+    expect(has('pipe-too-hot', plastic, size, ['source/flowTemperature', 98])).toBe(true);
+    expect(has('pipe-too-hot', plastic, size, ['source/flowTemperature', 98], ['circuits/c2/connection', 'mixed'])).toBe(false);
+  });
+
   it('speaks in the units of the job', () => {
     const job: Job = { ...thistleMill, display: { system: 'us', units: {} } };
     const finding = designJob(job).findings.find((each) => each.rule === 'pipe-too-small');
