@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
-import { newJob, newRoom } from '../../model/new-job.ts';
+import { newJob, newRoom, nextId } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
 import { pasteBlock, removeRooms, setCell } from '../grid/room-edits.ts';
 import { differences } from './differences.ts';
@@ -145,7 +145,7 @@ describe('steps', () => {
     rename('Other'),
     (job) => ({ ...job, rooms: job.rooms.slice(1) }),
     (job) => ({ ...job, rooms: [...job.rooms].reverse() }),
-    (job) => ({ ...job, rooms: [newRoom(`n${job.rooms.length}`), ...job.rooms] }),
+    (job) => ({ ...job, rooms: [newRoom(nextId('n', job.rooms)), ...job.rooms] }),
     (job) => ({
       ...job,
       circuits: job.circuits.slice(0, -1),
