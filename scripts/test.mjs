@@ -18,23 +18,25 @@ mkdirSync('.test', { recursive: true });
 const output = mkdtempSync(join('.test', 'run-'));
 cleanUps.push(() => rmSync(output, { recursive: true, force: true }));
 
-function runStep(title, command, args, env = {}) {
+/** Runs a command and says how it went; what it printed is shown when it failed. */
+async function runStep(title, command, args, env = {}) {
   const started = Date.now();
-  const done = spawnSync(command, args, {
-    encoding: 'utf8',
-    env: { ...process.env, ...env },
-    maxBuffer: 64 << 20,
+  const { good, printed } = await new Promise((done) => {
+    const child = spawn(command, args, { env: { ...process.env, ...env }, stdio: ['ignore', 'pipe', 'pipe'] });
+    let text = '';
+    for (const stream of [child.stdout, child.stderr]) stream.setEncoding('utf8').on('data', (chunk) => (text += chunk));
+    child.once('error', (error) => done({ good: false, printed: error.message }));
+    child.once('close', (code) => done({ good: code === 0, printed: text }));
   });
   const seconds = ((Date.now() - started) / 1000).toFixed(1);
-  const good = done.status === 0;
   console.log(`${good ? 'ok  ' : 'FAIL'} ${title} (${seconds} s)`);
-  if (!good) console.log(`${done.stdout ?? ''}${done.stderr ?? ''}${done.error ?? ''}`.trim());
+  if (!good) console.log(printed.trim());
   return good;
 }
 
 /** A step that counts as one test. */
-function check(title, command, args) {
-  if (runStep(title, command, args)) counts.passed++;
+async function check(title, command, args) {
+  if (await runStep(title, command, args)) counts.passed++;
   else counts.failed++;
 }
 
@@ -51,11 +53,11 @@ function addUp(report, good) {
   if (!good && counts.failed === before) counts.failed++;
 }
 
-function vitest(project, env = {}) {
+async function vitest(project, env = {}) {
   const report = join(output, `${project}.json`);
   addUp(
     report,
-    runStep(
+    await runStep(
       `${project} tests`,
       bin('vitest'),
       ['run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`],
@@ -97,33 +99,29 @@ function temporaryFolder() {
 
 async function main() {
   installPackages();
-  for (const part of ['core', 'web', 'node']) check(`types: ${part}`, bin('tsc'), ['-p', `tsconfig.${part}.json`]);
-  check('lint', bin('biome'), ['check', '.']);
-  check('layers', bin('depcruise'), [
-    '--config',
-    '.dependency-cruiser.cjs',
-    'model',
-    'core',
-    'exchange',
-    'server',
-    'web',
-    'cli',
-    'demo',
+  const types = (part) => check(`types: ${part}`, bin('tsc'), ['-p', `tsconfig.${part}.json`]);
+  const layers = ['model', 'core', 'exchange', 'server', 'web', 'cli', 'demo'];
+  // Two lanes for two cores; none of these writes anything.
+  await Promise.all([
+    types('web').then(() => types('core')),
+    types('node')
+      .then(() => check('lint', bin('biome'), ['check', '.']))
+      .then(() => check('layers', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', ...layers])),
   ]);
-  vitest('unit');
+  await vitest('unit');
   if (quick) return;
   if (!existsSync('/usr/bin/chromium')) installDebianPackages('chromium');
   const postgres = await startPostgres(temporaryFolder(), { throwaway: true });
   cleanUps.unshift(() => postgres.stop());
-  vitest('api', { DATABASE_URL: postgres.url });
-  check('build', bin('vite'), ['build', '--logLevel', 'warn', '--outDir', join(output, 'dist')]);
+  await vitest('api', { DATABASE_URL: postgres.url });
+  await check('build', bin('vite'), ['build', '--logLevel', 'warn', '--outDir', join(output, 'dist')]);
   const browserData = await startPostgres(temporaryFolder(), { throwaway: true });
   cleanUps.unshift(() => browserData.stop());
   const url = await startServer(browserData.url);
   const report = join(output, 'browser.json');
   addUp(
     report,
-    runStep('browser tests', bin('playwright'), ['test', '--reporter=line,json'], {
+    await runStep('browser tests', bin('playwright'), ['test', '--reporter=line,json'], {
       BASE_URL: url,
       PLAYWRIGHT_JSON_OUTPUT_NAME: report,
       TEST_OUTPUT: output,
