@@ -3,7 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { gzipSync } from 'node:zlib';
 import { chromium } from '@playwright/test';
 import { thistleMill } from '../demo/thistle-mill.ts';
-import playwrightConfig from '../playwright.config.ts';
+import { chromiumLaunch } from '../scripts/chromium.mjs';
 import { createApp } from '../server/app.ts';
 import { openDatabase } from '../server/database.ts';
 
@@ -26,7 +26,7 @@ async function main(): Promise<void> {
   const server = createServer(createApp({ database, webFolder: 'dist', hosts: [], instance: 'bench' }));
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
   const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
-  const browser = await chromium.launch(playwrightConfig.use?.launchOptions);
+  const browser = await chromium.launch(chromiumLaunch);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.route('**/api/jobs', (route) => route.fulfill({ json: [ROW] }));
   await page.route(`**/api/jobs/${ID}`, (route) =>

@@ -1,20 +1,10 @@
 // Refreshes docs/screenshots from a fresh copy of the demo job on a running server:
 //   node scripts/screenshots.mjs http://127.0.0.1:4310
 import { chromium } from '@playwright/test';
+import { chromiumLaunch } from './chromium.mjs';
 
 const base = process.argv[2] ?? 'http://127.0.0.1:4310';
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const browser = await chromium.launch(chromiumLaunch);
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const jobs = await (await fetch(`${base}/api/jobs`)).json();
 const demo = jobs.find((job) => job.name === 'Thistle Mill');

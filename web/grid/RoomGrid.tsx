@@ -6,6 +6,7 @@ import Papa from 'papaparse';
 import { type ClipboardEvent, useMemo } from 'react';
 import { editText, show } from '../../core/quantity/format.ts';
 import { readInJobUnits } from '../../core/quantity/parse.ts';
+import { MEANING_LABELS } from '../../exchange/room-columns.ts';
 import { FIELDS } from '../../model/fields.ts';
 import { nextId } from '../../model/new-job.ts';
 import { nonce } from '../nonce.ts';
@@ -21,14 +22,6 @@ const PAGE = 100;
 
 const QUANTITIES = ['area', 'heatLoad', 'roomTemperature'] as const;
 type QuantityColumn = (typeof QUANTITIES)[number];
-const LABELS: Record<RoomColumn, string> = {
-  name: 'Room',
-  storey: 'Storey',
-  area: 'Area',
-  heatLoad: 'Heat load',
-  roomTemperature: 'Room temperature',
-  circuit: 'Circuit',
-};
 
 interface Props {
   selected: ReadonlySet<string>;
@@ -83,7 +76,7 @@ export default function RoomGrid({ selected, onSelect }: Props) {
   const columns = useMemo<GridColDef<Row>[]>(() => {
     const quantity = (field: QuantityColumn, width: number): GridColDef<Row> => ({
       field,
-      headerName: `${LABELS[field]} (${unit(FIELDS[`rooms/*/${field}`].kind)})`,
+      headerName: `${MEANING_LABELS[field]} (${unit(FIELDS[`rooms/*/${field}`].kind)})`,
       width,
       editable: true,
       align: 'right',
@@ -92,8 +85,8 @@ export default function RoomGrid({ selected, onSelect }: Props) {
       renderCell: ({ row }) => <QuantityCell text={row[field]} column={field} bad={unread.has(`rooms/${row.id}/${field}`)} />,
     });
     return [
-      { field: 'name', headerName: LABELS.name, flex: 1, minWidth: 140, editable: true, sortable: false },
-      { field: 'storey', headerName: LABELS.storey, width: 110, editable: true, sortable: false },
+      { field: 'name', headerName: MEANING_LABELS.name, flex: 1, minWidth: 140, editable: true, sortable: false },
+      { field: 'storey', headerName: MEANING_LABELS.storey, width: 110, editable: true, sortable: false },
       quantity('area', 110),
       quantity('heatLoad', 150),
       {
@@ -109,7 +102,7 @@ export default function RoomGrid({ selected, onSelect }: Props) {
       quantity('roomTemperature', 200),
       {
         field: 'circuit',
-        headerName: LABELS.circuit,
+        headerName: MEANING_LABELS.circuit,
         width: 190,
         editable: true,
         sortable: false,
@@ -142,7 +135,9 @@ export default function RoomGrid({ selected, onSelect }: Props) {
   const update = (next: Row, before: Row): Row => {
     const changed = ROOM_COLUMNS.filter((column) => next[column] !== before[column]);
     for (const column of changed) {
-      edit(`${LABELS[column]} of ${next.name || 'a room'}`, (current) => setCell(current, next.id, column, next[column] ?? ''));
+      edit(`${MEANING_LABELS[column]} of ${next.name || 'a room'}`, (current) =>
+        setCell(current, next.id, column, next[column] ?? ''),
+      );
     }
     return next;
   };

@@ -1,0 +1,1 @@
+export const chromiumLaunch: { executablePath: string; args: string[] };
