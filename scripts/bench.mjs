@@ -8,5 +8,6 @@ const run = (args) => {
   if (status !== 0) process.exit(status ?? 1);
 };
 run(['--import', 'tsx', 'bench/design.ts']);
+run(['--import', 'tsx', 'bench/network.ts']);
 run(['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn']);
 run(['--import', 'tsx', 'bench/weight.ts']);

@@ -13,17 +13,35 @@ export const TURBULENT = 4000;
 export function frictionFactor(reynolds: number, relativeRoughness: number): number {
   if (reynolds <= LAMINAR) return 64 / reynolds;
   if (reynolds >= TURBULENT) return colebrook(reynolds, relativeRoughness).factor;
+  return transition(colebrook(TURBULENT, relativeRoughness)).at(reynolds).factor;
+}
+
+/**
+ * The blend between laminar flow and the turbulent end given.
+ * @param end factor and slope df/dRe at `TURBULENT`
+ */
+export function transition(end: FrictionPoint): { at(reynolds: number): FrictionPoint } {
   const span = TURBULENT - LAMINAR;
-  const s = (reynolds - LAMINAR) / span;
   const from = 64 / LAMINAR;
-  const fromSlope = -from / LAMINAR;
-  const { factor: to, slope: toSlope } = colebrook(TURBULENT, relativeRoughness);
-  return (
-    (1 + 2 * s) * (1 - s) ** 2 * from +
-    s * (1 - s) ** 2 * span * fromSlope +
-    s * s * (3 - 2 * s) * to +
-    s * s * (s - 1) * span * toSlope
-  );
+  const fromSlope = (-from / LAMINAR) * span;
+  const toSlope = end.slope * span;
+  const square = 3 * (end.factor - from) - 2 * fromSlope - toSlope;
+  const cube = 2 * (from - end.factor) + fromSlope + toSlope;
+  return {
+    at(reynolds) {
+      const s = (reynolds - LAMINAR) / span;
+      return {
+        factor: from + s * (fromSlope + s * (square + s * cube)),
+        slope: (fromSlope + s * (2 * square + 3 * s * cube)) / span,
+      };
+    },
+  };
+}
+
+/** A friction factor with its slope df/dRe. */
+export interface FrictionPoint {
+  factor: number;
+  slope: number;
 }
 
 /**
@@ -31,7 +49,7 @@ export function frictionFactor(reynolds: number, relativeRoughness: number): num
  * three steps bring the residual below 1e-12 over the whole Moody chart.
  * @returns the factor and its slope df/dRe
  */
-export function colebrook(reynolds: number, relativeRoughness: number): { factor: number; slope: number } {
+export function colebrook(reynolds: number, relativeRoughness: number): FrictionPoint {
   const rough = relativeRoughness / 3.7;
   const smooth = 2.51 / reynolds;
   const k = 2 / Math.LN10;

@@ -1,3 +1,4 @@
+import { monotoneCurve } from '../quantity/monotone-curve.ts';
 import { findRoot } from '../quantity/root.ts';
 import { CIRCULATORS, type CirculatorModel } from './circulator-catalogue.ts';
 
@@ -14,40 +15,6 @@ export interface CirculatorSpeed {
   headAt(flow: number): number;
   /** Electric power in W at a flow in m3/s. */
   powerAt(flow: number): number;
-}
-
-/**
- * Smooth monotone curve through points: cubic Hermite with the slopes of Fritsch & Butland (1984), which never
- * overshoots, so a falling pump curve stays falling.
- * @param xs rising @param ys same length
- */
-export function monotoneCurve(xs: readonly number[], ys: readonly number[]): (x: number) => number {
-  const n = xs.length;
-  const width = (i: number) => (xs[i + 1] as number) - (xs[i] as number);
-  const secant = (i: number) => ((ys[i + 1] as number) - (ys[i] as number)) / width(i);
-  const slopes = xs.map((_, i) => {
-    if (i === 0) return secant(0);
-    if (i === n - 1) return secant(n - 2);
-    const before = secant(i - 1);
-    const after = secant(i);
-    if (before * after <= 0) return 0;
-    const share = (width(i - 1) + 2 * width(i)) / (3 * (width(i - 1) + width(i)));
-    return (before * after) / (share * after + (1 - share) * before);
-  });
-  return (x) => {
-    if (x <= (xs[0] as number)) return ys[0] as number;
-    if (x >= (xs[n - 1] as number)) return ys[n - 1] as number;
-    let i = 0;
-    while (x > (xs[i + 1] as number)) i++;
-    const w = width(i);
-    const s = (x - (xs[i] as number)) / w;
-    return (
-      (1 + 2 * s) * (1 - s) ** 2 * (ys[i] as number) +
-      s * (1 - s) ** 2 * w * (slopes[i] as number) +
-      s * s * (3 - 2 * s) * (ys[i + 1] as number) +
-      s * s * (s - 1) * w * (slopes[i + 1] as number)
-    );
-  };
 }
 
 const PER_HOUR = 1 / 3600;
@@ -71,8 +38,8 @@ export function speedsOf(model: CirculatorModel): CirculatorSpeed[] {
     step: model.speeds.length - i,
     share,
     mostFlow: mostFlow * share,
-    headAt: (flow) => (flow >= mostFlow * share ? 0 : head(flow / share) * share ** 2),
-    powerAt: (flow) => power(flow / share) * share ** 3,
+    headAt: (flow) => (flow >= mostFlow * share ? 0 : head.at(flow / share) * share ** 2),
+    powerAt: (flow) => power.at(flow / share) * share ** 3,
   }));
 }
 

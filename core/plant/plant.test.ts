@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { authority, chooseKvs, hotShare, KVS_SERIES, valveLoss } from '../circuit/mixing.ts';
 import { massFlowFor } from '../design/circuit-design.ts';
 import { water } from '../fluid/water.ts';
-import { type CirculatorSpeed, chooseSpeed, dutyFlow, fastest, findCirculator, monotoneCurve, speedsOf } from './circulator.ts';
+import { monotoneCurve } from '../quantity/monotone-curve.ts';
+import { type CirculatorSpeed, chooseSpeed, dutyFlow, fastest, findCirculator, speedsOf } from './circulator.ts';
 import { CIRCULATORS } from './circulator-catalogue.ts';
 import { endPressure, expansionShare, fillPressure, stockedVessel, vesselVolume } from './expansion.ts';
 import { boreForVelocity, headerState } from './separation.ts';
@@ -182,9 +183,9 @@ describe('circulators', () => {
 
   it('goes through its points without overshoot', () => {
     const curve = monotoneCurve([0, 1, 2, 4], [5, 5, 3, 0]);
-    expect([0, 1, 2, 4].map(curve)).toEqual([5, 5, 3, 0]);
-    for (let x = 0; x <= 4; x += 0.05) expect(curve(x)).toBeLessThanOrEqual(5 + 1e-12);
-    expect(curve(9)).toBe(0);
+    expect([0, 1, 2, 4].map(curve.at)).toEqual([5, 5, 3, 0]);
+    for (let x = 0; x <= 4; x += 0.05) expect(curve.at(x)).toBeLessThanOrEqual(5 + 1e-12);
+    expect(curve.at(9)).toBe(0);
   });
 
   it('meets the system where both heads are equal', () => {
