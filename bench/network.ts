@@ -1,6 +1,6 @@
 import { HydraulicSolver } from '../core/network/hydraulics.ts';
 import { compileNetwork } from '../core/network/network.ts';
-import { EPANET, EpanetRun } from '../reference/epanet.ts';
+import { EpanetRun } from '../reference/epanet.ts';
 import { randomNetwork } from '../reference/random-network.ts';
 
 /** First and median time in ms of a piece of work repeated in one run. */

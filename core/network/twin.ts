@@ -1,0 +1,333 @@
+import { type Fluid, FluidTable, fluidState } from '../fluid/fluid.ts';
+import type { HeatSpec } from './heat.ts';
+import { HydraulicSolver } from './hydraulics.ts';
+import { compileNetwork, type LinkSpec, type Network, type NodeSpec } from './network.ts';
+import type { PumpMode } from './pump-law.ts';
+import { Seeker } from './seeker.ts';
+import { ThermalSolver } from './thermal.ts';
+
+export interface TwinLink extends LinkSpec {
+  heat?: HeatSpec;
+}
+
+/** Something that turns a valve or a speed until a temperature is right. */
+export type ControlSpec =
+  /** Three-way valve: two links that meet at `mixed` and share one stem, `kvs` at either end of its travel. */
+  | { kind: 'mixing'; id: string; hot: string; cold: string; mixed: string; setPoint: number; kvs: number }
+  /** Pump speed that keeps a difference between two points. */
+  | { kind: 'difference'; id: string; pump: string; supply: string; back: string; difference: number };
+
+export interface TwinSpec {
+  nodes: readonly NodeSpec[];
+  links: readonly TwinLink[];
+  controls: readonly ControlSpec[];
+}
+
+export type TwinResult =
+  | { converged: true; iterations: number }
+  | { converged: false; iterations: number; reason: string; link: string | null };
+
+/** A control in its present state. */
+interface Control {
+  spec: ControlSpec;
+  active: boolean;
+  /** Share of the stem's travel towards the hot port, or share of full speed. */
+  position: number;
+  /** How far its temperature still is from what is wanted, K; 0 at the end of its travel. */
+  error: number;
+  seeker: Seeker;
+}
+
+const MOST_ITERATIONS = 120;
+const FLOW_SETTLED = 1e-8;
+const TEMPERATURE_SETTLED = 1e-6;
+const CONTROL_SETTLED = 1e-5;
+/** A port opened less than this is shut. */
+const SHUT = 1e-4;
+const LEAST_SPEED = 0.15;
+
+/**
+ * Flow, pressure and temperature of a plant together: weight and viscosity follow the temperatures, valves and speeds
+ * follow their set points, and all of it is repeated until nothing moves. Keeps its last answer as the next start.
+ */
+export class Twin {
+  readonly network: Network;
+  readonly hydraulics: HydraulicSolver;
+  readonly thermal: ThermalSolver;
+  private readonly controls: Control[];
+  private readonly fluid: FluidTable;
+  private readonly lastFlow: Float64Array;
+  private readonly lastMean: Float64Array;
+
+  /**
+   * @param fluid what fills it @param mean usual temperature, whose specific heat is taken throughout, degrees C
+   * @param still temperature of water that stands, degrees C
+   */
+  constructor(spec: TwinSpec, fluid: Fluid, mean: number, still: number) {
+    this.network = compileNetwork(spec);
+    this.hydraulics = new HydraulicSolver(this.network);
+    const heat = this.network.links.map((link) => (link as TwinLink).heat ?? null);
+    this.thermal = new ThermalSolver(this.network, heat, fluidState(fluid, mean).specificHeat, still);
+    this.fluid = new FluidTable(fluid);
+    this.lastFlow = new Float64Array(this.network.links.length);
+    this.lastMean = new Float64Array(this.network.links.length).fill(Number.NaN);
+    this.controls = spec.controls
+      .filter((control) => this.isWhole(control))
+      .map((control) => ({
+        spec: control,
+        active: true,
+        position: control.kind === 'mixing' ? 0.5 : 1,
+        error: 0,
+        seeker: new Seeker(),
+      }));
+  }
+
+  /** A control whose parts are not all there is left out; what is missing is named. */
+  private isWhole(control: ControlSpec): boolean {
+    const { linkIndex, nodeIndex, problems } = this.network;
+    const links = control.kind === 'mixing' ? [control.hot, control.cold] : [control.pump];
+    const nodes = control.kind === 'mixing' ? [control.mixed] : [control.supply, control.back];
+    const missing = [...links.filter((id) => !linkIndex.has(id)), ...nodes.filter((id) => !nodeIndex.has(id))];
+    if (missing.length === 0) return true;
+    problems.push({
+      kind: 'unknown-node',
+      at: control.id,
+      message: `${control.id} has a port that leads nowhere (${missing.join(', ')}); connect it.`,
+    });
+    return false;
+  }
+
+  private link(id: string): number {
+    const l = this.network.linkIndex.get(id);
+    if (l === undefined) throw new RangeError(`the network has no link ${id}`);
+    return l;
+  }
+
+  private node(id: string): number {
+    const n = this.network.nodeIndex.get(id);
+    if (n === undefined) throw new RangeError(`the network has no point ${id}`);
+    return n;
+  }
+
+  has(link: string): boolean {
+    return this.network.linkIndex.has(link);
+  }
+
+  setClosed(id: string, closed: boolean): void {
+    this.hydraulics.setClosed(this.link(id), closed);
+  }
+
+  setPump(id: string, mode: PumpMode): void {
+    this.hydraulics.setPump(this.link(id), mode);
+  }
+
+  setKv(id: string, kv: number): void {
+    this.hydraulics.setKv(this.link(id), kv);
+  }
+
+  setHeat(id: string, heat: HeatSpec | null): void {
+    this.thermal.specs[this.link(id)] = heat;
+  }
+
+  /** A control that is put to rest shuts its hot port; its pump is left to whoever rests it. */
+  setControl(id: string, active: boolean): void {
+    const control = this.controls.find((each) => each.spec.id === id);
+    if (!control || control.active === active) return;
+    control.active = active;
+    control.seeker.forget();
+    if (control.spec.kind === 'mixing') control.position = active ? 0.5 : 0;
+  }
+
+  /** kg/s along a link. */
+  flow(id: string): number {
+    return this.hydraulics.flow[this.link(id)] as number;
+  }
+
+  /** Gauge pressure in Pa, or null in a part that nothing holds under pressure. */
+  pressure(id: string): number | null {
+    const n = this.node(id);
+    return this.hydraulics.floating[n] ? null : (this.hydraulics.pressure[n] as number);
+  }
+
+  /** Pressure in Pa that a link takes at its flow; a pump's is negative. */
+  loss(id: string): number {
+    return this.hydraulics.lossOf(this.link(id));
+  }
+
+  /** Degrees C at a point. */
+  temperature(id: string): number {
+    return this.thermal.temperature[this.node(id)] as number;
+  }
+
+  /** Heat in W that a link gives off; negative for one that is heated. */
+  heat(id: string): number {
+    return this.thermal.heat[this.link(id)] as number;
+  }
+
+  /** Density in kg/m3 of the water in a link. */
+  density(id: string): number {
+    return this.hydraulics.laws.density[this.link(id)] as number;
+  }
+
+  /** Share of full speed at which a pump runs just now. */
+  speed(id: string): number {
+    const l = this.link(id);
+    return this.hydraulics.laws.pumps[l]?.speedAt(this.hydraulics.flow[l] as number) ?? 0;
+  }
+
+  /** Travel of a mixing valve towards its hot port, 0..1, or null when there is no such control. */
+  position(id: string): number | null {
+    return this.controls.find((each) => each.spec.id === id)?.position ?? null;
+  }
+
+  /** Finds flow, pressure and temperature that belong together. Never throws; says why when it finds none. */
+  solve(start: 'cold' | 'warm' = 'warm'): TwinResult {
+    const { hydraulics, thermal, lastFlow } = this;
+    for (const control of this.controls) {
+      control.seeker.forget();
+      this.apply(control);
+    }
+    let mostError = 0;
+    for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration++) {
+      const warmed = this.followTemperatures();
+      const flows = hydraulics.solve(iteration === 1 ? start : 'warm');
+      if (!flows.converged) return { ...flows, iterations: iteration };
+      const heats = thermal.solve(hydraulics.flow);
+      if (!heats.converged) return { converged: false, iterations: iteration, reason: heats.reason, link: null };
+      let change = 0;
+      let total = 0;
+      for (let l = 0; l < lastFlow.length; l++) {
+        change += Math.abs((hydraulics.flow[l] as number) - (lastFlow[l] as number));
+        total += Math.abs(hydraulics.flow[l] as number);
+        lastFlow[l] = hydraulics.flow[l] as number;
+      }
+      mostError = 0;
+      for (const control of this.controls) {
+        this.measure(control);
+        mostError = Math.max(mostError, Math.abs(control.error));
+      }
+      if (
+        iteration > 1 &&
+        change <= FLOW_SETTLED * total + 1e-10 &&
+        warmed < TEMPERATURE_SETTLED &&
+        mostError < CONTROL_SETTLED
+      ) {
+        return { converged: true, iterations: iteration };
+      }
+      for (const control of this.controls) if (Math.abs(control.error) >= CONTROL_SETTLED / 10) this.turn(control);
+    }
+    const worst = this.controls.find((control) => Math.abs(control.error) === mostError);
+    return {
+      converged: false,
+      iterations: MOST_ITERATIONS,
+      reason:
+        mostError >= CONTROL_SETTLED && worst
+          ? `${worst.spec.id} hunts ${mostError.toFixed(2)} K about its set point; check its size and what feeds it.`
+          : 'Flows and temperatures did not settle together; check what circulates by weight alone.',
+      link: null,
+    };
+  }
+
+  /** Gives each link the weight and viscosity of its mean temperature. @returns the largest change in K */
+  private followTemperatures(): number {
+    const { network, thermal, hydraulics, lastMean, fluid } = this;
+    let most = 0;
+    for (let l = 0; l < lastMean.length; l++) {
+      const entering = thermal.temperature[
+        (hydraulics.flow[l] as number) >= 0 ? (network.from[l] as number) : (network.to[l] as number)
+      ] as number;
+      const still = hydraulics.flow[l] === 0;
+      const mean = still
+        ? 0.5 *
+          ((thermal.temperature[network.from[l] as number] as number) + (thermal.temperature[network.to[l] as number] as number))
+        : 0.5 * (entering + (Number.isNaN(lastMean[l]) ? entering : (thermal.outlet[l] as number)));
+      const change = Math.abs(mean - (lastMean[l] as number));
+      if (change < TEMPERATURE_SETTLED / 10) continue;
+      most = Math.max(most, Number.isNaN(change) ? 1 : change);
+      lastMean[l] = mean;
+      fluid.at(mean);
+      hydraulics.setFluid(l, fluid.density, fluid.kinematicViscosity);
+    }
+    return most;
+  }
+
+  /** Opens the ports of a valve, or turns a pump, as far as its control stands. */
+  private apply({ spec, position, active }: Control): void {
+    if (spec.kind === 'difference') {
+      if (active) this.setPump(spec.pump, { kind: 'speed', speed: position });
+      return;
+    }
+    for (const [port, open] of [
+      [spec.hot, position],
+      [spec.cold, 1 - position],
+    ] as const) {
+      this.setClosed(port, open < SHUT);
+      if (open >= SHUT) this.setKv(port, spec.kvs * open);
+    }
+  }
+
+  /** Finds how far a control is from what is wanted of it. */
+  private measure(control: Control): void {
+    const { spec } = control;
+    control.error = 0;
+    if (!control.active) return;
+    if (spec.kind === 'difference') {
+      if (this.flow(spec.pump) <= 0) return;
+      const off = this.temperature(spec.supply) - this.temperature(spec.back) - spec.difference;
+      const atEnd = (off > 0 && control.position >= 1) || (off < 0 && control.position <= LEAST_SPEED);
+      control.error = atEnd ? 0 : off;
+      return;
+    }
+    if (this.flow(spec.hot) + this.flow(spec.cold) <= 1e-9) return;
+    const off = this.temperature(spec.mixed) - spec.setPoint;
+    const atEnd = (off < 0 && control.position >= 1 - SHUT) || (off > 0 && control.position <= SHUT);
+    control.error = atEnd ? 0 : off;
+  }
+
+  private turn(control: Control): void {
+    if (control.spec.kind === 'difference') this.turnSpeed(control, control.spec);
+    else this.turnValve(control, control.spec);
+    this.apply(control);
+  }
+
+  private turnSpeed(control: Control, spec: ControlSpec & { kind: 'difference' }): void {
+    const difference = Math.max(this.temperature(spec.supply) - this.temperature(spec.back), 1e-3);
+    // More speed, more flow, less difference: the answer that rises is the inverse of the difference.
+    const next = control.seeker.next(Math.log(control.position), -Math.log(difference), -Math.log(spec.difference), 1);
+    control.position = Math.min(Math.max(Math.exp(next), LEAST_SPEED), 1);
+  }
+
+  private turnValve(control: Control, spec: ControlSpec & { kind: 'mixing' }): void {
+    const hot = this.flow(spec.hot);
+    const cold = this.flow(spec.cold);
+    const hotWater = this.upstream(spec.hot, spec.mixed);
+    const coldWater = this.upstream(spec.cold, spec.mixed);
+    const share = hotWater - coldWater > 1e-6 ? (spec.setPoint - coldWater) / (hotWater - coldWater) : 1;
+    const { position } = control;
+    if (share >= 1 || share <= 0) {
+      control.position = share >= 1 ? 1 : position < 0.005 ? 0 : position / 4;
+      control.seeker.forget();
+      return;
+    }
+    if (hot <= 0 || cold <= 0 || position <= SHUT || position >= 1 - SHUT) {
+      control.position = Math.min(Math.max(0.5 * (position + share), 10 * SHUT), 1 - 10 * SHUT);
+      control.seeker.forget();
+      return;
+    }
+    // With both waters as they are, the mix moves by (hot - cold) s (1 - s) for each step of the odds; the return that
+    // warms with it makes it more, which the secant then sees.
+    const passing = hot / (hot + cold);
+    const expected = Math.max((hotWater - coldWater) * passing * (1 - passing), 1e-6);
+    const odds = Math.log(position / (1 - position));
+    const next = control.seeker.next(odds, this.temperature(spec.mixed), spec.setPoint, expected);
+    control.position = 1 / (1 + Math.exp(-next));
+  }
+
+  /** Temperature of the water that comes to a port from the end away from the mixing point. */
+  private upstream(port: string, mixed: string): number {
+    const l = this.link(port);
+    const { from, to } = this.network;
+    const away = from[l] === this.node(mixed) ? to[l] : from[l];
+    return this.thermal.temperature[away as number] as number;
+  }
+}
