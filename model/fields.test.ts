@@ -46,6 +46,7 @@ describe('every field of the job', () => {
       'circuits/*/waterContent',
       'circuits/*/worstRun/load',
       'separation/bore',
+      'separation/spacing',
       'source/capacity',
       'source/loss',
       'source/waterContent',

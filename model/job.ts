@@ -3,7 +3,7 @@ import { boundsProblem, FIELDS, type FieldPlace } from './fields.ts';
 import { type Celsius, type Kelvin, QUANTITY_KINDS, UNIT_CHOICES } from './quantities.ts';
 
 /** The version of the job file this program writes. Older ones are brought up to it by `upgrade.ts`. */
-export const JOB_VERSION = 1;
+export const JOB_VERSION = 2;
 export const JOB_FORMAT = 'warm-manifold/job';
 
 /** Most rooms and circuits one job takes; beyond this a building is split into jobs. */
@@ -59,7 +59,31 @@ export const RoomSchema = z.strictObject({
   heatLoad: quantity('rooms/*/heatLoad').nullable(),
   roomTemperature: temperature('rooms/*/roomTemperature'),
   circuit: Id.nullable(),
+  /** Pipe from the manifold to the emitters of this room and back; null when it is as long as the worst run. */
+  branchLength: quantity('rooms/*/branchLength').nullable(),
 });
+
+/** What holds the speed of a pump. */
+export const PUMP_CONTROLS = ['fixed-speed', 'constant-pressure', 'proportional-pressure', 'constant-difference'] as const;
+export type PumpControl = (typeof PUMP_CONTROLS)[number];
+
+/** Parts in line with a pipe; what each loses stands in the catalogue of components. */
+export const COMPONENTS = [
+  'isolating-valve',
+  'y-strainer',
+  'ball-valve-strainer',
+  'magnetic-filter',
+  'spring-check-valve',
+  'flap-check-valve',
+  'air-separator',
+  'dirt-separator',
+  'heat-meter',
+] as const;
+export type ComponentId = (typeof COMPONENTS)[number];
+const Components = z
+  .array(z.enum(COMPONENTS, `is no component; use one of ${COMPONENTS.join(', ')}`))
+  .max(20, 'holds more than 20 parts in one line; split the line');
+const Control = z.enum(PUMP_CONTROLS, `is no pump control; use one of ${PUMP_CONTROLS.join(', ')}`);
 
 export const EMITTER_KINDS = ['radiators', 'floor', 'air-units'] as const;
 
@@ -80,7 +104,17 @@ export const CircuitSchema = z.strictObject({
   terminalLoss: autoOr(quantity('circuits/*/terminalLoss')),
   waterContent: autoOr(quantity('circuits/*/waterContent')),
   pump: z.string().max(40),
+  pumpControl: Control,
   mixingValve: autoOr(quantity('circuits/*/mixingValve')),
+  components: Components,
+  /** A regulating valve in the circuit, set so that its pump gives the design flow. */
+  balancing: z.enum(['none', 'valve'], 'is neither "none" nor "valve"'),
+  /** Pressure difference at which a bypass between flow and return opens; null for no bypass. */
+  bypass: quantity('circuits/*/bypass').nullable(),
+  /** One thermostat for the whole circuit, or one with a valve for each room. */
+  zones: z.enum(['circuit', 'rooms'], 'is neither "circuit" nor "rooms"'),
+  /** Of its manifold or radiators above the plant. */
+  height: quantity('circuits/*/height'),
 });
 
 export const SOURCE_KINDS = [
@@ -103,9 +137,15 @@ export const SourceSchema = z.strictObject({
   loss: autoOr(quantity('source/loss')),
   waterContent: autoOr(quantity('source/waterContent')),
   pump: z.string().max(40),
+  pumpControl: Control,
+  components: Components,
 });
 
-export const SEPARATION_KINDS = ['none', 'low-loss-header'] as const;
+export const FLUID_KINDS = ['water', 'propylene-glycol', 'ethylene-glycol'] as const;
+/** Where the expansion vessel meets the plant: on the return before the source, or on the flow behind its pump. */
+export const VESSEL_CONNECTIONS = ['source-return', 'source-flow'] as const;
+
+export const SEPARATION_KINDS = ['none', 'low-loss-header', 'closely-spaced-tees'] as const;
 export const RULEBOOKS = ['velocity-led', 'gradient-led'] as const;
 
 export const DisplaySchema = z.strictObject({
@@ -139,7 +179,11 @@ export const JobSchema = z
     display: DisplaySchema,
     /** What the plant does; cooling comes with later work, the model knows the word from the start. */
     mode: z.literal('heating', 'can only be "heating" in this version'),
-    fluid: z.strictObject({ kind: z.literal('water', 'can only be "water" in this version') }),
+    fluid: z.strictObject({
+      kind: z.enum(FLUID_KINDS, `is no fluid; use one of ${FLUID_KINDS.join(', ')}`),
+      /** Share of glycol by volume; of no account in plain water. */
+      concentration: quantity('fluid/concentration'),
+    }),
     rulebook: z.enum(RULEBOOKS, `is no rulebook; use one of ${RULEBOOKS.join(', ')}`),
     wholeHouseLoad: quantity('wholeHouseLoad').nullable(),
     rooms: z.array(RoomSchema).max(MOST_ROOMS, `holds more than ${MOST_ROOMS} rooms; split the building into several jobs`),
@@ -150,13 +194,29 @@ export const JobSchema = z
     separation: z.strictObject({
       kind: z.enum(SEPARATION_KINDS, `is no separation; use one of ${SEPARATION_KINDS.join(', ')}`),
       bore: autoOr(quantity('separation/bore')),
+      /** Between the two tees, centre to centre. */
+      spacing: autoOr(quantity('separation/spacing')),
     }),
     vessel: z.strictObject({
       volume: autoOr(quantity('vessel/volume')),
       staticHeight: quantity('vessel/staticHeight'),
       reliefPressure: quantity('vessel/reliefPressure'),
       fillTemperature: temperature('vessel/fillTemperature'),
+      connection: z.enum(VESSEL_CONNECTIONS, 'is neither "source-return" nor "source-flow"'),
     }),
+    /** What nobody has seen yet: a place taken as it stands in the job, and what might be there instead. */
+    assumptions: z
+      .array(
+        z.strictObject({
+          id: Id,
+          place: z.string().max(200),
+          alternatives: z
+            .array(z.union([z.number(), text(60)], 'is neither a number nor a text'))
+            .min(1, 'is empty; name what else may be there')
+            .max(6, 'holds more than 6 alternatives; look at the thing instead'),
+        }),
+      )
+      .max(60, 'holds more than 60 assumptions; look at some of the things first'),
     /** What was typed where a number belongs and could not be read. Kept so that nothing typed is lost. */
     unread: z.array(z.strictObject({ place: z.string().max(200), text: Text })).max(10_000),
   })
@@ -196,4 +256,5 @@ export type Circuit = Job['circuits'][number];
 export type Source = Job['source'];
 export type PipeRun = Circuit['run'];
 export type SourceKind = Source['kind'];
+export type Assumption = Job['assumptions'][number];
 export type EmitterKind = Circuit['emitters'];

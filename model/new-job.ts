@@ -20,7 +20,7 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
     site: { place: '', notes: '', outdoorDesignTemperature: -10 },
     display,
     mode: 'heating',
-    fluid: { kind: 'water' },
+    fluid: { kind: 'water', concentration: 0 },
     rulebook: 'velocity-led',
     wholeHouseLoad: null,
     rooms: [],
@@ -35,9 +35,18 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
       loss: 'auto',
       waterContent: 'auto',
       pump: 'auto',
+      pumpControl: 'fixed-speed',
+      components: ['isolating-valve', 'magnetic-filter', 'isolating-valve'],
     },
-    separation: { kind: 'none', bore: 'auto' },
-    vessel: { volume: 'auto', staticHeight: 5, reliefPressure: 300_000, fillTemperature: 10 },
+    separation: { kind: 'none', bore: 'auto', spacing: 'auto' },
+    vessel: {
+      volume: 'auto',
+      staticHeight: 5,
+      reliefPressure: 300_000,
+      fillTemperature: 10,
+      connection: 'source-return',
+    },
+    assumptions: [],
     unread: [],
   };
 }
@@ -52,6 +61,7 @@ export function newRoom(id: string, fields: Partial<Room> = {}): Room {
     heatLoad: null,
     roomTemperature: 20,
     circuit: null,
+    branchLength: null,
     ...fields,
   };
 }
@@ -75,7 +85,13 @@ export function newCircuit(id: string, job: Job, fields: Partial<Circuit> = {}):
     terminalLoss: 'auto',
     waterContent: 'auto',
     pump: 'auto',
+    pumpControl: 'fixed-speed',
     mixingValve: 'auto',
+    components: ['isolating-valve', 'isolating-valve'],
+    balancing: 'valve',
+    bypass: null,
+    zones: 'circuit',
+    height: 0,
     ...fields,
   };
 }

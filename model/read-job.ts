@@ -1,4 +1,5 @@
 import { JOB_FORMAT, JOB_VERSION, type Job, JobSchema } from './job.ts';
+import { upgradeJob } from './upgrade.ts';
 
 export type JobRead = { ok: true; job: Job } | { ok: false; problems: string[] };
 
@@ -28,10 +29,11 @@ export function readJob(raw: unknown): JobRead {
       ],
     };
   }
-  const read = JobSchema.safeParse(raw);
+  const upgraded = upgradeJob(raw);
+  const read = JobSchema.safeParse(upgraded);
   if (read.success) return { ok: true, job: read.data };
   const problems = read.error.issues.slice(0, MOST_PROBLEMS).map((issue) => {
-    const place = issue.path.length > 0 ? namePlace(raw, issue.path) : 'The job';
+    const place = issue.path.length > 0 ? namePlace(upgraded, issue.path) : 'The job';
     return `${place} ${sentence(issue)}.`;
   });
   if (read.error.issues.length > MOST_PROBLEMS) problems.push(`And ${read.error.issues.length - MOST_PROBLEMS} more.`);

@@ -1,7 +1,8 @@
-import type { Circuit, Room } from '../../model/job.ts';
+import type { Circuit, ComponentId, Room } from '../../model/job.ts';
 import { shifted } from '../../model/quantities.ts';
-import { byRule, decided, type Figure, given } from '../figure/figure.ts';
-import { type FluidState, water } from '../fluid/water.ts';
+import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
+import type { FluidState } from '../fluid/water.ts';
+import { COMPONENT_DATA, componentsInLine, componentsLoss } from '../pipe/components.ts';
 import type { Context } from './context.ts';
 import { designPipe, type SizedPipe } from './pipe-design.ts';
 
@@ -20,7 +21,9 @@ export interface CircuitFlow {
   worstRun: SizedPipe;
   worstLoad: Figure;
   terminalLoss: Figure;
-  /** Loss in Pa of run, worst run and emitter at any flow in m3/s of the whole circuit. */
+  /** Loss of the parts in line with the run at design flow; null when there are none. */
+  inLine: Figure | null;
+  /** Loss in Pa of run, parts in line, worst run and emitter at any flow in m3/s of the whole circuit. */
   ownLossAt: (volumeFlow: number) => number;
 }
 
@@ -72,9 +75,9 @@ export function designCircuitFlow(context: Context, circuit: Circuit, rooms: Roo
     source: 'definition',
     terms: { T_f: arriving, ΔT: deltaTerm },
   });
-  const fluid = water(shifted(flowTemperature, -temperatureDifference / 2));
-  const specificHeat = given('specific heat of water at mean temperature', 'specificHeat', fluid.specificHeat, 'IAPWS-IF97');
-  const density = given('density of water at mean temperature', 'density', fluid.density, 'IAPWS-IF97');
+  const fluid = context.fluidAt(shifted(flowTemperature, -temperatureDifference / 2));
+  const specificHeat = context.specificHeatOf(fluid);
+  const density = context.densityOf(fluid);
   const massFlow = book.add({
     id: `${place}/massFlow`,
     label: `${circuit.name}: mass flow`,
@@ -137,6 +140,7 @@ export function designCircuitFlow(context: Context, circuit: Circuit, rooms: Roo
           : decided('loss of emitter and valve', 'pressure', circuit.terminalLoss, `${place}/terminalLoss`),
     },
   });
+  const inLine = partsInLine(context, `${place}/components`, circuit.name, circuit.components, run, volumeFlow, fluid);
   const share = worstFlow.value / volumeFlow.value;
   return {
     circuit,
@@ -152,7 +156,12 @@ export function designCircuitFlow(context: Context, circuit: Circuit, rooms: Roo
     worstRun,
     worstLoad,
     terminalLoss,
-    ownLossAt: (flow) => run.lossAt(flow) + worstRun.lossAt(flow * share) + terminalLoss.value * (flow / volumeFlow.value) ** 2,
+    inLine,
+    ownLossAt: (flow) =>
+      run.lossAt(flow) +
+      componentsLoss(circuit.components, flow, run.pipe.size.bore, fluid) +
+      worstRun.lossAt(flow * share) +
+      terminalLoss.value * (flow / volumeFlow.value) ** 2,
   };
 }
 
@@ -181,5 +190,34 @@ function worstRunLoad(context: Context, circuit: Circuit, rooms: Room[], load: F
     terms: {
       Q_w: decided(heaviest.name || `room ${heaviest.id}`, 'heatLoad', heaviest.heatLoad ?? 0, `rooms/${heaviest.id}/heatLoad`),
     },
+  });
+}
+
+/** Figure of what the parts in line with a run lose at a flow, or null when there are none. */
+export function partsInLine(
+  context: Context,
+  id: string,
+  label: string,
+  components: readonly ComponentId[],
+  run: SizedPipe,
+  volumeFlow: Figure,
+  fluid: FluidState,
+): Figure | null {
+  if (components.length === 0) return null;
+  const { opening } = componentsInLine(components);
+  const terms: Record<string, Ingredient> = {};
+  components.forEach((part, i) => {
+    const { label: name, zeta } = COMPONENT_DATA[part];
+    terms[`ζ${i + 1}`] = given(name, 'factor', zeta, 'invented catalogue of components, coefficients from memory');
+  });
+  if (opening > 0) terms.Δp_0 = given('opening pressure', 'pressure', opening, 'invented catalogue of components');
+  return context.book.add({
+    id,
+    label: `${label}: loss of the parts in line`,
+    kind: 'pressure',
+    value: componentsLoss(components, volumeFlow.value, run.pipe.size.bore, fluid),
+    formula: opening > 0 ? 'Δp = Σ Δp_0 + Σ ζ · ρ v² / 2' : 'Δp = Σ ζ · ρ v² / 2',
+    source: 'loss coefficients referred to the velocity in the pipe',
+    terms: { ...terms, v: run.pipe.velocity, ρ: context.densityOf(fluid) },
   });
 }

@@ -1,6 +1,8 @@
 import type { Job } from '../../model/job.ts';
-import type { QuantityKind } from '../../model/quantities.ts';
-import { FigureBook } from '../figure/figure.ts';
+import type { Celsius, QuantityKind } from '../../model/quantities.ts';
+import { FigureBook, given, type Ingredient } from '../figure/figure.ts';
+import { type Fluid, fluidName, fluidSource, fluidState } from '../fluid/fluid.ts';
+import type { FluidState } from '../fluid/water.ts';
 import { say } from '../quantity/format.ts';
 import { RULEBOOKS_BY_ID, type Rulebook } from '../review/rulebooks.ts';
 
@@ -10,17 +12,31 @@ export interface Context {
   book: FigureBook;
   rulebook: Rulebook;
   rules: Rulebook['rules'];
+  /** What fills the plant, and its properties at a temperature. */
+  fluid: Fluid;
+  fluidAt: (celsius: Celsius) => FluidState;
+  /** Properties as they enter sums. */
+  densityOf: (fluid: FluidState) => Ingredient;
+  specificHeatOf: (fluid: FluidState) => Ingredient;
   /** A value in the job's units. */
   say: (value: number, kind: QuantityKind) => string;
 }
 
 export function contextOf(job: Job): Context {
   const rulebook = RULEBOOKS_BY_ID[job.rulebook];
+  const fluid: Fluid =
+    job.fluid.kind === 'water' ? { kind: 'water' } : { kind: job.fluid.kind, concentration: job.fluid.concentration };
+  const name = fluidName(fluid);
+  const source = fluidSource(fluid);
   return {
     job,
     book: new FigureBook(),
     rulebook,
     rules: rulebook.rules,
+    fluid,
+    fluidAt: (celsius) => fluidState(fluid, celsius),
+    densityOf: (state) => given(`density of ${name} at mean temperature`, 'density', state.density, source),
+    specificHeatOf: (state) => given(`specific heat of ${name} at mean temperature`, 'specificHeat', state.specificHeat, source),
     say: (value, kind) => say(value, kind, job.display),
   };
 }

@@ -142,7 +142,37 @@ describe('findings', () => {
     ['pump-short', [['circuits/c2/worstRun/length', 2000]]],
     ['pump-short', [['circuits/c1/pump', 'a3']]],
     ['pump-unknown', [['circuits/c1/pump', 'zz']]],
-    ['pump-strong', [['circuits/c3/pump', 'd16']]],
+    [
+      'pump-strong',
+      [
+        ['circuits/c3/pump', 'd16'],
+        ['circuits/c3/balancing', 'none'],
+      ],
+    ],
+    ['pump-throttled', [['circuits/c3/pump', 'd16']]],
+    ['suction-low', [['circuits/c3/height', 20]]],
+    [
+      'tees-drift',
+      [
+        ['separation/kind', 'closely-spaced-tees'],
+        ['separation/spacing', 3],
+      ],
+    ],
+    ['heat-short', [['source/capacity', 6000]]],
+    [
+      'fluid-freezes',
+      [
+        ['fluid/kind', 'propylene-glycol'],
+        ['fluid/concentration', 0.1],
+      ],
+    ],
+    [
+      'fluid-range',
+      [
+        ['fluid/kind', 'ethylene-glycol'],
+        ['source/flowTemperature', 108],
+      ],
+    ],
     [
       'authority-low',
       [

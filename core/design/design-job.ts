@@ -1,13 +1,16 @@
 import type { Job, Room } from '../../model/job.ts';
-import { decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
-import { headerState } from '../plant/separation.ts';
+import { decided, type Figure } from '../figure/figure.ts';
 import { review } from '../review/review.ts';
+import { assemble } from './assemble.ts';
+import { balanceLoops, type LoopSetting } from './balancing.ts';
 import { type CircuitFlow, circuitLoad, designCircuitFlow } from './circuit-design.ts';
 import { type Context, contextOf } from './context.ts';
 import type { CircuitDesign, Design, SourceDesign } from './design.ts';
 import { designValve, type SizedValve } from './mixing-design.ts';
-import { designPumps, type PumpDesign } from './pump-design.ts';
-import { designHeader, designSource, type SourceFlow } from './source-design.ts';
+import { Plant, type PlantState } from './operate.ts';
+import { type ChosenPump, choosePumps, finishPump, type PumpDesign } from './pump-design.ts';
+import { designRegulating, type SolvedDesign, solvedDesign } from './solved-design.ts';
+import { designHeader, designSource } from './source-design.ts';
 import { designVessel, type VesselDesign } from './vessel-design.ts';
 
 /** Less than this is nothing to heat, in W. */
@@ -16,10 +19,13 @@ const LEAST_LOAD = 1;
 /**
  * The one entry: everything that follows from a job. Pure; the same job gives the same design.
  *
- * Loads -> flow and pipes of each circuit -> flow through source and separation -> mixing valves -> pumps and their
- * real duty points -> vessel -> review.
+ * Loads -> flow and pipes of each circuit -> flow through source and separation -> mixing valves -> pumps -> vessel ->
+ * settings of the loops -> the whole plant as one network, solved -> review.
  */
-export function designJob(job: Job): Design {
+export const designJob = (job: Job): Design => designWithPlant(job).design;
+
+/** The design together with the plant it describes, which can be run in other states of its thermostats. */
+export function designWithPlant(job: Job): { design: Design; plant: Plant | null } {
   const context = contextOf(job);
   const roomsOf = groupRooms(job);
   const withLoad = job.circuits.map((circuit) => {
@@ -34,8 +40,8 @@ export function designJob(job: Job): Design {
   const flows = withLoad
     .filter((each) => each.load.value >= LEAST_LOAD)
     .map((each) => designCircuitFlow(context, each.circuit, each.rooms, each.load));
-  const plant = flows.length > 0 ? designPlant(context, flows, load) : null;
-  const sizedById = new Map(flows.map((flow, i) => [flow.circuit.id, plant && sizedCircuit(flow, plant, i)]));
+  const sized = flows.length > 0 ? sizePlant(context, flows, load) : null;
+  const sizedById = new Map(flows.map((flow, i) => [flow.circuit.id, sized && sizedCircuit(flow, sized, i)]));
   const circuits: CircuitDesign[] = withLoad.map(({ circuit, rooms, load: ofCircuit }) => ({
     id: circuit.id,
     name: circuit.name,
@@ -48,31 +54,58 @@ export function designJob(job: Job): Design {
     load,
     loadGap: loadGap(context, roomLoad),
     circuits,
-    source: plant?.source ?? null,
-    vessel: plant?.vessel ?? null,
-    pumpPower: plant?.pumpPower ?? null,
+    source: sized?.source ?? null,
+    vessel: sized?.vessel ?? null,
+    pumpPower: sized?.pumpPower ?? null,
+    solved: sized?.solved ?? null,
     figures: context.book.figures,
   };
-  return { ...partial, findings: review(context, partial) };
+  return { design: { ...partial, findings: review(context, partial) }, plant: sized?.plant ?? null };
 }
 
-interface Plant {
+interface Sized {
   valves: (SizedValve | null)[];
   pumps: PumpDesign[];
+  loops: LoopSetting[][];
+  regulating: (Figure | null)[];
   source: SourceDesign;
   vessel: VesselDesign;
   pumpPower: Figure;
+  solved: SolvedDesign;
+  plant: Plant;
 }
 
-function designPlant(context: Context, flows: CircuitFlow[], load: Figure): Plant {
+/** Sizes everything at design flows, builds the plant from it as one network, and runs it to see what really comes. */
+function sizePlant(context: Context, flows: CircuitFlow[], load: Figure): Sized {
   const source = designSource(context, flows, load);
   const valves = flows.map((flow) => (flow.circuit.connection === 'mixed' ? designValve(context, flow, source) : null));
-  const pumps = designPumps(context, flows, valves, source, load);
+  const chosen = choosePumps(context, flows, valves, source, load);
   const header = context.job.separation.kind === 'low-loss-header' ? designHeader(context, source) : null;
-  const all = pumps.source ? [...pumps.circuits, pumps.source] : pumps.circuits;
+  const vessel = designVessel(context, flows, source, header);
+  const loops = flows.map((flow) => balanceLoops(context, flow));
+  const regulating = flows.map((flow, i) => designRegulating(context, flow, chosen.circuits[i] as ChosenPump));
+  const assembly = assemble(context, {
+    flows,
+    valves,
+    source,
+    header,
+    circuitPumps: chosen.circuits,
+    sourcePump: chosen.source,
+    loops,
+    regulating: regulating.map((figure) => figure?.value ?? null),
+    vesselPressure: (vessel.fillPressure ?? vessel.gasPressure).value,
+  });
+  const plant = new Plant(assembly, context.fluid);
+  const state = plant.runAll();
+  const good = state.converged ? state : null;
+  const circuitPumps = chosen.circuits.map((pump, i) => finishPump(context, pump, good?.circuits[i]?.pump ?? null));
+  const sourcePump = chosen.source && finishPump(context, chosen.source, good?.source.pump ?? null);
+  const all = sourcePump ? [...circuitPumps, sourcePump] : circuitPumps;
   return {
     valves,
-    pumps: pumps.circuits,
+    pumps: circuitPumps,
+    loops,
+    regulating,
     source: {
       capacity: source.capacity,
       massFlow: source.massFlow,
@@ -82,11 +115,12 @@ function designPlant(context: Context, flows: CircuitFlow[], load: Figure): Plan
       secondaryFlow: source.secondaryFlow,
       run: source.run.pipe,
       loss: source.loss,
-      pump: pumps.source,
+      pump: sourcePump,
       header,
-      supplyAtDuty: supplyAtDuty(context, flows, source, pumps),
+      supplyAtDuty:
+        good && sourcePump && all.every((pump) => pump.duty) ? supplyAtDuty(context, good, source.supplyTemperature, all) : null,
     },
-    vessel: designVessel(context, flows, source, header),
+    vessel,
     pumpPower: context.book.add({
       id: 'pumpPower',
       label: 'Electric power of all pumps',
@@ -96,10 +130,12 @@ function designPlant(context: Context, flows: CircuitFlow[], load: Figure): Plan
       source: 'sum of the pumps at their duty points',
       terms: Object.fromEntries(all.flatMap((pump, i) => (pump.duty ? [[`P${i + 1}`, pump.duty.power]] : []))),
     }),
+    solved: solvedDesign(context, flows, circuitPumps, assembly, state, plant.twin.network.problems),
+    plant,
   };
 }
 
-function sizedCircuit(flow: CircuitFlow, plant: Plant, i: number) {
+function sizedCircuit(flow: CircuitFlow, plant: Sized, i: number) {
   return {
     flowTemperature: flow.flowTemperature,
     returnTemperature: flow.returnTemperature,
@@ -111,47 +147,25 @@ function sizedCircuit(flow: CircuitFlow, plant: Plant, i: number) {
     terminalLoss: flow.terminalLoss,
     valve: plant.valves[i]?.valve ?? null,
     pump: plant.pumps[i] as PumpDesign,
+    inLine: flow.inLine,
+    loops: plant.loops[i] as LoopSetting[],
+    regulating: plant.regulating[i] ?? null,
   };
 }
 
-/** What the header really sends out once every pump runs at its duty point. */
-function supplyAtDuty(
-  context: Context,
-  flows: readonly CircuitFlow[],
-  source: SourceFlow,
-  pumps: { circuits: PumpDesign[]; source: PumpDesign | null },
-): Figure | null {
-  const primary = pumps.source?.duty;
-  if (!primary || pumps.circuits.some((pump) => !pump.duty)) return null;
-  const { job, book } = context;
-  const terms: Record<string, Ingredient> = {
-    T_f: decided('source flow temperature', 'temperature', job.source.flowTemperature, 'source/flowTemperature'),
-    V_p: primary.flow,
-  };
-  const draws = flows.map((flow, i) => {
-    const duty = (pumps.circuits[i] as PumpDesign).duty;
-    if (duty) terms[`V${i + 1}`] = duty.flow;
-    return {
-      massFlow: (duty?.flow.value ?? 0) * flow.fluid.density,
-      drop: duty?.temperatureDifference.value ?? 0,
-      ...(flow.circuit.connection === 'mixed' ? { mixedTo: flow.circuit.flowTemperature } : {}),
-    };
-  });
-  const state = headerState(primary.flow.value * source.fluid.density, job.source.flowTemperature, draws);
-  terms.m_s = given(
-    'flow drawn by the circuits',
-    'massFlow',
-    state.secondary,
-    'energy balance of the mixing valves at duty flows',
-  );
-  return book.add({
+/** What really goes to the circuits once every pump runs at its duty point. */
+function supplyAtDuty(context: Context, state: PlantState, atDesign: Figure, pumps: readonly PumpDesign[]): Figure {
+  return context.book.add({
     id: 'header/supplyAtDuty',
     label: 'Supply to the circuits, pumps at their duty points',
     kind: 'temperature',
-    value: state.supply,
-    formula: 'T_s = (m_p T_f + (m_s − m_p) T_r) / m_s when m_s > m_p, else T_f',
-    source: 'energy balance of a mixing volume',
-    terms,
+    value: state.toCircuits,
+    formula: 'T_s: water from the source and water coming back, mixed as they meet',
+    source: 'flow and temperature of the whole plant solved together',
+    terms: {
+      'T_s at design flows': atDesign,
+      ...Object.fromEntries(pumps.flatMap((pump, i) => (pump.duty ? [[`V${i + 1}`, pump.duty.flow]] : []))),
+    },
   });
 }
 

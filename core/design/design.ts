@@ -1,8 +1,10 @@
 import type { Figure } from '../figure/figure.ts';
 import type { Finding } from '../review/finding.ts';
+import type { LoopSetting } from './balancing.ts';
 import type { ValveDesign } from './mixing-design.ts';
 import type { PipeDesign } from './pipe-design.ts';
 import type { PumpDesign } from './pump-design.ts';
+import type { SolvedDesign } from './solved-design.ts';
 import type { HeaderDesign } from './source-design.ts';
 import type { VesselDesign } from './vessel-design.ts';
 
@@ -17,6 +19,12 @@ export interface SizedCircuit {
   terminalLoss: Figure;
   valve: ValveDesign | null;
   pump: PumpDesign;
+  /** Loss of the parts in line with its run; null when there are none. */
+  inLine: Figure | null;
+  /** Its loops with the settings of their valves. */
+  loops: LoopSetting[];
+  /** Kv its regulating valve is set to; null without one, or when it stays open. */
+  regulating: Figure | null;
 }
 
 export interface CircuitDesign {
@@ -57,6 +65,8 @@ export interface Design {
   source: SourceDesign | null;
   vessel: VesselDesign | null;
   pumpPower: Figure | null;
+  /** The whole plant as solved with every zone calling; null until some circuit has a load. */
+  solved: SolvedDesign | null;
   findings: Finding[];
   /** Every figure by its id, so that a sum can be followed. */
   figures: Record<string, Figure>;

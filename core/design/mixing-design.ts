@@ -1,5 +1,5 @@
 import { authority, chooseKvs, hotShare, valveLoss } from '../circuit/mixing.ts';
-import { byRule, decided, type Figure, given } from '../figure/figure.ts';
+import { byRule, decided, type Figure } from '../figure/figure.ts';
 import { pipeFlow } from '../pipe/friction.ts';
 import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
@@ -88,7 +88,7 @@ export function designValve(context: Context, flow: CircuitFlow, source: SourceF
     terms: {
       V: volumeFlow,
       Kvs: kvs,
-      ρ: given('density of water at mean temperature', 'density', fluid.density, 'IAPWS-IF97'),
+      ρ: context.densityOf(fluid),
     },
   });
   const ofValve = book.add({

@@ -100,12 +100,12 @@ export function designPipe(context: Context, asked: Asked): SizedPipe {
     terms: { V: volumeFlow, d: bore },
   });
   const viscosity = given(
-    'kinematic viscosity of water at mean temperature',
+    'kinematic viscosity at mean temperature',
     'viscosity',
     fluid.kinematicViscosity,
-    'IAPWS 2008',
+    context.fluid.kind === 'water' ? 'IAPWS 2008' : 'IAPWS 2008 with the glycol formulas of Conde (2011)',
   );
-  const density = given('density of water at mean temperature', 'density', fluid.density, 'IAPWS-IF97');
+  const density = context.densityOf(fluid);
   const reynolds = book.add({
     id: `${place}/reynolds`,
     label: `${label}: Reynolds number`,
@@ -175,7 +175,7 @@ export function designPipe(context: Context, asked: Asked): SizedPipe {
       v: allowed,
       d: bore,
       ρ: density,
-      c_p: given('specific heat of water at mean temperature', 'specificHeat', fluid.specificHeat, 'IAPWS-IF97'),
+      c_p: context.specificHeatOf(fluid),
       ΔT: asked.temperatureDifference.ingredient,
     },
   });

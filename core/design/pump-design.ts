@@ -1,7 +1,8 @@
 import { GRAVITY } from '../circuit/mixing.ts';
 import { byRule, type Figure, given, type Ingredient } from '../figure/figure.ts';
-import { type CirculatorSpeed, chooseSpeed, dutyFlow, fastest, findCirculator } from '../plant/circulator.ts';
-import { findRoot } from '../quantity/root.ts';
+import { fluidSource } from '../fluid/fluid.ts';
+import type { FluidState } from '../fluid/water.ts';
+import { atSpeed, type CirculatorSpeed, chooseSpeed, fastest, findCirculator, type PumpState } from '../plant/circulator.ts';
 import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
 import type { SizedValve } from './mixing-design.ts';
@@ -12,6 +13,8 @@ export interface PumpDuty {
   label: string;
   step: number;
   steps: number;
+  /** Share of full speed. */
+  speed: number;
   flow: Figure;
   head: Figure;
   power: Figure;
@@ -39,12 +42,14 @@ export interface PumpDesign {
 }
 
 /** A pump before its duty point is known. */
-interface Chosen {
+export interface ChosenPump {
   place: string;
   label: string;
   designFlow: Figure;
   head: Figure;
   wantedHead: Figure;
+  /** Pressure the index run takes at design flow, Pa. */
+  indexLoss: number;
   pinned: boolean;
   unknownPump: string | null;
   reaches: boolean;
@@ -58,15 +63,17 @@ interface Chosen {
 
 function choose(
   context: Context,
-  asked: Pick<Chosen, 'place' | 'label' | 'designFlow' | 'load' | 'density' | 'specificHeat' | 'ownLossAt'> & {
+  asked: Pick<ChosenPump, 'place' | 'label' | 'designFlow' | 'load' | 'ownLossAt'> & {
+    fluid: FluidState;
     pinnedId: string;
     losses: Record<string, Ingredient>;
     loss: number;
   },
-): Chosen {
+): ChosenPump {
   const { book, rules } = context;
-  const { place, label, designFlow, density } = asked;
-  const rho = given('density of water at mean temperature', 'density', density, 'IAPWS-IF97');
+  const { place, label, designFlow, fluid } = asked;
+  const { density, specificHeat } = fluid;
+  const rho = context.densityOf(asked.fluid);
   const head = book.add({
     id: `${place}/head`,
     label: `${label}: head of the index run`,
@@ -88,7 +95,14 @@ function choose(
   const model = asked.pinnedId === 'auto' ? undefined : findCirculator(asked.pinnedId);
   const fitting = chooseSpeed(designFlow.value, wantedHead.value, model);
   return {
-    ...asked,
+    place,
+    label,
+    designFlow,
+    load: asked.load,
+    ownLossAt: asked.ownLossAt,
+    density,
+    specificHeat,
+    indexLoss: asked.loss,
     head,
     wantedHead,
     pinned: model !== undefined,
@@ -98,24 +112,23 @@ function choose(
   };
 }
 
-/**
- * Chooses the pump of every circuit, and of the source where a header parts the two, then finds where each curve
- * meets its system. Without separation all pumps share the source: its loss depends on all of them together.
- */
-export function designPumps(
+/** Chooses the pump of every circuit, and of the source where something parts the two. */
+export function choosePumps(
   context: Context,
   circuits: readonly CircuitFlow[],
   valves: readonly (SizedValve | null)[],
   source: SourceFlow,
   load: Figure,
-): { circuits: PumpDesign[]; source: PumpDesign | null } {
+): { circuits: ChosenPump[]; source: ChosenPump | null } {
   const { job } = context;
   const separated = job.separation.kind !== 'none';
+  const sourceLosses: Record<string, Ingredient> = {
+    'Δp source pipe': source.run.pipe.loss,
+    'Δp source': source.loss,
+    ...(source.inLine ? { 'Δp source parts': source.inLine } : {}),
+  };
   const chosen = circuits.map((flow, i) => {
     const valve = valves[i] ?? null;
-    const common: Record<string, Ingredient> = separated
-      ? {}
-      : { 'Δp source pipe': source.run.pipe.loss, 'Δp source': source.loss };
     const valveLoss = valve ? valve.lossAt(flow.volumeFlow.value) : 0;
     return choose(context, {
       place: `${flow.place}/pump`,
@@ -123,14 +136,14 @@ export function designPumps(
       pinnedId: flow.circuit.pump,
       designFlow: flow.volumeFlow,
       load: flow.load,
-      density: flow.fluid.density,
-      specificHeat: flow.fluid.specificHeat,
+      fluid: flow.fluid,
       losses: {
         'Δp run': flow.run.pipe.loss,
+        ...(flow.inLine ? { 'Δp parts': flow.inLine } : {}),
         'Δp worst run': flow.worstRun.pipe.loss,
         'Δp emitter': flow.terminalLoss,
         ...(valve ? { 'Δp valve': valve.valve.loss, 'Δp tail': tailIngredient(valve, valveLoss) } : {}),
-        ...common,
+        ...(separated ? {} : sourceLosses),
       },
       loss: flow.ownLossAt(flow.volumeFlow.value) + valveLoss + (separated ? 0 : source.lossAt(source.volumeFlow.value)),
       ownLossAt: (at) => flow.ownLossAt(at) + (valve ? valve.lossAt(at) : 0),
@@ -143,18 +156,13 @@ export function designPumps(
         pinnedId: job.source.pump,
         designFlow: source.volumeFlow,
         load,
-        density: source.fluid.density,
-        specificHeat: source.fluid.specificHeat,
-        losses: { 'Δp source pipe': source.run.pipe.loss, 'Δp source': source.loss },
+        fluid: source.fluid,
+        losses: sourceLosses,
         loss: source.lossAt(source.volumeFlow.value),
         ownLossAt: source.lossAt,
       })
     : null;
-  const shared = separated ? 0 : sharedLoss(chosen, source);
-  return {
-    circuits: chosen.map((each) => withDuty(context, each, shared)),
-    source: primary && withDuty(context, primary, 0),
-  };
+  return { circuits: chosen, source: primary };
 }
 
 const tailIngredient = (valve: SizedValve, lossOfBoth: number): Ingredient =>
@@ -165,38 +173,27 @@ const tailIngredient = (valve: SizedValve, lossOfBoth: number): Ingredient =>
     'gradient of the run over the tail length',
   );
 
-const headToPressure = (chosen: Chosen, loss: number): number => loss / (chosen.density * GRAVITY);
-
-/** Flow of a pump when the shared part takes a given loss in Pa; its design flow where no pump is found. */
-const flowAgainst = (chosen: Chosen, shared: number): number =>
-  chosen.speed
-    ? dutyFlow(chosen.speed, (flow) => headToPressure(chosen, chosen.ownLossAt(flow) + shared))
-    : chosen.designFlow.value;
-
-/**
- * Loss in Pa of source and source pipe when all pumps run. More loss means less flow and less flow means less loss,
- * so there is one answer and the bracket holds it.
- */
-function sharedLoss(chosen: readonly Chosen[], source: SourceFlow): number {
-  const lossWhen = (shared: number): number =>
-    source.lossAt(chosen.reduce((sum, each, i) => sum + flowAgainst(each, shared) * (source.hotShares[i] ?? 1), 0));
-  const most = lossWhen(0);
-  if (most === 0) return 0;
-  return findRoot((shared) => lossWhen(shared) - shared, 0, most, most * 1e-6) ?? 0;
-}
+const headOf = (chosen: ChosenPump, loss: number): number => loss / (chosen.density * GRAVITY);
 
 const CHART_POINTS = 13;
 /** How far beyond the duty point the system curve is drawn. */
 const PAST_DUTY = 1.25;
 
-function withDuty(context: Context, chosen: Chosen, shared: number): PumpDesign {
+/** A chosen pump with its real duty point, as the solved plant gives it; without one while nothing could be solved. */
+export function finishPump(context: Context, chosen: ChosenPump, state: PumpState | null): PumpDesign {
   const { place, label, designFlow, head, wantedHead, pinned, unknownPump, reaches, speed } = chosen;
   const plain = { place, label, designFlow, head, wantedHead, pinned, unknownPump, reaches };
-  if (!speed) return { ...plain, duty: null };
+  if (!speed || !state) return { ...plain, duty: null };
   const { book } = context;
-  const system = (flow: number) => headToPressure(chosen, chosen.ownLossAt(flow) + shared);
-  const at = dutyFlow(speed, system);
-  const name = `${speed.model.label}, speed ${speed.step}`;
+  const at = Math.max(state.flow, 0);
+  const running = atSpeed(speed.model, Math.max(state.speed, 0.01));
+  // Beside its own run a pump works against what it shares with the others, which is taken as it is at the duty point.
+  const shared = state.head - headOf(chosen, chosen.ownLossAt(at));
+  const system = (flow: number) => headOf(chosen, chosen.ownLossAt(flow)) + shared;
+  const fixed = Math.abs(state.speed - speed.share) < 1e-6;
+  const name = fixed
+    ? `${speed.model.label}, speed ${speed.step}`
+    : `${speed.model.label} at ${Math.round(state.speed * 100)} % speed`;
   const catalogue = `invented catalogue: ${name}`;
   const flow = book.add({
     id: `${place}/dutyFlow`,
@@ -206,13 +203,13 @@ function withDuty(context: Context, chosen: Chosen, shared: number): PumpDesign 
     formula: 'H_pump(V) = H_system(V)',
     source: `${catalogue}; lower speeds by the affinity laws`,
     terms: { V_design: designFlow, H: head },
-    note: 'The pump runs where its curve meets the system curve, not at the design point.',
+    note: 'Solved with the whole plant, every zone calling: the pump runs where its curve meets the system, not at the design point.',
   });
   const dutyHead = book.add({
     id: `${place}/dutyHead`,
     label: `${label}: head at the duty point`,
     kind: 'head',
-    value: speed.headAt(at),
+    value: state.head,
     formula: 'H = H_pump(V)',
     source: catalogue,
     terms: { V: flow },
@@ -221,7 +218,7 @@ function withDuty(context: Context, chosen: Chosen, shared: number): PumpDesign 
     id: `${place}/dutyPower`,
     label: `${label}: electric power`,
     kind: 'electricPower',
-    value: speed.powerAt(at),
+    value: state.power,
     formula: 'P = P_pump(V)',
     source: catalogue,
     terms: { V: flow },
@@ -236,8 +233,8 @@ function withDuty(context: Context, chosen: Chosen, shared: number): PumpDesign 
     terms: {
       Q: chosen.load,
       V: flow,
-      ρ: given('density of water at mean temperature', 'density', chosen.density, 'IAPWS-IF97'),
-      c_p: given('specific heat of water at mean temperature', 'specificHeat', chosen.specificHeat, 'IAPWS-IF97'),
+      ρ: given('density at mean temperature', 'density', chosen.density, fluidSource(context.fluid)),
+      c_p: given('specific heat at mean temperature', 'specificHeat', chosen.specificHeat, fluidSource(context.fluid)),
     },
   });
   const upTo = (most: number) => Array.from({ length: CHART_POINTS }, (_, i) => (most * i) / (CHART_POINTS - 1));
@@ -247,13 +244,14 @@ function withDuty(context: Context, chosen: Chosen, shared: number): PumpDesign 
       modelId: speed.model.id,
       label: speed.model.label,
       step: speed.step,
+      speed: state.speed,
       steps: speed.model.speeds.length,
       flow,
       head: dutyHead,
       power,
       temperatureDifference,
-      pumpCurve: upTo(speed.mostFlow).map((x) => [x, speed.headAt(x)]),
-      systemCurve: upTo(Math.min(speed.mostFlow, at * PAST_DUTY)).map((x) => [x, system(x)]),
+      pumpCurve: upTo(running.mostFlow).map((x) => [x, running.headAt(x)]),
+      systemCurve: upTo(Math.min(running.mostFlow, at * PAST_DUTY)).map((x) => [x, system(x)]),
     },
   };
 }

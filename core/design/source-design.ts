@@ -1,8 +1,9 @@
 import { shifted } from '../../model/quantities.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
-import { type FluidState, water } from '../fluid/water.ts';
+import type { FluidState } from '../fluid/water.ts';
+import { componentsLoss } from '../pipe/components.ts';
 import { boreForVelocity, headerState } from '../plant/separation.ts';
-import { type CircuitFlow, massFlowFor } from './circuit-design.ts';
+import { type CircuitFlow, massFlowFor, partsInLine } from './circuit-design.ts';
 import type { Context } from './context.ts';
 import { designPipe, type SizedPipe } from './pipe-design.ts';
 
@@ -18,6 +19,8 @@ export interface SourceFlow {
   secondaryFlow: Figure;
   run: SizedPipe;
   loss: Figure;
+  /** Loss of the parts in line with the source pipe at design flow; null when there are none. */
+  inLine: Figure | null;
   /** Share of hot water in each circuit, in the order given. */
   hotShares: number[];
   /** Loss in Pa of source and its run at any flow in m3/s. */
@@ -36,7 +39,7 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
     source.temperatureDifference,
     'source/temperatureDifference',
   );
-  const fluid = water(shifted(source.flowTemperature, -source.temperatureDifference / 2));
+  const fluid = context.fluidAt(shifted(source.flowTemperature, -source.temperatureDifference / 2));
   const capacity = book.add({
     id: 'source/capacity',
     label: source.capacity === 'auto' ? 'Source: least capacity' : 'Source: capacity',
@@ -87,7 +90,7 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
         source: 'energy balance',
         terms: {
           Q: load,
-          c_p: given('specific heat of water', 'specificHeat', fluid.specificHeat, 'IAPWS-IF97'),
+          c_p: context.specificHeatOf(fluid),
           ΔT: deltaTerm,
         },
       })
@@ -109,7 +112,7 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
     source: 'definition of density',
     terms: {
       m: massFlow,
-      ρ: given('density of water at mean temperature', 'density', fluid.density, 'IAPWS-IF97'),
+      ρ: context.densityOf(fluid),
     },
   });
   const supplyTemperature = book.add({
@@ -173,8 +176,12 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
     secondaryFlow,
     run,
     loss,
+    inLine: partsInLine(context, 'source/components', 'Source', source.components, run, volumeFlow, fluid),
     hotShares: state.hotShares,
-    lossAt: (flow) => run.lossAt(flow) + loss.value * (flow / volumeFlow.value) ** 2,
+    lossAt: (flow) =>
+      run.lossAt(flow) +
+      componentsLoss(source.components, flow, run.pipe.size.bore, fluid) +
+      loss.value * (flow / volumeFlow.value) ** 2,
   };
 }
 
@@ -200,7 +207,7 @@ export function designHeader(context: Context, source: SourceFlow): HeaderDesign
     terms: {
       m_p: source.massFlow,
       m_s: source.secondaryFlow,
-      ρ: given('density of water', 'density', source.fluid.density, 'IAPWS-IF97'),
+      ρ: context.densityOf(source.fluid),
       v: byRule(rules.headerVelocity),
     },
   });

@@ -1,6 +1,6 @@
 import { GRAVITY } from '../circuit/mixing.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
-import { water } from '../fluid/water.ts';
+import { fluidName, fluidSource } from '../fluid/fluid.ts';
 import { endPressure, expansionShare, fillPressure, stockedVessel, VESSEL_SIZES, vesselVolume } from '../plant/expansion.ts';
 import type { RuleId } from '../review/rulebooks.ts';
 import type { CircuitFlow } from './circuit-design.ts';
@@ -107,12 +107,12 @@ export function designVessel(
     id: 'vessel/expansionShare',
     label: 'Expansion of the water',
     kind: 'factor',
-    value: expansionShare(vessel.fillTemperature, job.source.flowTemperature),
+    value: expansionShare(vessel.fillTemperature, job.source.flowTemperature, context.fluid),
     formula: 'e = ρ_cold / ρ_hot − 1',
-    source: 'densities by IAPWS-IF97',
+    source: `densities by ${fluidSource(context.fluid)}`,
     terms: { T_cold: cold, T_hot: hottest },
   });
-  const coldDensity = water(vessel.fillTemperature).density;
+  const coldDensity = context.fluidAt(vessel.fillTemperature).density;
   const height = decided('static height', 'length', vessel.staticHeight, 'vessel/staticHeight');
   const gasPressure = book.add({
     id: 'vessel/gasPressure',
@@ -122,7 +122,7 @@ export function designVessel(
     formula: 'p0 = ρ g h + margin',
     source: 'EN 12828',
     terms: {
-      ρ: given('density of cold water', 'density', coldDensity, 'IAPWS-IF97'),
+      ρ: given(`density of ${fluidName(context.fluid)}, cold`, 'density', coldDensity, fluidSource(context.fluid)),
       h: height,
       margin: byRule(rules.vesselMargin),
     },

@@ -19,7 +19,7 @@ function plant(circuitCount: number, kind: Job['separation']['kind']): Job {
   );
   return {
     ...base,
-    separation: { kind, bore: 'auto' },
+    separation: { kind, bore: 'auto', spacing: 'auto' },
     circuits,
     rooms: circuits
       .filter((_, i) => i % 3 !== 2)

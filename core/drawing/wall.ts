@@ -65,7 +65,8 @@ type AddTag = (entry: Omit<Tag, 'severity' | 'width' | 'height'> & { width?: num
 /** Source, separation, vessel, and the bars of the distributor. */
 function drawPlant(job: Job, design: Design, sheet: Sheet, tag: AddTag): void {
   const { source, vessel } = design;
-  const separated = job.separation.kind === 'low-loss-header';
+  const separated = job.separation.kind !== 'none';
+  const tees = job.separation.kind === 'closely-spaced-tees';
   const middle = (SOURCE.left + SOURCE.right) / 2;
   const columns = Array.from({ length: Math.max(design.circuits.length, 1) }, (_, i) => PLANT_WIDTH + i * COLUMN);
   const flows = columns.map((left) => left + RISER.flow);
@@ -104,11 +105,11 @@ function drawPlant(job: Job, design: Design, sheet: Sheet, tag: AddTag): void {
     );
     sheet.symbols.push({
       component: 'header',
-      kind: 'header',
+      kind: tees ? 'tees' : 'header',
       at: [HEADER_X, (SOURCE.top + SOURCE.bottom) / 2 + 3],
       width: 30,
       height: SOURCE.bottom - SOURCE.top - 14,
-      label: 'Low-loss header',
+      label: tees ? 'Closely spaced tees' : 'Low-loss header',
     });
     sheet.symbols.push({
       component: 'source/pump',

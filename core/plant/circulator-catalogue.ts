@@ -4,6 +4,8 @@ export interface CirculatorModel {
   label: string;
   /** Fixed speeds as shares of the full speed, fastest first. */
   speeds: readonly number[];
+  /** Whether a check valve sits in its outlet. */
+  checkValve: boolean;
   /** Points at full speed: flow m3/h, head m, electric power W; flow rising from 0. */
   curve: readonly (readonly [flow: number, head: number, power: number])[];
 }
@@ -18,6 +20,7 @@ export const CIRCULATORS: readonly CirculatorModel[] = [
     id: 'a3',
     label: 'A3 · 3 m',
     speeds: [1, 0.8, 0.6],
+    checkValve: true,
     curve: [
       [0.0, 3.0, 16],
       [0.33, 2.9, 22],
@@ -33,6 +36,7 @@ export const CIRCULATORS: readonly CirculatorModel[] = [
     id: 'a4',
     label: 'A4 · 4 m',
     speeds: [1, 0.8, 0.6],
+    checkValve: true,
     curve: [
       [0.0, 4.2, 26],
       [0.435, 4.06, 33],
@@ -48,6 +52,7 @@ export const CIRCULATORS: readonly CirculatorModel[] = [
     id: 'a6',
     label: 'A6 · 6 m',
     speeds: [1, 0.8, 0.6],
+    checkValve: true,
     curve: [
       [0.0, 6.3, 43],
       [0.54, 6.08, 53],
@@ -63,6 +68,7 @@ export const CIRCULATORS: readonly CirculatorModel[] = [
     id: 'b6',
     label: 'B6 · 6 m, wide',
     speeds: [1, 0.8, 0.6],
+    checkValve: true,
     curve: [
       [0.0, 6.1, 62],
       [0.93, 5.89, 78],
@@ -78,6 +84,7 @@ export const CIRCULATORS: readonly CirculatorModel[] = [
     id: 'b8',
     label: 'B8 · 8 m, wide',
     speeds: [1, 0.8, 0.6],
+    checkValve: true,
     curve: [
       [0.0, 8.1, 94],
       [1.14, 7.82, 118],
@@ -93,6 +100,7 @@ export const CIRCULATORS: readonly CirculatorModel[] = [
     id: 'b10',
     label: 'B10 · 10 m, wide',
     speeds: [1, 0.8, 0.6],
+    checkValve: true,
     curve: [
       [0.0, 10.2, 138],
       [1.41, 9.85, 174],
@@ -108,6 +116,7 @@ export const CIRCULATORS: readonly CirculatorModel[] = [
     id: 'c8',
     label: 'C8 · 8 m, flanged',
     speeds: [1, 0.8, 0.6],
+    checkValve: true,
     curve: [
       [0, 8.0, 177],
       [2.55, 7.72, 223],
@@ -123,6 +132,7 @@ export const CIRCULATORS: readonly CirculatorModel[] = [
     id: 'c12',
     label: 'C12 · 12 m, flanged',
     speeds: [1, 0.8, 0.6],
+    checkValve: true,
     curve: [
       [0, 12.3, 338],
       [3.3, 11.88, 423],
@@ -138,6 +148,7 @@ export const CIRCULATORS: readonly CirculatorModel[] = [
     id: 'd10',
     label: 'D10 · 10 m, flanged',
     speeds: [1, 0.8, 0.6],
+    checkValve: true,
     curve: [
       [0, 10.4, 583],
       [7.2, 10.04, 732],
@@ -153,6 +164,7 @@ export const CIRCULATORS: readonly CirculatorModel[] = [
     id: 'd16',
     label: 'D16 · 16 m, flanged',
     speeds: [1, 0.8, 0.6],
+    checkValve: true,
     curve: [
       [0, 16.2, 1163],
       [9.6, 15.64, 1458],

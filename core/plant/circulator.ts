@@ -1,5 +1,5 @@
+import type { HeadCurve } from '../network/pump-law.ts';
 import { monotoneCurve } from '../quantity/monotone-curve.ts';
-import { findRoot } from '../quantity/root.ts';
 import { CIRCULATORS, type CirculatorModel } from './circulator-catalogue.ts';
 
 /** One speed of one circulator, ready to be asked for head and power. */
@@ -20,9 +20,9 @@ export interface CirculatorSpeed {
 const PER_HOUR = 1 / 3600;
 
 /**
- * All speeds of a circulator. Affinity laws: flow with the speed, head with its square, power with its cube.
+ * All speeds of a circulator, or those named as shares of full speed. Affinity laws: flow with the speed, head with its square, power with its cube.
  */
-export function speedsOf(model: CirculatorModel): CirculatorSpeed[] {
+export function speedsOf(model: CirculatorModel, shares: readonly number[] = model.speeds): CirculatorSpeed[] {
   const flows = model.curve.map(([flow]) => flow * PER_HOUR);
   const head = monotoneCurve(
     flows,
@@ -33,9 +33,9 @@ export function speedsOf(model: CirculatorModel): CirculatorSpeed[] {
     model.curve.map((point) => point[2]),
   );
   const mostFlow = flows[flows.length - 1] as number;
-  return model.speeds.map((share, i) => ({
+  return shares.map((share, i) => ({
     model,
-    step: model.speeds.length - i,
+    step: shares.length - i,
     share,
     mostFlow: mostFlow * share,
     headAt: (flow) => (flow >= mostFlow * share ? 0 : head.at(flow / share) * share ** 2),
@@ -43,7 +43,25 @@ export function speedsOf(model: CirculatorModel): CirculatorSpeed[] {
   }));
 }
 
-const ALL_SPEEDS: readonly CirculatorSpeed[] = CIRCULATORS.flatMap(speedsOf);
+/** One circulator at any share of its full speed. */
+export const atSpeed = (model: CirculatorModel, share: number): CirculatorSpeed => speedsOf(model, [share])[0] as CirculatorSpeed;
+
+/** The head curve of a circulator at full speed, for a network. */
+export const headCurve = (model: CirculatorModel): HeadCurve => ({
+  kind: 'points',
+  flows: model.curve.map(([flow]) => flow * PER_HOUR),
+  heads: model.curve.map((point) => point[1]),
+});
+
+const ALL_SPEEDS: readonly CirculatorSpeed[] = CIRCULATORS.flatMap((model) => speedsOf(model));
+
+/** What a pump does in one state of a plant: m3/s, m, W, and share of full speed. */
+export interface PumpState {
+  flow: number;
+  head: number;
+  power: number;
+  speed: number;
+}
 
 export const findCirculator = (id: string): CirculatorModel | undefined => CIRCULATORS.find((each) => each.id === id);
 
@@ -64,12 +82,3 @@ export function chooseSpeed(flow: number, head: number, pinned?: CirculatorModel
 /** The fastest speed of a model. */
 export const fastest = (model: CirculatorModel): CirculatorSpeed =>
   ALL_SPEEDS.find((each) => each.model === model && each.share === Math.max(...model.speeds)) as CirculatorSpeed;
-
-/**
- * Where the pump curve meets the system curve: the real duty point.
- * @param system head in m the circuit needs at a flow in m3/s; rises with the flow
- * @returns flow in m3/s; 0 when the static part of the system alone exceeds the pump
- */
-export function dutyFlow(pump: CirculatorSpeed, system: (flow: number) => number): number {
-  return findRoot((flow) => pump.headAt(flow) - system(flow), 0, pump.mostFlow, pump.mostFlow * 1e-9) ?? 0;
-}

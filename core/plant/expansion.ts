@@ -1,4 +1,4 @@
-import { water } from '../fluid/water.ts';
+import { type Fluid, fluidState } from '../fluid/fluid.ts';
 
 /** Atmospheric pressure at sea level, Pa: gauge pressures become absolute with it. */
 export const ATMOSPHERE = 1e5;
@@ -8,8 +8,9 @@ export const VESSEL_SIZES = [8, 12, 18, 25, 35, 50, 80, 100, 140, 200, 250, 300,
   (litres) => litres / 1000,
 );
 
-/** Share by which water grows between two temperatures in C, from its densities. */
-export const expansionShare = (cold: number, hot: number): number => Math.max(0, water(cold).density / water(hot).density - 1);
+/** Share by which what fills the plant grows between two temperatures in C, from its densities. */
+export const expansionShare = (cold: number, hot: number, fluid: Fluid = { kind: 'water' }): number =>
+  Math.max(0, fluidState(fluid, cold).density / fluidState(fluid, hot).density - 1);
 
 /** End pressure, Pa gauge: the relief setting less its closing difference, 0.5 bar up to 5 bar and a tenth above (EN 12828). */
 export const endPressure = (relief: number): number => (relief <= 5e5 ? relief - 0.5e5 : 0.9 * relief);

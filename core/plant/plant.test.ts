@@ -4,7 +4,7 @@ import { authority, chooseKvs, hotShare, KVS_SERIES, valveLoss } from '../circui
 import { massFlowFor } from '../design/circuit-design.ts';
 import { water } from '../fluid/water.ts';
 import { monotoneCurve } from '../quantity/monotone-curve.ts';
-import { type CirculatorSpeed, chooseSpeed, dutyFlow, fastest, findCirculator, speedsOf } from './circulator.ts';
+import { atSpeed, type CirculatorSpeed, chooseSpeed, fastest, findCirculator, headCurve, speedsOf } from './circulator.ts';
 import { CIRCULATORS } from './circulator-catalogue.ts';
 import { endPressure, expansionShare, fillPressure, stockedVessel, vesselVolume } from './expansion.ts';
 import { boreForVelocity, headerState } from './separation.ts';
@@ -188,18 +188,19 @@ describe('circulators', () => {
     expect(curve.at(9)).toBe(0);
   });
 
-  it('meets the system where both heads are equal', () => {
-    const pump = fastest(findCirculator('a6') as (typeof CIRCULATORS)[number]);
-    const system = (flow: number) => 4e7 * flow ** 2;
-    const flow = dutyFlow(pump, system);
-    expect(pump.headAt(flow)).toBeCloseTo(system(flow), 6);
-    expect(dutyFlow(pump, () => 50)).toBe(0);
+  it('runs at any speed, and its network curve is the same curve', () => {
+    const model = findCirculator('a6') as (typeof CIRCULATORS)[number];
+    const half = atSpeed(model, 0.5);
+    expect(half.headAt(half.mostFlow / 2)).toBeCloseTo(fastest(model).headAt(half.mostFlow) / 4, 9);
+    const curve = headCurve(model);
+    if (curve.kind !== 'points') throw new Error('no points');
+    expect(fastest(model).headAt(curve.flows[3] as number)).toBeCloseTo(curve.heads[3] as number, 9);
   });
 
   it('chooses the least power that reaches the duty, or none', () => {
     const speed = chooseSpeed(0.6 / 3600, 2.5);
     expect(speed?.headAt(0.6 / 3600)).toBeGreaterThanOrEqual(2.5);
-    const others = CIRCULATORS.flatMap(speedsOf).filter((each) => each.headAt(0.6 / 3600) >= 2.5);
+    const others = CIRCULATORS.flatMap((model) => speedsOf(model)).filter((each) => each.headAt(0.6 / 3600) >= 2.5);
     for (const other of others) expect(speed?.powerAt(0.6 / 3600)).toBeLessThanOrEqual(other.powerAt(0.6 / 3600));
     expect(chooseSpeed(0.1, 40)).toBeUndefined();
   });

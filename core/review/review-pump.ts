@@ -37,6 +37,11 @@ export function reviewPump(context: Context, pump: PumpDesign, component: string
       remedies: [unpin],
     });
   }
+  const circuit = context.job.circuits.find((each) => pump.place === `circuits/${each.id}/pump`);
+  const throttle =
+    circuit?.balancing === 'none' && circuit.pumpControl === 'fixed-speed'
+      ? [{ label: 'Put in a regulating valve', edits: [{ at: `circuits/${circuit.id}/balancing`, value: 'valve' }] }]
+      : [];
   const over = pump.duty ? pump.duty.flow.value / pump.designFlow.value : 0;
   if (pump.reaches && pump.duty && over > rules.pumpOversize.limit) {
     findings.push({
@@ -45,8 +50,30 @@ export function reviewPump(context: Context, pump: PumpDesign, component: string
       rule: 'pump-strong',
       severity: 'note',
       title: `${pump.label}: the pump moves ${say(over, 'factor')} times the design flow`,
-      why: `Speed ${pump.duty.step} of ${pump.duty.steps} settles at ${say(pump.duty.flow.value, 'volumeFlow')} instead of ${say(pump.designFlow.value, 'volumeFlow')}, and delta T narrows to ${say(pump.duty.temperatureDifference.value, 'temperatureDifference')}. ${pump.pinned ? 'A smaller pump, or throttling at the balancing valve, brings it back.' : 'It is the smallest that reaches the duty: throttle it at the balancing valve.'}`,
-      remedies: pump.pinned ? [unpin] : [],
+      why: `Speed ${pump.duty.step} of ${pump.duty.steps} settles at ${say(pump.duty.flow.value, 'volumeFlow')} instead of ${say(pump.designFlow.value, 'volumeFlow')}, and delta T narrows to ${say(pump.duty.temperatureDifference.value, 'temperatureDifference')}. ${pump.pinned ? 'A smaller pump, or throttling at a regulating valve, brings it back.' : 'It is the smallest that reaches the duty: throttle it at a regulating valve, or let it hold a pressure.'}`,
+      remedies: [...(pump.pinned ? [unpin] : []), ...throttle],
+    });
+  }
+  const burnt = pump.duty && pump.head.value > 0 ? pump.duty.head.value / pump.head.value : 0;
+  if (pump.reaches && pump.duty && over <= rules.pumpOversize.limit && burnt > rules.pumpThrottled.limit) {
+    findings.push({
+      ...base,
+      id: `pump-throttled:${pump.place}`,
+      rule: 'pump-throttled',
+      severity: 'note',
+      title: `${pump.label}: more than half of the pump’s head is throttled away`,
+      why: `It makes ${say(pump.duty.head.value, 'head')} where the index run takes ${say(pump.head.value, 'head')}; ${rules.pumpThrottled.reason.toLowerCase()} A lower speed, a smaller pump or one that holds a pressure does without.`,
+      remedies: [
+        ...(pump.pinned ? [unpin] : []),
+        ...(circuit?.pumpControl === 'fixed-speed'
+          ? [
+              {
+                label: 'Let it hold a constant pressure',
+                edits: [{ at: `circuits/${circuit.id}/pumpControl`, value: 'constant-pressure' }],
+              },
+            ]
+          : []),
+      ],
     });
   }
   return findings;

@@ -4,7 +4,13 @@ import { type Finding, worstFirst } from './finding.ts';
 import { reviewCircuits } from './review-circuits.ts';
 import { reviewPlant } from './review-plant.ts';
 import { reviewRooms } from './review-rooms.ts';
+import { reviewSolved } from './review-solved.ts';
 
 /** All findings of a design, worst first. */
 export const review = (context: Context, design: UnreviewedDesign): Finding[] =>
-  worstFirst([...reviewRooms(context, design), ...reviewCircuits(context, design), ...reviewPlant(context, design)]);
+  worstFirst([
+    ...reviewRooms(context, design),
+    ...reviewCircuits(context, design),
+    ...reviewPlant(context, design),
+    ...reviewSolved(context, design),
+  ]);

@@ -31,6 +31,7 @@ export const SOURCE_CHOICES = list(SOURCE_LABELS);
 export const SEPARATION_CHOICES = list<Job['separation']['kind']>({
   none: 'None: circuits draw through the source',
   'low-loss-header': 'Low-loss header',
+  'closely-spaced-tees': 'Closely spaced tees',
 });
 
 export const RULEBOOK_CHOICES = list<Job['rulebook']>({

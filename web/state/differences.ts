@@ -11,6 +11,8 @@ const WORDS: Partial<Record<keyof Job, string>> = {
   source: 'source',
   separation: 'separation',
   vessel: 'expansion vessel',
+  fluid: 'fluid',
+  assumptions: 'what is only assumed',
   unread: 'entries that could not be read',
 };
 

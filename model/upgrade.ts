@@ -1,0 +1,41 @@
+type Loose = Record<string, unknown>;
+
+const isLoose = (value: unknown): value is Loose => typeof value === 'object' && value !== null && !Array.isArray(value);
+const each = (list: unknown, change: (entry: Loose) => Loose): unknown =>
+  Array.isArray(list) ? list.map((entry) => (isLoose(entry) ? change(entry) : entry)) : list;
+const within = (part: unknown, added: Loose): unknown => (isLoose(part) ? { ...added, ...part } : part);
+
+/**
+ * Version 1 had plain water, fixed speeds, nothing in line with the pipes and one thermostat a circuit. What version 2
+ * asks for beyond that is filled in so that the plant stays what it was.
+ */
+function fromVersion1(job: Loose): Loose {
+  return {
+    ...job,
+    version: 2,
+    fluid: within(job.fluid, { concentration: 0 }),
+    rooms: each(job.rooms, (room) => ({ branchLength: null, ...room })),
+    circuits: each(job.circuits, (circuit) => ({
+      pumpControl: 'fixed-speed',
+      components: [],
+      balancing: 'none',
+      bypass: null,
+      zones: 'circuit',
+      height: 0,
+      ...circuit,
+    })),
+    source: within(job.source, { pumpControl: 'fixed-speed', components: [] }),
+    separation: within(job.separation, { spacing: 'auto' }),
+    vessel: within(job.vessel, { connection: 'source-return' }),
+    assumptions: [],
+  };
+}
+
+/**
+ * Brings a job file of an older version up to the present one, before it is parsed. Anything that is no such file
+ * comes back as it is: the schema then says what is wrong.
+ */
+export function upgradeJob(raw: unknown): unknown {
+  if (!isLoose(raw)) return raw;
+  return raw.version === 1 ? fromVersion1(raw) : raw;
+}
