@@ -1,16 +1,5 @@
+import { seededNumbers } from '../core/quantity/seeded.ts';
 import type { LinkSpec, NetworkSpec, NodeSpec } from '../core/network/network.ts';
-
-/** Numbers between 0 and 1 from a seed (mulberry32), the same on every machine. */
-export function seeded(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = state;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 export const SHAPES = ['tree', 'looped', 'closed'] as const;
 export type Shape = (typeof SHAPES)[number];
@@ -34,7 +23,7 @@ interface Options {
  * plant of two rails with branches between them and its own pump.
  */
 export function randomNetwork(seed: number, options: Options): NetworkSpec {
-  const random = seeded(seed);
+  const random = seededNumbers(seed);
   const pick = <T>(from: readonly T[]): T => from[Math.floor(random() * from.length)] as T;
   const pipe = (id: string, from: string, to: string, bores: readonly number[]): LinkSpec => {
     const bore = pick(bores);

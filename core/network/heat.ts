@@ -24,6 +24,9 @@ export function logMean(hot: number, cold: number): number {
   return Math.abs(ratio - 1) < 1e-6 ? (hot + cold) / 2 : (hot - cold) / Math.log(ratio);
 }
 
+/** Excess in K below which an emitter is taken as straight: its curve has no slope at rest, and nothing comes of it. */
+const STRAIGHT_BELOW = 0.05;
+
 /**
  * Excess temperature leaving an emitter, as a share of the excess entering, and how the leaving excess moves with it.
  *
@@ -33,10 +36,12 @@ export function logMean(hot: number, cold: number): number {
  * @param excess water entering minus room, K, above 0
  */
 export function emitterOutlet(coefficient: number, exponent: number, capacityFlow: number, excess: number): HeatLine {
-  const wanted = Math.log(coefficient / capacityFlow) + (exponent - 1) * Math.log(excess);
+  const bent = Math.max(excess, STRAIGHT_BELOW);
+  const wanted = Math.log(coefficient / capacityFlow) + (exponent - 1) * Math.log(bent);
   let x = wanted;
   let rise = 1;
   for (let i = 0; i < 60; i++) {
+    // Newton squares its error: a step of 1e-7 leaves 1e-14.
     const w = Math.exp(x);
     // ln(1 - e^-w), and its slope in ln w, kept exact for small w.
     const lost = -Math.expm1(-w);
@@ -44,12 +49,12 @@ export function emitterOutlet(coefficient: number, exponent: number, capacityFlo
     rise = exponent + ((1 - exponent) * w * (1 - lost)) / lost;
     const step = value / rise;
     x -= step;
-    if (Math.abs(step) < 1e-13 * (1 + Math.abs(x))) break;
+    if (Math.abs(step) < 1e-7) break;
   }
   const w = Math.exp(x);
   const share = Math.exp(-w);
   // d(out)/d(in) = e^-w (1 - in dw/d(in)), in dw/d(in) = w (n - 1) / rise.
-  const slope = share * (1 - (w * (exponent - 1)) / rise);
+  const slope = excess > STRAIGHT_BELOW ? share * (1 - (w * (exponent - 1)) / rise) : share;
   return { slope, base: share * excess - slope * excess };
 }
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { seeded } from '../../reference/random-network.ts';
+import { seededNumbers } from '../quantity/seeded.ts';
 import { hotShare } from '../circuit/mixing.ts';
 import { counterflowEffectiveness, emitterOutlet, type HeatSpec, logMean } from './heat.ts';
 import { compileNetwork } from './network.ts';
@@ -146,7 +146,7 @@ describe('temperatures in a network', () => {
   it('neither make nor lose heat, and never give any backwards', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 1e6 }), fc.integer({ min: 2, max: 12 }), (seed, branches) => {
-        const random = seeded(seed);
+        const random = seededNumbers(seed);
         const links: [string, string, number, HeatSpec | null][] = [];
         let total = 0;
         for (let i = 0; i < branches; i++) {

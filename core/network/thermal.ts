@@ -174,14 +174,15 @@ export class ThermalSolver {
           break;
         case 'emitter': {
           const excess = entering - spec.room;
-          if (excess <= 1e-6 || spec.coefficient <= 0) break;
+          if (excess <= 0 || spec.coefficient <= 0) break;
           const line = emitterOutlet(spec.coefficient, spec.exponent, capacity, excess);
           slope[l] = line.slope;
           base[l] = line.base + (1 - line.slope) * spec.room;
           break;
         }
         case 'source':
-          if (entering >= spec.setPoint || spec.power <= 0) break;
+          // Exactly at its set point it still holds it: that is where the hottest bound leaves a first guess.
+          if (entering > spec.setPoint || spec.power <= 0) break;
           if (entering + spec.power / capacity >= spec.setPoint) {
             slope[l] = 0;
             base[l] = spec.setPoint;

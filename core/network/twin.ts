@@ -39,11 +39,16 @@ interface Control {
 }
 
 const MOST_ITERATIONS = 120;
-const FLOW_SETTLED = 1e-8;
-const TEMPERATURE_SETTLED = 1e-6;
-const CONTROL_SETTLED = 1e-5;
+/**
+ * What may still move when a state stands: flow as a share of all flow, and K of properties and of set points. Mass,
+ * pressure and heat are balanced far more closely than that by the two solvers themselves.
+ */
+const FLOW_SETTLED = 1e-6;
+const TEMPERATURE_SETTLED = 1e-3;
+const CONTROL_SETTLED = 1e-3;
 /** A port opened less than this is shut. */
 const SHUT = 1e-4;
+const SHUT_ODDS = Math.log((1 - SHUT) / SHUT) + 1e-9;
 const LEAST_SPEED = 0.15;
 
 /**
@@ -298,29 +303,23 @@ export class Twin {
   }
 
   private turnValve(control: Control, spec: ControlSpec & { kind: 'mixing' }): void {
-    const hot = this.flow(spec.hot);
-    const cold = this.flow(spec.cold);
+    const hot = Math.max(this.flow(spec.hot), 0);
+    const cold = Math.max(this.flow(spec.cold), 0);
     const hotWater = this.upstream(spec.hot, spec.mixed);
     const coldWater = this.upstream(spec.cold, spec.mixed);
-    const share = hotWater - coldWater > 1e-6 ? (spec.setPoint - coldWater) / (hotWater - coldWater) : 1;
-    const { position } = control;
-    if (share >= 1 || share <= 0) {
-      control.position = share >= 1 ? 1 : position < 0.005 ? 0 : position / 4;
-      control.seeker.forget();
-      return;
-    }
-    if (hot <= 0 || cold <= 0 || position <= SHUT || position >= 1 - SHUT) {
-      control.position = Math.min(Math.max(0.5 * (position + share), 10 * SHUT), 1 - 10 * SHUT);
+    if (hotWater <= spec.setPoint && control.error < 0) {
+      control.position = 1;
       control.seeker.forget();
       return;
     }
     // With both waters as they are, the mix moves by (hot - cold) s (1 - s) for each step of the odds; the return that
     // warms with it makes it more, which the secant then sees.
-    const passing = hot / (hot + cold);
-    const expected = Math.max((hotWater - coldWater) * passing * (1 - passing), 1e-6);
-    const odds = Math.log(position / (1 - position));
+    const passing = hot + cold > 0 ? hot / (hot + cold) : 0.5;
+    const expected = Math.max((hotWater - coldWater) * passing * (1 - passing), 0.2);
+    const travel = Math.min(Math.max(control.position, SHUT), 1 - SHUT);
+    const odds = Math.log(travel / (1 - travel));
     const next = control.seeker.next(odds, this.temperature(spec.mixed), spec.setPoint, expected);
-    control.position = 1 / (1 + Math.exp(-next));
+    control.position = next <= -SHUT_ODDS ? 0 : next >= SHUT_ODDS ? 1 : 1 / (1 + Math.exp(-next));
   }
 
   /** Temperature of the water that comes to a port from the end away from the mixing point. */
