@@ -1,5 +1,5 @@
-import { seededNumbers } from '../core/quantity/seeded.ts';
 import type { LinkSpec, NetworkSpec, NodeSpec } from '../core/network/network.ts';
+import { seededNumbers } from '../core/quantity/seeded.ts';
 
 export const SHAPES = ['tree', 'looped', 'closed'] as const;
 export type Shape = (typeof SHAPES)[number];

@@ -8,6 +8,7 @@ const SitePage = lazy(() => import('./pages/SitePage.tsx'));
 const RoomsPage = lazy(() => import('./pages/RoomsPage.tsx'));
 const CircuitsPage = lazy(() => import('./pages/CircuitsPage.tsx'));
 const PlantPage = lazy(() => import('./pages/PlantPage.tsx'));
+const DutyPage = lazy(() => import('./pages/DutyPage.tsx'));
 const PapersPage = lazy(() => import('./pages/PapersPage.tsx'));
 
 export const router = createBrowserRouter([
@@ -22,6 +23,7 @@ export const router = createBrowserRouter([
       { path: 'rooms', element: <RoomsPage /> },
       { path: 'circuits', element: <CircuitsPage /> },
       { path: 'plant', element: <PlantPage /> },
+      { path: 'duty', element: <DutyPage /> },
       { path: 'papers', element: <PapersPage /> },
     ],
   },

@@ -29,6 +29,12 @@ export interface LoopSetting {
   index: boolean;
 }
 
+/** What the loops of a circuit follow from. */
+export type LoopSource = Pick<
+  CircuitFlow,
+  'circuit' | 'rooms' | 'load' | 'fluid' | 'volumeFlow' | 'worstRun' | 'worstLoad' | 'terminalLoss'
+>;
+
 /** Most parallel runs one room is split into; beyond this the load of the worst run is a slip. */
 const MOST_RUNS = 60;
 
@@ -39,7 +45,7 @@ const MOST_RUNS = 60;
  * loops as heat does. The loop that takes most at design flow is the index and stays open; every other valve is closed
  * until its loop takes as much: then each gets its design flow when the manifold sees that one pressure.
  */
-export function balanceLoops(context: Context, flow: CircuitFlow): LoopSetting[] {
+export function balanceLoops(context: Context, flow: LoopSource): LoopSetting[] {
   const { circuit, fluid } = flow;
   const { size, material } = flow.worstRun.pipe;
   const open = context.rules.meterKvs.limit;

@@ -3,6 +3,7 @@ import { shifted } from '../../model/quantities.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import type { FluidState } from '../fluid/water.ts';
 import { COMPONENT_DATA, componentsInLine, componentsLoss } from '../pipe/components.ts';
+import { balanceLoops, type LoopSetting } from './balancing.ts';
 import type { Context } from './context.ts';
 import { designPipe, type SizedPipe } from './pipe-design.ts';
 
@@ -23,6 +24,9 @@ export interface CircuitFlow {
   terminalLoss: Figure;
   /** Loss of the parts in line with the run at design flow; null when there are none. */
   inLine: Figure | null;
+  loops: LoopSetting[];
+  /** What the longest loop entered takes beyond the worst run; null when the worst run is the worst. */
+  longerLoop: Figure | null;
   /** Loss in Pa of run, parts in line, worst run and emitter at any flow in m3/s of the whole circuit. */
   ownLossAt: (volumeFlow: number) => number;
 }
@@ -141,6 +145,8 @@ export function designCircuitFlow(context: Context, circuit: Circuit, rooms: Roo
     },
   });
   const inLine = partsInLine(context, `${place}/components`, circuit.name, circuit.components, run, volumeFlow, fluid);
+  const loops = balanceLoops(context, { circuit, rooms, load, fluid, volumeFlow, worstRun, worstLoad, terminalLoss });
+  const longerLoop = beyondWorstRun(context, place, circuit.name, loops, worstRun.pipe.loss, terminalLoss);
   const share = worstFlow.value / volumeFlow.value;
   return {
     circuit,
@@ -157,11 +163,13 @@ export function designCircuitFlow(context: Context, circuit: Circuit, rooms: Roo
     worstLoad,
     terminalLoss,
     inLine,
+    loops,
+    longerLoop,
     ownLossAt: (flow) =>
       run.lossAt(flow) +
       componentsLoss(circuit.components, flow, run.pipe.size.bore, fluid) +
       worstRun.lossAt(flow * share) +
-      terminalLoss.value * (flow / volumeFlow.value) ** 2,
+      (terminalLoss.value + (longerLoop?.value ?? 0)) * (flow / volumeFlow.value) ** 2,
   };
 }
 
@@ -189,6 +197,35 @@ function worstRunLoad(context: Context, circuit: Circuit, rooms: Room[], load: F
     source: 'taken as the worst run until one is named',
     terms: {
       Q_w: decided(heaviest.name || `room ${heaviest.id}`, 'heatLoad', heaviest.heatLoad ?? 0, `rooms/${heaviest.id}/heatLoad`),
+    },
+  });
+}
+
+/** A room's own pipe may be longer than what was named the worst run: the pump is then chosen for that. */
+function beyondWorstRun(
+  context: Context,
+  place: string,
+  name: string,
+  loops: readonly LoopSetting[],
+  worstRun: Figure,
+  terminal: Figure,
+): Figure | null {
+  const index = loops.find((loop) => loop.index);
+  if (!index) return null;
+  const beyond = index.ownLoss - worstRun.value - terminal.value;
+  if (beyond <= 0.01 * worstRun.value) return null;
+  return context.book.add({
+    id: `${place}/longerLoop`,
+    label: `${name}: ${index.roomName} takes more than the worst run`,
+    kind: 'pressure',
+    value: beyond,
+    formula: 'Δp = Δp_loop − Δp_worst − Δp_emitter',
+    source: 'Darcy-Weisbach over the length entered for the room',
+    terms: {
+      Δp_loop: given('loss of the index loop', 'pressure', index.ownLoss, 'its own length and flow'),
+      L: decided('pipe to the room and back', 'length', index.length, `rooms/${index.roomId}/branchLength`),
+      Δp_worst: worstRun,
+      Δp_emitter: terminal,
     },
   });
 }

@@ -2,7 +2,7 @@ import type { Job, Room } from '../../model/job.ts';
 import { decided, type Figure } from '../figure/figure.ts';
 import { review } from '../review/review.ts';
 import { assemble } from './assemble.ts';
-import { balanceLoops, type LoopSetting } from './balancing.ts';
+import type { LoopSetting } from './balancing.ts';
 import { type CircuitFlow, circuitLoad, designCircuitFlow } from './circuit-design.ts';
 import { type Context, contextOf } from './context.ts';
 import type { CircuitDesign, Design, SourceDesign } from './design.ts';
@@ -82,7 +82,7 @@ function sizePlant(context: Context, flows: CircuitFlow[], load: Figure): Sized 
   const chosen = choosePumps(context, flows, valves, source, load);
   const header = context.job.separation.kind === 'low-loss-header' ? designHeader(context, source) : null;
   const vessel = designVessel(context, flows, source, header);
-  const loops = flows.map((flow) => balanceLoops(context, flow));
+  const loops = flows.map((flow) => flow.loops);
   const regulating = flows.map((flow, i) => designRegulating(context, flow, chosen.circuits[i] as ChosenPump));
   const assembly = assemble(context, {
     flows,

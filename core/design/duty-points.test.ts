@@ -47,7 +47,7 @@ function circuitLoss(job: Job, design: Design, id: string): { own: number; fluid
     runLoss(sized.worstRun, loopFlow, loop.length * (1 + worstRun.fittingsAllowance), fluid) +
     valveLoss(loopFlow, loop.kv, fluid.density);
   if (sized.valve && solved.valve !== null) {
-    const hot = (design.solved?.state.pipes[`circuits/${id}/hot`] ?? 0) / water(job.source.flowTemperature).density;
+    const hot = design.solved?.state.pipes[`circuits/${id}/hot`] ?? 0;
     own +=
       runLoss(sized.run, hot, rules.headerTail.limit, water(job.source.flowTemperature)) +
       valveLoss(hot, sized.valve.kvs.value * solved.valve, water(job.source.flowTemperature).density);

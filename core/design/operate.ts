@@ -44,7 +44,7 @@ export interface PlantState {
   /** Degrees C going to the circuits and coming back. */
   toCircuits: number;
   fromCircuits: number;
-  /** kg/s in each drawn pipe by its id; positive the way it is drawn. */
+  /** m3/s in each drawn pipe by its id; positive the way it is drawn. */
   pipes: Record<string, number>;
   /** Gauges: Pa at points of the plant; null where nothing holds the pressure. */
   gauges: Record<string, number | null>;
@@ -112,18 +112,20 @@ export class Plant {
     const { assembly, twin } = this;
     const { sourcePump } = assembly;
     const header = twin.has('header');
-    const pipes: Record<string, number> = {
-      'source/flow': twin.flow('source/flow'),
-      'source/return': twin.flow('source/return'),
+    const pipes: Record<string, number> = {};
+    const note = (pipe: string) => {
+      pipes[pipe] = twin.flow(pipe) / twin.density(pipe);
     };
+    note('source/flow');
+    note('source/return');
     const circuits = assembly.circuits.map((circuit): CircuitState => {
       const { place, id } = circuit;
       const massFlow = twin.flow(`${place}/flow`);
-      pipes[`${place}/flow`] = massFlow;
-      pipes[`${place}/return`] = twin.flow(`${place}/return`);
+      note(`${place}/flow`);
+      note(`${place}/return`);
       if (circuit.mixed) {
-        pipes[`${place}/bypass`] = twin.flow(`${place}/bypass`);
-        pipes[`${place}/hot`] = twin.flow(`${place}/hot`);
+        note(`${place}/bypass`);
+        note(`${place}/hot`);
       }
       const loops = circuit.loops.map((loop) => ({
         place: loop.place,

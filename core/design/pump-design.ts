@@ -142,6 +142,7 @@ export function choosePumps(
         ...(flow.inLine ? { 'Δp parts': flow.inLine } : {}),
         'Δp worst run': flow.worstRun.pipe.loss,
         'Δp emitter': flow.terminalLoss,
+        ...(flow.longerLoop ? { 'Δp longer loop': flow.longerLoop } : {}),
         ...(valve ? { 'Δp valve': valve.valve.loss, 'Δp tail': tailIngredient(valve, valveLoss) } : {}),
         ...(separated ? {} : sourceLosses),
       },

@@ -43,6 +43,22 @@ export interface Tag {
   severity: Severity | null;
 }
 
+/** A pressure gauge on a pipe. */
+export interface SheetGauge {
+  /** Point of the network it reads. */
+  point: string;
+  /** Middle of its dial, and where its tube meets the pipe. */
+  at: Point;
+  tap: Point;
+  label: string;
+}
+
+/** A place where the flow of a pipe is written. */
+export interface FlowLabel {
+  pipe: string;
+  at: Point;
+}
+
 /** What a circuit serves, at the upper end of its risers. */
 export interface HouseCard {
   circuitId: string;
@@ -67,4 +83,6 @@ export interface Sheet {
   symbols: SheetSymbol[];
   tags: Tag[];
   houses: HouseCard[];
+  gauges: SheetGauge[];
+  flows: FlowLabel[];
 }

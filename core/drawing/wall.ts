@@ -31,6 +31,8 @@ export function wallSheet(job: Job, design: Design): Sheet {
     symbols: [],
     tags: [],
     houses: [],
+    gauges: [],
+    flows: [],
   };
   const tag = (entry: Omit<Tag, 'severity' | 'width' | 'height'> & { width?: number }) =>
     sheet.tags.push({
@@ -158,6 +160,11 @@ function drawPlant(job: Job, design: Design, sheet: Sheet, tag: AddTag): void {
     label: 'Relief valve',
   });
   if (!source || !vessel) return;
+  sheet.gauges.push({ point: 'source/in', at: [126, bottom - 26], tap: [126, bottom], label: 'Source return' });
+  if (source.pump) {
+    sheet.gauges.push({ point: 'source/pumped', at: [124, top + 32], tap: [124, top], label: 'Behind the source pump' });
+  }
+  sheet.flows.push({ pipe: 'source/flow', at: [70, top - 8] });
   tag({
     component: 'source',
     at: [SOURCE.left - 4, SOURCE.top - 176],
@@ -295,6 +302,13 @@ function drawCircuit(
   const { sized } = circuit;
   if (!sized) return;
   const at = (y: number): Point => [left + TAG.left, y];
+  sheet.gauges.push({
+    point: `${component}/pumped`,
+    at: [left + TAG.left + 13, 222],
+    tap: [flow, 222],
+    label: `${circuit.name}: behind the pump`,
+  });
+  sheet.flows.push({ pipe: `${component}/flow`, at: [flow - 9, 208] });
   tag({
     component: `${component}/run`,
     at: at(148),

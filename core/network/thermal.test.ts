@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { seededNumbers } from '../quantity/seeded.ts';
 import { hotShare } from '../circuit/mixing.ts';
+import { seededNumbers } from '../quantity/seeded.ts';
 import { counterflowEffectiveness, emitterOutlet, type HeatSpec, logMean } from './heat.ts';
 import { compileNetwork } from './network.ts';
 import { ThermalSolver } from './thermal.ts';

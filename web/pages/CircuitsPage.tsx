@@ -5,11 +5,21 @@ import Typography from '@mui/material/Typography';
 import type { CircuitDesign } from '../../core/design/design.ts';
 import type { Circuit, EmitterKind, Job } from '../../model/job.ts';
 import { newCircuit, nextId } from '../../model/new-job.ts';
-import { CONNECTION_CHOICES, EMITTER_CHOICES, EMITTER_LABELS, pumpChoices } from '../parts/choices.ts';
+import { ComponentsField } from '../parts/ComponentsField.tsx';
+import {
+  BALANCING_CHOICES,
+  CONNECTION_CHOICES,
+  EMITTER_CHOICES,
+  EMITTER_LABELS,
+  PUMP_CONTROL_CHOICES,
+  pumpChoices,
+  ZONE_CHOICES,
+} from '../parts/choices.ts';
 import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { FindingsList } from '../parts/FindingsList.tsx';
 import { Reading, Sheet } from '../parts/Layout.tsx';
+import { LoopTable } from '../parts/LoopTable.tsx';
 import { PipeFields } from '../parts/PipeFields.tsx';
 import { useDesigned } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
@@ -77,6 +87,7 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
   const place = `circuits/${circuit.id}`;
   const rooms = job.rooms.filter((room) => room.circuit === circuit.id);
   const sized = design?.sized;
+  const solvedLoops = designed?.design.solved?.state.circuits.find((each) => each.id === circuit.id)?.loops ?? [];
   const findings = designed?.design.findings.filter((finding) => finding.component?.startsWith(`${place}/`)) ?? [];
   const automatic = (value: number | undefined, kind: Parameters<typeof say>[1]) =>
     value === undefined ? 'auto' : `auto: ${say(value, kind)}`;
@@ -160,6 +171,15 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
           label="Pump"
           options={pumpChoices(sized?.pump.pinned ? undefined : sized?.pump.duty?.label)}
         />
+        <ChoiceField place={`${place}/pumpControl`} label="Pump holds" options={PUMP_CONTROL_CHOICES} />
+        <ChoiceField place={`${place}/zones`} label="Thermostats" options={ZONE_CHOICES} />
+        <ChoiceField
+          place={`${place}/balancing`}
+          label="Balancing"
+          options={BALANCING_CHOICES}
+          help={sized?.regulating ? `Set it to ${say(sized.regulating.value, 'flowCoefficient')}.` : undefined}
+        />
+        <QuantityField place={`${place}/bypass`} label="Bypass opens at" empty={null} help="Empty for no bypass." />
         <QuantityField place={`${place}/flowTemperature`} label="Flow temperature" />
         <QuantityField place={`${place}/temperatureDifference`} label="Delta T" />
         <QuantityField
@@ -174,6 +194,8 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
           empty="auto"
           automatic={automatic(sized?.valve?.kvs.value, 'flowCoefficient')}
         />
+        <QuantityField place={`${place}/height`} label="Height above the plant" />
+        <ComponentsField place={`${place}/components`} label="In line with the run" />
         <PipeFields place={`${place}/run`} title="Plant to manifold, one way" design={sized?.run} />
         <PipeFields place={`${place}/worstRun`} title="Worst run beyond it, there and back" design={sized?.worstRun} />
         <QuantityField
@@ -190,6 +212,7 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
           automatic={automatic(designed?.design.figures[`${place}/waterContent`]?.value, 'volume')}
         />
       </Box>
+      {sized && <LoopTable loops={sized.loops} solved={solvedLoops} />}
       {findings.length > 0 && (
         <Box sx={{ borderTop: 1, borderColor: 'divider' }}>
           <FindingsList findings={findings} />

@@ -6,12 +6,15 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import { Link as RouterLink, useParams, useSearchParams } from 'react-router';
+import { readCalls } from '../../core/design/combinations.ts';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { FindingsList } from '../parts/FindingsList.tsx';
 import { PlantFields } from '../parts/PlantFields.tsx';
 import { SumPanel } from '../parts/SumPanel.tsx';
-import { useDesigned } from '../state/design-context.tsx';
+import { type Designed, useDesigned } from '../state/design-context.tsx';
 import { useSum } from '../state/sum-context.tsx';
+import { Thermostats } from '../wall/Thermostats.tsx';
+import { usePlantState } from '../wall/usePlantState.ts';
 import { Wall } from '../wall/Wall.tsx';
 
 type Side = 'findings' | 'plant';
@@ -37,7 +40,7 @@ export default function PlantPage() {
       </Typography>
     );
   }
-  const { design, sheet, job } = designed;
+  const { design, job } = designed;
   const pick = (next: string | null) => {
     close();
     setComponent(next);
@@ -52,7 +55,7 @@ export default function PlantPage() {
       }}
     >
       <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
-        {job.rooms.length === 0 ? <Empty /> : <Wall sheet={sheet} design={design} picked={component} onPick={pick} />}
+        {job.rooms.length === 0 ? <Empty /> : <RunningWall designed={designed} picked={component} onPick={pick} />}
       </Box>
       <Box
         component="aside"
@@ -138,6 +141,56 @@ export default function PlantPage() {
         )}
       </Box>
     </Box>
+  );
+}
+
+/** The wall with its thermostats; which of them call stands in the address, so that a state can be linked to. */
+function RunningWall({
+  designed,
+  picked,
+  onPick,
+}: {
+  designed: Designed;
+  picked: string | null;
+  onPick: (component: string | null) => void;
+}) {
+  const [search, setSearch] = useSearchParams();
+  const zones = designed.design.solved?.zones ?? [];
+  const calling = readCalls(search.get('calls'), zones);
+  const { state, designDay, waiting } = usePlantState(designed, calling);
+  const change = (next: string[]) => {
+    const on = new Set(next);
+    setSearch(
+      (before) => {
+        const after = new URLSearchParams(before);
+        after.delete('at');
+        if (next.length === zones.length) after.delete('calls');
+        else after.set('calls', zones.map((zone) => (on.has(zone.id) ? '1' : '0')).join(''));
+        return after;
+      },
+      { replace: true },
+    );
+  };
+  return (
+    <>
+      {zones.length > 0 && (
+        <Thermostats
+          zones={zones}
+          calling={calling ?? zones.map((zone) => zone.id)}
+          reason={state && !waiting ? state.reason : null}
+          waiting={waiting}
+          onChange={change}
+        />
+      )}
+      <Wall
+        sheet={designed.sheet}
+        design={designed.design}
+        state={state?.converged ? state : null}
+        designDay={designDay}
+        picked={picked}
+        onPick={onPick}
+      />
+    </>
   );
 }
 

@@ -2,8 +2,10 @@ import Box from '@mui/material/Box';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
+import { freezingPoint } from '../../core/fluid/glycol.ts';
+import type { Job } from '../../model/job.ts';
 import { type QuantityKind, UNIT_CHOICES } from '../../model/quantities.ts';
-import { RULEBOOK_CHOICES } from '../parts/choices.ts';
+import { FLUID_CHOICES, RULEBOOK_CHOICES } from '../parts/choices.ts';
 import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
 import { PageSection, Sheet } from '../parts/Layout.tsx';
 import { useDisplay } from '../state/display.ts';
@@ -29,6 +31,7 @@ const UNIT_LABELS: [QuantityKind, string][] = [
 
 /** Where the job is, in which units it is read, and by which rulebook it is designed. */
 export default function SitePage() {
+  const { fluid } = useJob();
   return (
     <Sheet title="Site" lead="Where the plant stands and how its numbers are read.">
       <PageSection title="The job">
@@ -40,12 +43,8 @@ export default function SitePage() {
             label="Outdoor design temperature"
             help="From the heat-loss calculation."
           />
-          <ChoiceField
-            place="fluid/kind"
-            label="Fluid"
-            options={[{ value: 'water', label: 'Water' }]}
-            help="Glycol mixtures are not offered yet."
-          />
+          <ChoiceField place="fluid/kind" label="Fluid" options={FLUID_CHOICES} help={glycolHelp(fluid)} />
+          {fluid.kind !== 'water' && <QuantityField place="fluid/concentration" label="Share of glycol by volume" />}
         </Box>
         <Box sx={{ mt: 2 }}>
           <WordField place="site/notes" label="What exists, what must stay, what is only assumed" lines={3} most={4000} />
@@ -64,6 +63,12 @@ export default function SitePage() {
       </PageSection>
     </Sheet>
   );
+}
+
+/** What a mix can stand, beside its entry. */
+function glycolHelp(fluid: Job['fluid']): string {
+  if (fluid.kind === 'water') return 'Acts on every flow, head, pump and the vessel.';
+  return `Freezes at ${Math.round(freezingPoint(fluid.kind, fluid.concentration))} °C. Acts on every flow, head, pump and the vessel.`;
 }
 
 function Units() {

@@ -5,7 +5,8 @@ import type { Design } from '../../core/design/design.ts';
 import type { QuantityKind } from '../../model/quantities.ts';
 import { useDisplay } from '../state/display.ts';
 import { useJob } from '../state/job-context.tsx';
-import { pumpChoices, SEPARATION_CHOICES, SOURCE_CHOICES } from './choices.ts';
+import { ComponentsField } from './ComponentsField.tsx';
+import { PUMP_CONTROL_CHOICES, pumpChoices, SEPARATION_CHOICES, SOURCE_CHOICES, VESSEL_CHOICES } from './choices.ts';
 import { ChoiceField, QuantityField, WordField } from './Field.tsx';
 import { PipeFields } from './PipeFields.tsx';
 
@@ -46,27 +47,39 @@ export function PlantFields({ design }: { design: Design }) {
         automatic={automatic(figures['source/waterContent']?.value, 'volume')}
       />
       <PipeFields place="source/run" title="Source pipe, one way" design={source?.run} columns={2} />
+      <ComponentsField place="source/components" label="In line with the source pipe" />
       <Divider />
       <Typography variant="h2">Separation</Typography>
       <ChoiceField place="separation/kind" label="Between source and circuits" options={SEPARATION_CHOICES} />
       {separated && (
         <>
-          <QuantityField
-            place="separation/bore"
-            label="Bore of the header"
-            empty="auto"
-            automatic={automatic(source?.header?.bore.value, 'bore')}
-          />
+          {job.separation.kind === 'closely-spaced-tees' ? (
+            <QuantityField place="separation/spacing" label="Between the tees" empty="auto" automatic="auto: four diameters" />
+          ) : (
+            <QuantityField
+              place="separation/bore"
+              label="Bore of the header"
+              empty="auto"
+              automatic={automatic(source?.header?.bore.value, 'bore')}
+            />
+          )}
           <ChoiceField
             place="source/pump"
             label="Source pump"
             options={pumpChoices(source?.pump?.pinned ? undefined : source?.pump?.duty?.label)}
           />
+          <ChoiceField place="source/pumpControl" label="Source pump holds" options={PUMP_CONTROL_CHOICES} />
         </>
       )}
       <Divider />
       <Typography variant="h2">Expansion vessel</Typography>
       <QuantityField place="vessel/volume" label="Volume" empty="auto" automatic={automatic(vessel?.volume?.value, 'volume')} />
+      <ChoiceField
+        place="vessel/connection"
+        label="Connected"
+        options={VESSEL_CHOICES}
+        help="Pumps should draw from where it is connected."
+      />
       <QuantityField place="vessel/staticHeight" label="Static height" help="From the vessel up to the highest emitter." />
       <QuantityField place="vessel/reliefPressure" label="Relief valve" help="The weakest part of the system decides." />
       <QuantityField place="vessel/fillTemperature" label="Filling temperature" />

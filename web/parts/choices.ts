@@ -1,6 +1,6 @@
 import { PIPE_MATERIALS } from '../../core/pipe/catalogue.ts';
 import { CIRCULATORS } from '../../core/plant/circulator-catalogue.ts';
-import type { EmitterKind, Job, MaterialId, SourceKind } from '../../model/job.ts';
+import type { EmitterKind, Job, MaterialId, PumpControl, SourceKind } from '../../model/job.ts';
 
 const list = <K extends string>(labels: Record<K, string>) =>
   Object.entries<string>(labels).map(([value, label]) => ({ value, label }));
@@ -15,6 +15,34 @@ export const EMITTER_CHOICES = list(EMITTER_LABELS);
 export const CONNECTION_CHOICES = list<'direct' | 'mixed'>({
   direct: 'Direct: takes what the source sends',
   mixed: 'Mixed: three-way valve',
+});
+
+export const PUMP_CONTROL_CHOICES = list<PumpControl>({
+  'fixed-speed': 'Fixed speed',
+  'constant-pressure': 'Constant pressure',
+  'proportional-pressure': 'Proportional pressure',
+  'constant-difference': 'Constant delta T',
+});
+
+export const ZONE_CHOICES = list<Job['circuits'][number]['zones']>({
+  circuit: 'One for the circuit',
+  rooms: 'One for each room',
+});
+
+export const BALANCING_CHOICES = list<Job['circuits'][number]['balancing']>({
+  none: 'None',
+  valve: 'Regulating valve, set',
+});
+
+export const VESSEL_CHOICES = list<Job['vessel']['connection']>({
+  'source-return': 'On the return to the source',
+  'source-flow': 'On the flow, behind the pump',
+});
+
+export const FLUID_CHOICES = list<Job['fluid']['kind']>({
+  water: 'Water',
+  'propylene-glycol': 'Water with propylene glycol',
+  'ethylene-glycol': 'Water with ethylene glycol',
 });
 
 export const SOURCE_LABELS: Record<SourceKind, string> = {

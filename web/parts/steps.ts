@@ -4,5 +4,6 @@ export const STEPS = [
   { path: 'rooms', label: 'Rooms' },
   { path: 'circuits', label: 'Circuits' },
   { path: 'plant', label: 'Plant' },
+  { path: 'duty', label: 'Duty map' },
   { path: 'papers', label: 'Papers' },
 ] as const;

@@ -8,10 +8,18 @@ import { useJob } from './job-context.tsx';
 
 let worker: Remote<Work> | null = null;
 
+const startWorker = () => new Worker(new URL('../worker/design.worker.ts', import.meta.url), { type: 'module' });
+
 /** The one worker of this window, started when first needed. */
 export function heavyWork(): Remote<Work> {
-  worker ??= wrap<Work>(new Worker(new URL('../worker/design.worker.ts', import.meta.url), { type: 'module' }));
+  worker ??= wrap<Work>(startWorker());
   return worker;
+}
+
+/** A worker of its own for a long computation; ending it is how that is cancelled. */
+export function ownWorker(): { work: Remote<Work>; end: () => void } {
+  const own = startWorker();
+  return { work: wrap<Work>(own), end: () => own.terminate() };
 }
 
 export interface Designed {

@@ -1,5 +1,7 @@
 import type { HouseCard } from '../../core/drawing/sheet.ts';
+import { say } from '../../core/quantity/format.ts';
 import { SeverityShape } from '../parts/Severity.tsx';
+import { useJob } from '../state/job-context.tsx';
 import { FigureText } from './Tags.tsx';
 import { useWall } from './wall-context.ts';
 
@@ -8,12 +10,15 @@ const LONGEST = 21;
 
 /** What each circuit heats, above its risers. */
 export function HouseCards({ houses }: { houses: readonly HouseCard[] }) {
-  const { colours, lit, light, pick } = useWall();
+  const { colours, lit, light, pick, state, designDay } = useWall();
+  const { display } = useJob();
   return (
     <>
       {houses.map((house) => {
         const [x, y] = house.at;
         const owner = `circuits/${house.circuitId}`;
+        const now = designDay ? undefined : state?.circuits.find((circuit) => circuit.id === house.circuitId);
+        const plain = (value: number) => say(value, 'temperature', display);
         return (
           <g
             key={house.circuitId}
@@ -32,12 +37,30 @@ export function HouseCards({ houses }: { houses: readonly HouseCard[] }) {
               <title>{house.name}</title>
               {house.name.length > LONGEST ? `${house.name.slice(0, LONGEST - 1)}…` : house.name}
             </text>
-            <FigureText id={house.load} x={x + 10} y={y + 60} strong size={22} />
+            {now ? (
+              <text x={x + 10} y={y + 60} fontSize={22} fontWeight={750} fill={colours.metal} style={{ fontStretch: '86%' }}>
+                {now.running ? say(now.heat, 'power', display) : 'off'}
+              </text>
+            ) : (
+              <FigureText id={house.load} x={x + 10} y={y + 60} strong size={22} />
+            )}
             <text x={x + house.width - 8} y={y + 60} textAnchor="end" fontSize={12.5} fill={colours.metal}>
               {house.rooms} {house.rooms === 1 ? 'room' : 'rooms'}
             </text>
-            {house.flowFigure && <Temperature id={house.flowFigure} x={x + 10} y={y + 85} arrow="↑" colour={colours.flow} />}
-            {house.returnFigure && <Temperature id={house.returnFigure} x={x + 88} y={y + 85} arrow="↓" colour={colours.back} />}
+            {now?.running && (
+              <text x={x + 10} y={y + 85} fontSize={15} fontWeight={600} style={{ fontStretch: '86%' }}>
+                <tspan fill={colours.flow}>↑ {plain(now.supply)}</tspan>
+                <tspan fill={colours.back} x={x + 88}>
+                  ↓ {plain(now.back)}
+                </tspan>
+              </text>
+            )}
+            {!now && house.flowFigure && (
+              <Temperature id={house.flowFigure} x={x + 10} y={y + 85} arrow="↑" colour={colours.flow} />
+            )}
+            {!now && house.returnFigure && (
+              <Temperature id={house.returnFigure} x={x + 88} y={y + 85} arrow="↓" colour={colours.back} />
+            )}
             {house.severity && (
               // biome-ignore lint/a11y/useSemanticElements: a button element cannot stand inside a drawing
               <g

@@ -1,5 +1,5 @@
 import type { PipeLine, Point } from '../../core/drawing/sheet.ts';
-import { ownerOf, useWall } from './wall-context.ts';
+import { flowOf, ownerOf, useWall } from './wall-context.ts';
 
 const WIDTH = 7;
 /** Distance between the arrows along a pipe, and the shortest run that gets one. */
@@ -10,7 +10,7 @@ const line = (points: readonly Point[]): string => points.map(([x, y], i) => `${
 
 /** Pipes: flow is one solid band, return a band with a pale core; arrows show the way of the water. */
 export function Pipes({ pipes }: { pipes: readonly PipeLine[] }) {
-  const { colours, lit } = useWall();
+  const { colours, lit, state } = useWall();
   // Flow first, then the gaps where return risers cross the flow bar, then return: only true crossings show a gap.
   const ordered = [...pipes].sort((a, b) => Number(a.role === 'return') - Number(b.role === 'return'));
   const crossing = pipes.filter((pipe) => pipe.role === 'return' && /^circuits\/.*\/return$/.test(pipe.id));
@@ -22,17 +22,46 @@ export function Pipes({ pipes }: { pipes: readonly PipeLine[] }) {
         // The water of a circuit comes from the source and passes the bars: they stay lit with it.
         const away = lit !== null && owner !== null && owner !== lit;
         const colour = pipe.role === 'flow' ? colours.flow : colours.back;
+        const moving = flowOf(state, pipe.id);
         return (
-          <g key={pipe.id} opacity={away ? 0.25 : 1}>
+          <g key={pipe.id} opacity={away ? 0.25 : moving === 0 ? 0.42 : 1}>
             {i === firstReturn &&
               crossing.map((each) => <path key={each.id} d={line(each.points)} stroke={colours.board} strokeWidth={WIDTH + 7} />)}
             <path d={line(pipe.points)} stroke={colour} strokeWidth={WIDTH} />
             {pipe.role === 'return' && <path d={line(pipe.points)} stroke={colours.backCore} strokeWidth={2.4} />}
-            <Arrows points={pipe.points} colour={colour} board={colours.board} />
+            {moving !== null && moving !== 0 && <Water points={pipe.points} flow={moving} colour={colours.tag} />}
+            {moving !== 0 && (
+              <Arrows
+                points={moving !== null && moving < 0 ? [...pipe.points].reverse() : pipe.points}
+                colour={colour}
+                board={colours.board}
+              />
+            )}
           </g>
         );
       })}
     </g>
+  );
+}
+
+/** Seconds a dash takes along one step at 360 L/h, and the bounds between which flow still changes it. */
+const STEP_SECONDS = 1.6;
+const QUICKEST = 0.5;
+const SLOWEST = 6;
+
+/** Dashes that run with the water, quicker the more of it there is. */
+function Water({ points, flow, colour }: { points: readonly Point[]; flow: number; colour: string }) {
+  const seconds = Math.min(Math.max((STEP_SECONDS * 1e-4) / Math.abs(flow), QUICKEST), SLOWEST);
+  return (
+    <path
+      className={flow < 0 ? 'water water-back' : 'water'}
+      d={line(points)}
+      stroke={colour}
+      strokeWidth={1.8}
+      strokeDasharray="8 32"
+      opacity={0.85}
+      style={{ animationDuration: `${seconds.toFixed(2)}s` }}
+    />
   );
 }
 

@@ -80,6 +80,14 @@ function Shape({ symbol: { kind, width: w, height: h, source } }: { symbol: Shee
           <path d="M0 4V-6M-5 -3L5 -6M-5 -7L5 -10" fill="none" />
         </g>
       );
+    case 'tees':
+      return (
+        <g {...body}>
+          <path d={`M-6 ${-h / 2}H6V${h / 2}H-6z`} />
+          <path d="M-17 -30H17M-17 30H17" strokeWidth={9} strokeLinecap="butt" />
+          <path d="M0 -20V20" stroke={colours.metal} strokeWidth={2} strokeDasharray="4 4" />
+        </g>
+      );
     case 'header':
       return (
         <>

@@ -1,4 +1,5 @@
 import type { Tag } from '../../core/drawing/sheet.ts';
+import { boreArea } from '../../core/pipe/friction.ts';
 import { say, show } from '../../core/quantity/format.ts';
 import { SeverityShape } from '../parts/Severity.tsx';
 import { useJob } from '../state/job-context.tsx';
@@ -63,9 +64,49 @@ function TagLabel({ tag }: { tag: Tag }) {
   );
 }
 
+/** What a part does in a state other than the design day, in place of its figures; null where those stand. */
+function useNow(component: string): [string, string?] | null {
+  const { state, designDay, design } = useWall();
+  const { display } = useJob();
+  if (designDay || !state) return null;
+  if (component === 'source') return [say(state.source.heat, 'power', display), say(state.source.flow, 'volumeFlow', display)];
+  if (component === 'header') return [`${say(state.toCircuits, 'temperature', display)} out`];
+  const owner = component.split('/').slice(0, -1).join('/');
+  const circuit = state.circuits.find((each) => owner === `circuits/${each.id}`);
+  if (component.endsWith('/pump')) {
+    const pump = circuit ? circuit.pump : state.source.pump;
+    if (!pump || pump.head <= 0) return ['off'];
+    return [say(pump.flow, 'volumeFlow', display), say(pump.head, 'head', display)];
+  }
+  if (component.endsWith('/run')) {
+    const flow = state.pipes[`${owner}/flow`] ?? 0;
+    const bore = design.figures[`${component}/bore`]?.value;
+    return bore ? [say(Math.abs(flow) / boreArea(bore), 'velocity', display)] : null;
+  }
+  if (component.endsWith('/valve')) {
+    const flow = state.pipes[`${owner}/flow`] ?? 0;
+    const hot = state.pipes[`${owner}/hot`] ?? 0;
+    return [flow > 1e-8 ? `${say(hot / flow, 'fraction', display)} hot` : 'off'];
+  }
+  return null;
+}
+
 function Lines({ tag }: { tag: Tag }) {
   const { colours } = useWall();
+  const now = useNow(tag.component);
   const [x, y] = tag.at;
+  if (now) {
+    return (
+      <>
+        <text x={x + 7} y={y + 30} fontSize={16.5} fontWeight={750} fill={colours.metal} style={{ fontStretch: '86%' }}>
+          {now[0]}
+        </text>
+        <text x={x + 7} y={y + 46} fontSize={14} fill={colours.metal} style={{ fontStretch: '86%' }}>
+          {now[1] ?? ''}
+        </text>
+      </>
+    );
+  }
   const first = tag.word !== null;
   return (
     <>

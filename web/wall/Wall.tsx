@@ -4,7 +4,9 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useLayoutEffect, useRef, useState } from 'react';
 import type { Design } from '../../core/design/design.ts';
+import type { PlantState } from '../../core/design/operate.ts';
 import type { Sheet } from '../../core/drawing/sheet.ts';
+import { Gauges } from './Gauges.tsx';
 import { HouseCards } from './HouseCards.tsx';
 import { Pipes } from './Pipes.tsx';
 import { Symbols } from './Symbols.tsx';
@@ -14,6 +16,9 @@ import { WallContext } from './wall-context.ts';
 interface Props {
   sheet: Sheet;
   design: Design;
+  /** How the plant runs just now. */
+  state: PlantState | null;
+  designDay: boolean;
   /** Component picked by the person. */
   picked: string | null;
   onPick: (component: string | null) => void;
@@ -30,10 +35,15 @@ const Drawing = styled('svg')({
   fontFamily: 'inherit',
   fontVariantNumeric: 'tabular-nums',
   '& text': { userSelect: 'none' },
+  // Water on its way: pale dashes that run along the pipe, at rest for those who want no motion.
+  '@keyframes water': { to: { strokeDashoffset: -40 } },
+  '& .water': { animation: 'water linear infinite' },
+  '& .water-back': { animationDirection: 'reverse' },
+  '@media (prefers-reduced-motion: reduce)': { '& .water': { animation: 'none' } },
 });
 
 /** Paints the sheet of the plant on the screen. */
-export function Wall({ sheet, design, picked, onPick }: Props) {
+export function Wall({ sheet, design, state, designDay, picked, onPick }: Props) {
   const { vars, palette } = useTheme();
   const colours = (vars?.palette ?? palette).wall;
   const frame = useRef<HTMLDivElement>(null);
@@ -73,7 +83,7 @@ export function Wall({ sheet, design, picked, onPick }: Props) {
         role="region"
         aria-label="The wall: drawing of the plant"
       >
-        <WallContext.Provider value={{ design, colours, picked, lit, pick: onPick, light: setLit }}>
+        <WallContext.Provider value={{ design, state, designDay, colours, picked, lit, pick: onPick, light: setLit }}>
           <Drawing
             width={sheet.width * scale}
             height={sheet.height * scale}
@@ -89,6 +99,7 @@ export function Wall({ sheet, design, picked, onPick }: Props) {
             {/* biome-ignore lint/a11y/noStaticElementInteractions: a shortcut only; the side panel has a button for the same */}
             <rect x={-4000} y={-4000} width={12_000} height={12_000} fill="url(#pegs)" onClick={() => onPick(null)} />
             <Pipes pipes={sheet.pipes} />
+            <Gauges gauges={sheet.gauges} flows={sheet.flows} />
             <Symbols symbols={sheet.symbols} />
             <HouseCards houses={sheet.houses} />
             <Tags tags={sheet.tags} />

@@ -1,15 +1,37 @@
 import { expose } from 'comlink';
-import { designJob } from '../../core/design/design-job.ts';
+import { type Combination, combinations } from '../../core/design/combinations.ts';
+import { designJob, designWithPlant } from '../../core/design/design-job.ts';
+import type { PlantState } from '../../core/design/operate.ts';
 import { wallSheet } from '../../core/drawing/wall.ts';
 import { decodeText } from '../../exchange/decode-text.ts';
 import { type RoomsRead, readRoomsCsv } from '../../exchange/rooms-csv.ts';
 import type { Display, Job } from '../../model/job.ts';
+
+/** Combinations handed over at a time. */
+const BATCH = 128;
 
 /** The heavy work, off the thread that answers to keys. */
 const work = {
   design(job: Job) {
     const design = designJob(job);
     return { design, sheet: wallSheet(job, design) };
+  },
+  /** The plant with some zones calling; null while there is nothing to run. */
+  run(job: Job, calling: string[]): PlantState | null {
+    return designWithPlant(job).plant?.run(calling, 'cold') ?? null;
+  },
+  /** Runs combinations `from` up to `to`, handing them over in batches so that progress shows. */
+  async combine(job: Job, from: number, to: number, onBatch: (batch: Combination[]) => Promise<void>): Promise<void> {
+    const { plant } = designWithPlant(job);
+    if (!plant) return;
+    let batch: Combination[] = [];
+    for (const combination of combinations(plant, from, to)) {
+      batch.push(combination);
+      if (batch.length < BATCH) continue;
+      await onBatch(batch);
+      batch = [];
+    }
+    if (batch.length > 0) await onBatch(batch);
   },
   readRooms(bytes: Uint8Array, display: Display, taken: string[]): RoomsRead {
     const decoded = decodeText(bytes);

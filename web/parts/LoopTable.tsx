@@ -1,0 +1,64 @@
+import Box from '@mui/material/Box';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import type { LoopSetting } from '../../core/design/balancing.ts';
+import type { LoopState } from '../../core/design/operate.ts';
+import { useDisplay } from '../state/display.ts';
+import { QuantityField } from './Field.tsx';
+
+/** The loops of a circuit: what each should carry, what it carries, and where its valve or meter is set. */
+export function LoopTable({ loops, solved }: { loops: readonly LoopSetting[]; solved: readonly LoopState[] }) {
+  const { say } = useDisplay();
+  return (
+    <Box sx={{ px: 2.5, pb: 2, overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Loops and their settings">
+      <Table size="small">
+        <TableHead>
+          <TableRow>
+            <TableCell>Loop or branch</TableCell>
+            <TableCell>Pipe there and back</TableCell>
+            <TableCell align="right">Heat</TableCell>
+            <TableCell align="right">Flow wanted</TableCell>
+            <TableCell align="right">Flow solved</TableCell>
+            <TableCell align="right">Takes, open</TableCell>
+            <TableCell align="right">Valve set to</TableCell>
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {loops.map((loop, i) => {
+            const twins = loops.filter((other) => other.roomId === loop.roomId).length;
+            const first = loops[i - 1]?.roomId !== loop.roomId;
+            const flow = solved.find((each) => each.place === loop.place)?.flow;
+            return (
+              <TableRow key={loop.place}>
+                <TableCell>
+                  {loop.roomName}
+                  {twins > 1 ? `, ${i - loops.findIndex((other) => other.roomId === loop.roomId) + 1} of ${twins}` : ''}
+                </TableCell>
+                <TableCell sx={{ minWidth: 150, py: first ? 1 : undefined }}>
+                  {first ? (
+                    <QuantityField
+                      place={`rooms/${loop.roomId}/branchLength`}
+                      label="Length"
+                      empty={null}
+                      help={`Empty: ${say(loop.length, 'length')}.`}
+                    />
+                  ) : (
+                    say(loop.length, 'length')
+                  )}
+                </TableCell>
+                <TableCell align="right">{say(loop.load, 'heatLoad')}</TableCell>
+                <TableCell align="right">{say(loop.volumeFlow, 'volumeFlow')}</TableCell>
+                <TableCell align="right">{flow === undefined ? '–' : say(flow, 'volumeFlow')}</TableCell>
+                <TableCell align="right">{say(loop.ownLoss, 'pressure')}</TableCell>
+                <TableCell align="right">{loop.index ? 'open (index)' : say(loop.setting, 'flowCoefficient')}</TableCell>
+              </TableRow>
+            );
+          })}
+        </TableBody>
+      </Table>
+    </Box>
+  );
+}
