@@ -17,6 +17,10 @@ import type { HeaderDesign, SourceFlow } from './source-design.ts';
 /** Exponents of output over excess temperature: EN 442 typical panel, EN 1264 floor surface, coil in moving air. */
 export const EMITTER_EXPONENT: Record<EmitterKind, number> = { radiators: 1.3, floor: 1.1, 'air-units': 1 };
 
+/** Temperature of water that stands, C, and a heat loss nobody would notice, W/K. */
+const STILL = 20;
+const NEXT_TO_NOTHING = 1e-5;
+
 /** What one thermostat switches. */
 export interface Zone {
   /** Its place: `circuits/c1` or `rooms/r3`. */
@@ -154,7 +158,7 @@ export function assemble(context: Context, parts: Parts): Assembly {
     circuits,
     sourcePump: parts.sourcePump && sourceMode ? { pump: parts.sourcePump, mode: sourceMode } : null,
     mean: (job.source.flowTemperature + back) / 2,
-    still: 20,
+    still: STILL,
   };
 }
 
@@ -284,7 +288,14 @@ function addCircuit(context: Context, parts: Parts, i: number, node: AddNode, ad
     to: node(`${place}/supply`, circuit.height),
     pipe: pipe(runLength),
   });
-  add({ id: `${place}/return`, from: node(`${place}/collect`, circuit.height), to: end, pipe: pipe(runLength) });
+  add({
+    id: `${place}/return`,
+    from: node(`${place}/collect`, circuit.height),
+    to: end,
+    pipe: pipe(runLength),
+    // A ring that gives no heat at all would have no temperature of its own.
+    heat: { kind: 'loss', conductance: NEXT_TO_NOTHING, ambient: STILL },
+  });
   if (circuit.bypass !== null) {
     add({
       id: `${place}/overflow`,

@@ -1,5 +1,6 @@
 import type { Job, Room } from '../../model/job.ts';
 import { decided, type Figure } from '../figure/figure.ts';
+import { findCirculator, speedsOf } from '../plant/circulator.ts';
 import { review } from '../review/review.ts';
 import { assemble } from './assemble.ts';
 import type { LoopSetting } from './balancing.ts';
@@ -24,8 +25,11 @@ const LEAST_LOAD = 1;
  */
 export const designJob = (job: Job): Design => designWithPlant(job).design;
 
-/** The design together with the plant it describes, which can be run in other states of its thermostats. */
-export function designWithPlant(job: Job): { design: Design; plant: Plant | null } {
+/**
+ * The design together with the plant it describes, which can be run in other states of its thermostats.
+ * @param built a plant already built and set: its pump speeds and valve settings are kept instead of chosen anew
+ */
+export function designWithPlant(job: Job, built?: Design): { design: Design; plant: Plant | null } {
   const context = contextOf(job);
   const roomsOf = groupRooms(job);
   const withLoad = job.circuits.map((circuit) => {
@@ -40,7 +44,7 @@ export function designWithPlant(job: Job): { design: Design; plant: Plant | null
   const flows = withLoad
     .filter((each) => each.load.value >= LEAST_LOAD)
     .map((each) => designCircuitFlow(context, each.circuit, each.rooms, each.load));
-  const sized = flows.length > 0 ? sizePlant(context, flows, load) : null;
+  const sized = flows.length > 0 ? sizePlant(context, flows, load, built) : null;
   const sizedById = new Map(flows.map((flow, i) => [flow.circuit.id, sized && sizedCircuit(flow, sized, i)]));
   const circuits: CircuitDesign[] = withLoad.map(({ circuit, rooms, load: ofCircuit }) => ({
     id: circuit.id,
@@ -76,13 +80,13 @@ interface Sized {
 }
 
 /** Sizes everything at design flows, builds the plant from it as one network, and runs it to see what really comes. */
-function sizePlant(context: Context, flows: CircuitFlow[], load: Figure): Sized {
+function sizePlant(context: Context, flows: CircuitFlow[], load: Figure, built?: Design): Sized {
   const source = designSource(context, flows, load);
   const valves = flows.map((flow) => (flow.circuit.connection === 'mixed' ? designValve(context, flow, source) : null));
-  const chosen = choosePumps(context, flows, valves, source, load);
+  const chosen = asBuilt(choosePumps(context, flows, valves, source, load), built);
   const header = context.job.separation.kind === 'low-loss-header' ? designHeader(context, source) : null;
   const vessel = designVessel(context, flows, source, header);
-  const loops = flows.map((flow) => flow.loops);
+  const loops = flows.map((flow) => flow.loops.map((loop) => ({ ...loop, kv: kvAsBuilt(loop.place, built) ?? loop.kv })));
   const regulating = flows.map((flow, i) => designRegulating(context, flow, chosen.circuits[i] as ChosenPump));
   const assembly = assemble(context, {
     flows,
@@ -92,7 +96,10 @@ function sizePlant(context: Context, flows: CircuitFlow[], load: Figure): Sized 
     circuitPumps: chosen.circuits,
     sourcePump: chosen.source,
     loops,
-    regulating: regulating.map((figure) => figure?.value ?? null),
+    regulating: regulating.map((figure, i) => {
+      const was = built?.circuits.find((circuit) => circuit.id === flows[i]?.circuit.id)?.sized;
+      return (was ? was.regulating : figure)?.value ?? null;
+    }),
     vesselPressure: (vessel.fillPressure ?? vessel.gasPressure).value,
   });
   const plant = new Plant(assembly, context.fluid);
@@ -134,6 +141,25 @@ function sizePlant(context: Context, flows: CircuitFlow[], load: Figure): Sized 
     plant,
   };
 }
+
+/** Pumps with the speeds a plant was set to; the choice stands where that plant had none. */
+function asBuilt(
+  chosen: { circuits: ChosenPump[]; source: ChosenPump | null },
+  built: Design | undefined,
+): { circuits: ChosenPump[]; source: ChosenPump | null } {
+  if (!built) return chosen;
+  const was = [...built.circuits.map((circuit) => circuit.sized?.pump), built.source?.pump];
+  const keep = (pump: ChosenPump): ChosenPump => {
+    const duty = was.find((each) => each?.place === pump.place)?.duty;
+    const model = duty && findCirculator(duty.modelId);
+    const speed = model && speedsOf(model).find((each) => each.step === duty.step);
+    return speed ? { ...pump, speed } : pump;
+  };
+  return { circuits: chosen.circuits.map(keep), source: chosen.source && keep(chosen.source) };
+}
+
+const kvAsBuilt = (place: string, built: Design | undefined): number | undefined =>
+  built?.circuits.flatMap((circuit) => circuit.sized?.loops ?? []).find((loop) => loop.place === place)?.kv;
 
 function sizedCircuit(flow: CircuitFlow, plant: Sized, i: number) {
   return {

@@ -156,7 +156,7 @@ export class Plant {
         flow: twin.flow('source') / twin.density('source'),
         supply: twin.temperature('source/out'),
         back: twin.temperature('source/in'),
-        heat: -twin.heat('source'),
+        heat: 0 - twin.heat('source'),
         pump: sourcePump ? this.pump('source/pump', sourcePump.pump, called.size > 0) : null,
       },
       header: header ? twin.flow('header') : null,

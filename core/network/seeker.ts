@@ -28,6 +28,11 @@ export class Seeker {
     this.high = null;
   }
 
+  /** The smallest setting known to give too much, if any. */
+  get tooMuchAt(): number | null {
+    return this.high?.setting ?? null;
+  }
+
   /**
    * @param setting present setting @param answer what it gave @param wanted what it should give
    * @param expected slope of the answer over the setting, above 0

@@ -35,6 +35,8 @@ interface Control {
   position: number;
   /** How far its temperature still is from what is wanted, K; 0 at the end of its travel. */
   error: number;
+  /** Shut for good in this state: nothing behind it takes heat. */
+  resting: boolean;
   seeker: Seeker;
 }
 
@@ -49,6 +51,7 @@ const CONTROL_SETTLED = 1e-3;
 /** A port opened less than this is shut. */
 const SHUT = 1e-4;
 const SHUT_ODDS = Math.log((1 - SHUT) / SHUT) + 1e-9;
+const NEARLY_SHUT_ODDS = 1.5 - SHUT_ODDS;
 const LEAST_SPEED = 0.15;
 
 /**
@@ -83,6 +86,7 @@ export class Twin {
         active: true,
         position: control.kind === 'mixing' ? 0.5 : 1,
         error: 0,
+        resting: false,
         seeker: new Seeker(),
       }));
   }
@@ -190,6 +194,7 @@ export class Twin {
     const { hydraulics, thermal, lastFlow } = this;
     for (const control of this.controls) {
       control.seeker.forget();
+      control.resting = false;
       this.apply(control);
     }
     let mostError = 0;
@@ -275,7 +280,7 @@ export class Twin {
   private measure(control: Control): void {
     const { spec } = control;
     control.error = 0;
-    if (!control.active) return;
+    if (!control.active || control.resting) return;
     if (spec.kind === 'difference') {
       if (this.flow(spec.pump) <= 0) return;
       const off = this.temperature(spec.supply) - this.temperature(spec.back) - spec.difference;
@@ -307,9 +312,15 @@ export class Twin {
     const cold = Math.max(this.flow(spec.cold), 0);
     const hotWater = this.upstream(spec.hot, spec.mixed);
     const coldWater = this.upstream(spec.cold, spec.mixed);
-    if (hotWater <= spec.setPoint && control.error < 0) {
+    if (hot > 0 && hotWater <= spec.setPoint && control.error < 0) {
       control.position = 1;
       control.seeker.forget();
+      return;
+    }
+    // A circuit that takes no heat is too hot at the least opening and too cold at none: its valve rests shut.
+    const tooMuchAt = control.seeker.tooMuchAt;
+    if (control.position <= SHUT && control.error < 0 && tooMuchAt !== null && tooMuchAt < NEARLY_SHUT_ODDS) {
+      control.resting = true;
       return;
     }
     // With both waters as they are, the mix moves by (hot - cold) s (1 - s) for each step of the odds; the return that

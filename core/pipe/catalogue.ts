@@ -3,8 +3,9 @@ import type { MaterialId } from '../../model/job.ts';
 export interface PipeSize {
   id: string;
   label: string;
-  /** Inside diameter in m. */
+  /** Inside and outside diameter in m. */
   bore: number;
+  outside: number;
   /** Microbore: taken only where a person asks for it, never by itself. */
   onlyPinned: boolean;
 }
@@ -32,6 +33,7 @@ const byWall = (...sizes: [outside: number, wall: number][]): PipeSize[] =>
     id: `${outside}x${wall}`,
     label: `${outside} × ${wall} mm`,
     bore: (outside - 2 * wall) * MM,
+    outside: outside * MM,
     onlyPinned: outside < 15,
   }));
 
@@ -41,6 +43,7 @@ const byInch = (...sizes: [name: string, outside: number, wall: number][]): Pipe
     id: name.replace(' ', '-'),
     label: `${name} in`,
     bore: (outside - 2 * wall) * INCH,
+    outside: outside * INCH,
     onlyPinned: name === '3/8',
   }));
 
@@ -168,6 +171,7 @@ export const PIPE_MATERIALS: Record<MaterialId, PipeMaterial> = {
       id: `DN${nominal}`,
       label: `DN ${nominal}`,
       bore: (outside - 2 * wall) * MM,
+      outside: outside * MM,
       onlyPinned: nominal < 15,
     })),
   },

@@ -8,6 +8,7 @@ import { type QuantityKind, UNIT_CHOICES } from '../../model/quantities.ts';
 import { FLUID_CHOICES, RULEBOOK_CHOICES } from '../parts/choices.ts';
 import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
 import { PageSection, Sheet } from '../parts/Layout.tsx';
+import { Ledger } from '../parts/Ledger.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
 
@@ -49,6 +50,12 @@ export default function SitePage() {
         <Box sx={{ mt: 2 }}>
           <WordField place="site/notes" label="What exists, what must stay, what is only assumed" lines={3} most={4000} />
         </Box>
+      </PageSection>
+      <PageSection
+        title="Seen and assumed"
+        lead="What nobody has looked at yet. The plant is worked out with each alternative, to see whether the guess matters and what settles it."
+      >
+        <Ledger />
       </PageSection>
       <PageSection
         title="Rulebook"

@@ -63,7 +63,7 @@ export function QuantityField({ place, label, empty, automatic, help }: Quantity
       value={typed ?? shown}
       error={left && problem !== undefined}
       helperText={left && problem !== undefined ? `This ${problem}.` : help}
-      placeholder={empty === 'auto' ? (automatic ?? 'auto') : undefined}
+      placeholder={empty === 'auto' ? (automatic ?? 'auto') : automatic}
       onFocus={() => setLeft(false)}
       onBlur={() => {
         setLeft(true);

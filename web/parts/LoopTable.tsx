@@ -43,7 +43,7 @@ export function LoopTable({ loops, solved }: { loops: readonly LoopSetting[]; so
                       place={`rooms/${loop.roomId}/branchLength`}
                       label="Length"
                       empty={null}
-                      help={`Empty: ${say(loop.length, 'length')}.`}
+                      automatic={say(loop.length, 'length')}
                     />
                   ) : (
                     say(loop.length, 'length')
@@ -53,7 +53,9 @@ export function LoopTable({ loops, solved }: { loops: readonly LoopSetting[]; so
                 <TableCell align="right">{say(loop.volumeFlow, 'volumeFlow')}</TableCell>
                 <TableCell align="right">{flow === undefined ? '–' : say(flow, 'volumeFlow')}</TableCell>
                 <TableCell align="right">{say(loop.ownLoss, 'pressure')}</TableCell>
-                <TableCell align="right">{loop.index ? 'open (index)' : say(loop.setting, 'flowCoefficient')}</TableCell>
+                <TableCell align="right">
+                  {loop.index ? 'open (index)' : loop.throttled < 1 ? 'open' : say(loop.setting, 'flowCoefficient')}
+                </TableCell>
               </TableRow>
             );
           })}

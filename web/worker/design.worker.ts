@@ -1,6 +1,7 @@
 import { expose } from 'comlink';
 import { type Combination, combinations } from '../../core/design/combinations.ts';
 import { designJob, designWithPlant } from '../../core/design/design-job.ts';
+import { assumptionLedger, type LedgerEntry } from '../../core/design/ledger.ts';
 import type { PlantState } from '../../core/design/operate.ts';
 import { wallSheet } from '../../core/drawing/wall.ts';
 import { decodeText } from '../../exchange/decode-text.ts';
@@ -19,6 +20,9 @@ const work = {
   /** The plant with some zones calling; null while there is nothing to run. */
   run(job: Job, calling: string[]): PlantState | null {
     return designWithPlant(job).plant?.run(calling, 'cold') ?? null;
+  },
+  ledger(job: Job): LedgerEntry[] {
+    return assumptionLedger(job);
   },
   /** Runs combinations `from` up to `to`, handing them over in batches so that progress shows. */
   async combine(job: Job, from: number, to: number, onBatch: (batch: Combination[]) => Promise<void>): Promise<void> {

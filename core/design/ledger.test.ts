@@ -1,0 +1,57 @@
+import { describe, expect, it } from 'vitest';
+import { thistleMill } from '../../demo/thistle-mill.ts';
+import type { Job } from '../../model/job.ts';
+import { assumptionLedger } from './ledger.ts';
+import { placeName } from './place-name.ts';
+
+const guessing = (place: string, ...alternatives: (string | number)[]): Job => ({
+  ...thistleMill,
+  assumptions: [{ id: 'x', place, alternatives }],
+});
+const only = (job: Job) => {
+  const entry = assumptionLedger(job)[0];
+  if (!entry) throw new Error('no entry');
+  return entry;
+};
+
+describe('the assumption ledger', () => {
+  it('shows what a wider pipe than guessed changes, and a caliper settles it', () => {
+    const entry = only(guessing('circuits/c2/run/size', '22x0.9'));
+    expect(entry).toMatchObject({ name: 'Upper radiators: pipe, plant to manifold', taken: '15 × 0.7 mm', problem: null });
+    const other = entry.alternatives[0];
+    expect(other?.label).toBe('22 × 0.9 mm');
+    expect(other?.choices.join()).toMatch(/Upper radiators, pump/);
+    // The same pump at the same speed and settings moves more water through a wider pipe.
+    expect(other?.consequences.join()).toMatch(/Upper radiators, flow/);
+    expect(entry.settling[0]).toMatchObject({ kind: 'look', pass: expect.stringMatching(/15.mm outside.*22 × 0\.9 mm/) });
+  });
+
+  it('finds a reading where the two differ by more than the instrument tells', () => {
+    const entry = only(guessing('circuits/c2/run/length', 30));
+    const reading = entry.settling.find((each) => each.kind === 'reading');
+    expect(reading?.how).toMatch(/Upper radiators/);
+    expect(reading?.pass).toMatch(/^As taken: .* give or take .* means otherwise\.$/);
+    const none = only(guessing('circuits/c2/run/length', 7.1));
+    expect(none.settling.some((each) => each.kind === 'reading')).toBe(false);
+    expect(none.alternatives[0]).toMatchObject({ choices: [], consequences: [], findings: [] });
+  });
+
+  it('names the plate of a pump, and what would then need mending', () => {
+    const entry = only(guessing('circuits/c1/pump', 'a3'));
+    expect(entry.settling[0]).toMatchObject({ kind: 'look', how: expect.stringContaining('name plate') });
+    expect(entry.alternatives[0]?.findings.length).toBeGreaterThan(0);
+  });
+
+  it('says what is wrong with a line that cannot be worked out', () => {
+    expect(only(guessing('circuits/c9/run/size', '22x0.9')).problem).toContain('has no circuits/c9/run/size any more');
+    expect(only(guessing('circuits/c2/run/length', -5)).problem).toContain('cannot stand at Upper radiators');
+    expect(only(guessing('circuits/c2', 'x')).problem).toContain('Take this line out');
+  });
+
+  it('names places as people do', () => {
+    expect(placeName(thistleMill, 'source/run/size')).toBe('Source: source pipe');
+    expect(placeName(thistleMill, 'source/run/length')).toBe('Source: length of its pipe');
+    expect(placeName(thistleMill, 'rooms/r1/heatLoad')).toBe('Mill hall: heat load');
+    expect(placeName(thistleMill, 'wholeHouseLoad')).toBe('whole-house heat load');
+  });
+});

@@ -1,0 +1,278 @@
+import { fieldAt } from '../../model/fields.ts';
+import type { Assumption, Job } from '../../model/job.ts';
+import { applyEdits, type JobEdit, type Place, valueAt } from '../../model/place.ts';
+import { readJob } from '../../model/read-job.ts';
+import { findSize, type PipeSize } from '../pipe/catalogue.ts';
+import { findCirculator } from '../plant/circulator.ts';
+import { say } from '../quantity/format.ts';
+import type { Design } from './design.ts';
+import { designJob, designWithPlant } from './design-job.ts';
+import { placeName } from './place-name.ts';
+
+/** A way to find out what is really there. */
+export interface Settling {
+  kind: 'look' | 'reading';
+  /** What to do, and what it shows when the guess holds and when it does not. */
+  how: string;
+  pass: string;
+}
+
+export interface LedgerAlternative {
+  label: string;
+  /** What would be chosen differently were this known. */
+  choices: string[];
+  /** What the plant would do, built for the guess but met with this. */
+  consequences: string[];
+  /** Titles of findings that come up only then. */
+  findings: string[];
+}
+
+/** One line of the ledger: a guess, what hangs on it, and what settles it. */
+export interface LedgerEntry {
+  id: string;
+  place: Place;
+  name: string;
+  taken: string;
+  alternatives: LedgerAlternative[];
+  /** Cheapest first. */
+  settling: Settling[];
+  /** Why this line could not be worked out, or null. */
+  problem: string | null;
+}
+
+/** What can be told apart on site: pressures in Pa on a small gauge, differences in K between two clip thermometers. */
+const GAUGE_STEP = 2000;
+const THERMOMETER_STEP = 1;
+const CALIPER_STEP = 0.5e-3;
+/** Changes smaller than this share are not worth a line. */
+const WORTH = 0.02;
+
+/**
+ * The assumption ledger: for each guess the design is worked out with every stated alternative, twice. Once as if it
+ * had been known, to see what would be chosen differently; once with pumps, pipes and settings as chosen for the guess,
+ * to see what that plant would do. Readings that tell the two apart by more than an ordinary instrument's step settle the guess.
+ */
+export function assumptionLedger(job: Job): LedgerEntry[] {
+  if (job.assumptions.length === 0) return [];
+  const base = designJob(job);
+  const built = pinned(job, base);
+  const builtDesign = designJob(built);
+  return job.assumptions.map((assumption) => ledgerEntry(job, built, base, builtDesign, assumption));
+}
+
+function ledgerEntry(job: Job, built: Job, base: Design, builtDesign: Design, assumption: Assumption): LedgerEntry {
+  const { id, place } = assumption;
+  const taken = valueAt(job, place);
+  const name = placeName(job, place);
+  const empty = { id, place, name, taken: '', alternatives: [], settling: [] };
+  if (typeof taken !== 'string' && typeof taken !== 'number') {
+    return { ...empty, problem: `The job has no ${place} any more. Take this line out.` };
+  }
+  const others: Design[] = [];
+  const alternatives: LedgerAlternative[] = [];
+  for (const value of assumption.alternatives) {
+    const known = tryEdit(job, { at: place, value });
+    const met = tryEdit(built, { at: place, value });
+    if (!known || !met) {
+      return {
+        ...empty,
+        taken: valueWords(job, place, taken),
+        problem: `“${value}” cannot stand at ${name}. Correct the alternative.`,
+      };
+    }
+    const knownDesign = designJob(known);
+    const metDesign = designWithPlant(met, builtDesign).design;
+    others.push(metDesign);
+    const before = new Set(builtDesign.findings.map((finding) => finding.id));
+    alternatives.push({
+      label: valueWords(job, place, value),
+      choices: choices(job, base, knownDesign, place),
+      consequences: consequences(job, builtDesign, metDesign),
+      findings: metDesign.findings.filter((finding) => !before.has(finding.id)).map((finding) => finding.title),
+    });
+  }
+  return {
+    id,
+    place,
+    name,
+    taken: valueWords(job, place, taken),
+    alternatives,
+    settling: [...looks(job, base, assumption, taken), ...readings(job, place, builtDesign, others)],
+    problem: null,
+  };
+}
+
+/** A job with an edit, or null when the schema refuses it. */
+function tryEdit(job: Job, edit: JobEdit): Job | null {
+  const read = readJob(applyEdits(job, [edit]));
+  return read.ok ? read.job : null;
+}
+
+/** The job with the pumps and pipes of its design pinned: the plant as it would be bought. */
+function pinned(job: Job, design: Design): Job {
+  const edits: JobEdit[] = [];
+  const pin = (at: Place, value: string | undefined) => {
+    if (value !== undefined && valueAt(job, at) === 'auto') edits.push({ at, value });
+  };
+  for (const { id, sized } of design.circuits) {
+    pin(`circuits/${id}/pump`, sized?.pump.duty?.modelId);
+    pin(`circuits/${id}/run/size`, sized?.run.size.id);
+    pin(`circuits/${id}/worstRun/size`, sized?.worstRun.size.id);
+  }
+  pin('source/pump', design.source?.pump?.duty?.modelId);
+  pin('source/run/size', design.source?.run.size.id);
+  return applyEdits(job, edits);
+}
+
+/** Pipes, pumps and valves that would be chosen differently. */
+function choices(job: Job, base: Design, other: Design, place: Place): string[] {
+  const lines: string[] = [];
+  const compare = (what: string, at: Place, before: string | undefined, after: string | undefined) => {
+    if (at !== place && before !== after) lines.push(`${what}: ${after ?? 'none'} instead of ${before ?? 'none'}`);
+  };
+  const speed = (duty: { label: string; step: number } | null | undefined) =>
+    duty ? `${duty.label}, speed ${duty.step}` : undefined;
+  for (const circuit of base.circuits) {
+    const match = other.circuits.find((each) => each.id === circuit.id);
+    const at = `circuits/${circuit.id}`;
+    compare(`${circuit.name}, pump`, `${at}/pump`, speed(circuit.sized?.pump.duty), speed(match?.sized?.pump.duty));
+    compare(`${circuit.name}, pipe`, `${at}/run/size`, circuit.sized?.run.size.label, match?.sized?.run.size.label);
+    compare(
+      `${circuit.name}, worst run`,
+      `${at}/worstRun/size`,
+      circuit.sized?.worstRun.size.label,
+      match?.sized?.worstRun.size.label,
+    );
+    const kvs = (design: typeof circuit | undefined) =>
+      design?.sized?.valve && say(design.sized.valve.kvs.value, 'flowCoefficient', job.display);
+    compare(`${circuit.name}, mixing valve`, `${at}/mixingValve`, kvs(circuit) ?? undefined, kvs(match) ?? undefined);
+  }
+  compare('Source pump', 'source/pump', speed(base.source?.pump?.duty), speed(other.source?.pump?.duty));
+  return lines;
+}
+
+/** What the plant as bought does differently: flows, heat and head that move by more than a fiftieth. */
+function consequences(job: Job, base: Design, other: Design): string[] {
+  const lines: string[] = [];
+  const compare = (
+    what: string,
+    before: number | undefined,
+    after: number | undefined,
+    kind: 'volumeFlow' | 'power' | 'head',
+  ) => {
+    if (before === undefined || after === undefined || Math.abs(after - before) <= WORTH * Math.abs(before)) return;
+    lines.push(`${what}: ${say(after, kind, job.display)} instead of ${say(before, kind, job.display)}`);
+  };
+  for (const circuit of base.circuits) {
+    const match = other.circuits.find((each) => each.id === circuit.id);
+    const heat = (design: Design) => design.solved?.circuits.find((each) => each.id === circuit.id)?.heat.value;
+    compare(`${circuit.name}, flow`, circuit.sized?.pump.duty?.flow.value, match?.sized?.pump.duty?.flow.value, 'volumeFlow');
+    compare(`${circuit.name}, heat`, heat(base), heat(other), 'power');
+    compare(`${circuit.name}, head of the index run`, circuit.sized?.pump.head.value, match?.sized?.pump.head.value, 'head');
+  }
+  compare('Source, flow', base.source?.pump?.duty?.flow.value, other.source?.pump?.duty?.flow.value, 'volumeFlow');
+  return lines;
+}
+
+/** What a person can see or measure on the thing itself. */
+function looks(job: Job, base: Design, { place, alternatives }: Assumption, taken: string | number): Settling[] {
+  if (place.endsWith('/size')) {
+    const material = valueAt(job, place.replace(/size$/, 'material')) as Parameters<typeof findSize>[0];
+    const own = taken === 'auto' ? sizeIn(base, place) : findSize(material, String(taken));
+    const outside = (size: PipeSize | undefined) => size?.outside;
+    const ours = outside(own);
+    const apart = alternatives.every((each) => {
+      const other = outside(findSize(material, String(each)));
+      return ours !== undefined && other !== undefined && Math.abs(other - ours) > CALIPER_STEP;
+    });
+    if (ours === undefined || !apart) return [];
+    return [
+      {
+        kind: 'look',
+        how: 'Put a caliper across the bare pipe where it comes out of the wall or floor.',
+        pass: `As taken: ${say(ours, 'bore', job.display)} outside. ${alternatives
+          .map(
+            (each) =>
+              `${say(outside(findSize(material, String(each))) ?? 0, 'bore', job.display)} means ${valueWords(job, place, each)}`,
+          )
+          .join('; ')}.`,
+      },
+    ];
+  }
+  if (place.endsWith('/pump')) {
+    const label = (id: string | number) => findCirculator(String(id))?.label ?? String(id);
+    return [{ kind: 'look', how: 'Read the name plate of the pump.', pass: `As taken: ${label(taken)}.` }];
+  }
+  if (/[lL]ength$/.test(place)) {
+    return [
+      {
+        kind: 'look',
+        how: 'Follow the run with a tape or a measuring wheel, both ways where the length is there and back.',
+        pass: `As taken: ${valueWords(job, place, taken)}, a tenth either way.`,
+      },
+    ];
+  }
+  return [];
+}
+
+function sizeIn(design: Design, place: Place): PipeSize | undefined {
+  const [list, id, run] = place.split('/');
+  if (list === 'source') return design.source?.run.size;
+  const sized = design.circuits.find((circuit) => circuit.id === id)?.sized;
+  return run === 'worstRun' ? sized?.worstRun.size : sized?.run.size;
+}
+
+/** Readings with every zone calling that lie apart by more than the step of the instrument. */
+function readings(job: Job, place: Place, base: Design, others: readonly Design[]): Settling[] {
+  const owner = place.startsWith('circuits/') ? place.split('/')[1] : null;
+  const circuits = base.circuits.filter((circuit) => owner === null || circuit.id === owner);
+  const found: Settling[] = [];
+  for (const { id, name } of circuits) {
+    const drop = (design: Design) => {
+      const state = design.solved?.state.circuits.find((each) => each.id === id);
+      return state && design.solved?.state.converged ? state.supply - state.back : undefined;
+    };
+    const across = (design: Design) => {
+      const duty = design.circuits.find((each) => each.id === id)?.sized?.pump.duty;
+      return duty ? duty.head.value * PASCAL_PER_METRE : undefined;
+    };
+    for (const { how, of, step, kind } of [
+      {
+        how: `${name}, every zone calling and settled: two clip thermometers on flow and return of the manifold.`,
+        of: drop,
+        step: THERMOMETER_STEP,
+        kind: 'temperatureDifference',
+      },
+      { how: `${name}, every zone calling: pressure gauge across the pump.`, of: across, step: GAUGE_STEP, kind: 'pressure' },
+    ] as const) {
+      const ours = of(base);
+      const theirs = others.map(of);
+      if (ours === undefined || theirs.length === 0) continue;
+      if (!theirs.every((each) => each !== undefined && Math.abs(each - ours) > step)) continue;
+      const near = Math.min(...theirs.map((each) => Math.abs((each as number) - ours)));
+      found.push({
+        kind: 'reading',
+        how,
+        pass: `As taken: ${say(ours, kind, job.display)}, give or take ${say(near / 2, kind, job.display)}. ${theirs
+          .map((each) => say(each as number, kind, job.display))
+          .join(' or ')} means otherwise.`,
+      });
+    }
+  }
+  return found;
+}
+
+/** Water at about 50 C: 988 kg/m3 times standard gravity. */
+const PASCAL_PER_METRE = 988 * 9.80665;
+
+/** A value as a person reads it at its place. */
+function valueWords(job: Job, place: Place, value: unknown): string {
+  const field = fieldAt(place);
+  if (typeof value === 'number' && field) return say(value, field.kind, job.display);
+  if (place.endsWith('/size')) {
+    const material = valueAt(job, place.replace(/size$/, 'material')) as Parameters<typeof findSize>[0];
+    return findSize(material, String(value))?.label ?? String(value);
+  }
+  if (place.endsWith('/pump')) return findCirculator(String(value))?.label ?? String(value);
+  return String(value);
+}

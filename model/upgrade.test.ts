@@ -1,0 +1,47 @@
+import { describe, expect, it } from 'vitest';
+import { thistleMill } from '../demo/thistle-mill.ts';
+import { readJob } from './read-job.ts';
+import { upgradeJob } from './upgrade.ts';
+
+/** The demo as version 1 wrote it. */
+function asVersion1(): Record<string, unknown> {
+  const { assumptions, ...job } = structuredClone(thistleMill);
+  return {
+    ...job,
+    version: 1,
+    fluid: { kind: 'water' },
+    rooms: job.rooms.map(({ branchLength, ...room }) => room),
+    circuits: job.circuits.map(({ pumpControl, components, balancing, bypass, zones, height, ...circuit }) => circuit),
+    source: (({ pumpControl, components, ...source }) => source)(job.source),
+    separation: { kind: 'low-loss-header', bore: 'auto' },
+    vessel: (({ connection, ...vessel }) => vessel)(job.vessel),
+  };
+}
+
+describe('a job file of version 1', () => {
+  it('is brought up so that the plant stays what it was', () => {
+    const read = readJob(asVersion1());
+    if (!read.ok) throw new Error(read.problems.join(' '));
+    expect(read.job.version).toBe(2);
+    expect(read.job.circuits[0]).toMatchObject({
+      pumpControl: 'fixed-speed',
+      components: [],
+      balancing: 'none',
+      zones: 'circuit',
+    });
+    expect(read.job.rooms[0]).toMatchObject({ branchLength: null, name: 'Mill hall' });
+    expect(read.job.assumptions).toEqual([]);
+  });
+
+  it('still names what is wrong in it', () => {
+    const broken = { ...asVersion1(), rooms: [{ id: 'r1' }], vessel: 3 };
+    const read = readJob(broken);
+    if (read.ok) throw new Error('read');
+    expect(read.problems.join(' ')).toContain('rooms[0]');
+    expect(read.problems.join(' ')).toContain('vessel');
+  });
+
+  it('leaves anything else alone', () => {
+    for (const raw of [null, 7, 'x', [], { version: 2 }, { version: 9 }]) expect(upgradeJob(raw)).toBe(raw);
+  });
+});

@@ -1,0 +1,233 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useEffect, useState } from 'react';
+import type { LedgerEntry } from '../../core/design/ledger.ts';
+import { placeName } from '../../core/design/place-name.ts';
+import { readInJobUnits } from '../../core/quantity/parse.ts';
+import { boundsProblem, fieldAt } from '../../model/fields.ts';
+import type { Job, MaterialId } from '../../model/job.ts';
+import { nextId } from '../../model/new-job.ts';
+import { type Place, valueAt } from '../../model/place.ts';
+import { heavyWork } from '../state/design-context.tsx';
+import { useEditing, useJob } from '../state/job-context.tsx';
+import { pumpChoices, sizeChoices } from './choices.ts';
+
+/** What is only assumed, what hangs on each guess, and what settles it. */
+export function Ledger() {
+  const job = useJob();
+  const { put } = useEditing();
+  const entries = useLedger(job);
+  const take = (id: string) =>
+    put('Took out an assumption', [{ at: 'assumptions', value: job.assumptions.filter((each) => each.id !== id) }]);
+  return (
+    <Box sx={{ display: 'grid', gap: 2 }}>
+      {job.assumptions.length === 0 && <Typography variant="body2">Nothing is marked as assumed.</Typography>}
+      {job.assumptions.map(({ id }) => {
+        const entry = entries?.find((each) => each.id === id);
+        return entry ? (
+          <Entry key={id} entry={entry} onTake={() => take(id)} />
+        ) : (
+          <Typography key={id} role="status" variant="body2">
+            Working out the alternatives …
+          </Typography>
+        );
+      })}
+      <NewAssumption />
+    </Box>
+  );
+}
+
+/** The ledger of the newest job, worked out beside the page; the last one stays until the next is there. */
+function useLedger(job: Job): LedgerEntry[] | null {
+  const [entries, setEntries] = useState<LedgerEntry[] | null>(null);
+  useEffect(() => {
+    let stale = false;
+    heavyWork()
+      .ledger(job)
+      .then((found) => {
+        if (!stale) setEntries(found);
+      })
+      .catch(() => {
+        if (!stale) setEntries([]);
+      });
+    return () => {
+      stale = true;
+    };
+  }, [job]);
+  return entries;
+}
+
+function Entry({ entry, onTake }: { entry: LedgerEntry; onTake: () => void }) {
+  return (
+    <Box
+      component="section"
+      aria-label={entry.name}
+      sx={{ border: 1, borderColor: 'divider', borderLeft: 6, borderLeftColor: 'wall.mend', borderRadius: 1, p: 1.8 }}
+    >
+      <Box sx={{ display: 'flex', gap: 2, alignItems: 'baseline', flexWrap: 'wrap' }}>
+        <Typography variant="h3" sx={{ flex: 1, minWidth: 200 }}>
+          {entry.name}
+        </Typography>
+        <Typography variant="body2">
+          taken as <strong>{entry.taken}</strong>
+        </Typography>
+        <Button size="small" onClick={onTake} aria-label={`${entry.name}: settled, take it out`}>
+          Settled
+        </Button>
+      </Box>
+      {entry.problem && (
+        <Typography variant="body2" sx={{ color: 'error.main' }}>
+          {entry.problem}
+        </Typography>
+      )}
+      {entry.alternatives.map((alternative) => {
+        const nothing = [...alternative.choices, ...alternative.consequences, ...alternative.findings].length === 0;
+        return (
+          <Box key={alternative.label} sx={{ mt: 1 }}>
+            <Typography variant="body2" sx={{ fontWeight: 700 }}>
+              If it is {alternative.label}
+              {nothing && ': nothing changes that matters'}
+            </Typography>
+            <Lines title="Known now, these would be chosen" lines={alternative.choices} />
+            <Lines title="Built for the guess, the plant would give" lines={alternative.consequences} />
+            <Lines title="And it would need mending" lines={alternative.findings} />
+          </Box>
+        );
+      })}
+      {entry.settling.length > 0 && (
+        <Box sx={{ mt: 1.2, pt: 1, borderTop: 1, borderColor: 'divider' }}>
+          <Typography variant="body2" sx={{ fontWeight: 700 }}>
+            Settled by
+          </Typography>
+          {entry.settling.map(({ kind, how, pass }) => (
+            <Typography key={how} variant="body2" sx={{ mt: 0.4 }}>
+              {kind === 'look' ? 'A look: ' : 'A reading: '}
+              {how} <em>{pass}</em>
+            </Typography>
+          ))}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function Lines({ title, lines }: { title: string; lines: readonly string[] }) {
+  if (lines.length === 0) return null;
+  return (
+    <Box sx={{ mt: 0.4 }}>
+      <Typography variant="body2" color="text.secondary">
+        {title}
+      </Typography>
+      <Box component="ul" sx={{ m: 0, pl: 2.4 }}>
+        {lines.map((line) => (
+          <Typography key={line} component="li" variant="body2">
+            {line}
+          </Typography>
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+/** Places of a job that are often guessed. */
+const guessable = (job: Job): Place[] => [
+  ...job.circuits.flatMap(({ id }) =>
+    ['run/size', 'run/length', 'worstRun/size', 'worstRun/length', 'pump'].map((end) => `circuits/${id}/${end}`),
+  ),
+  'source/run/size',
+  'source/run/length',
+];
+
+function NewAssumption() {
+  const job = useJob();
+  const { put } = useEditing();
+  const [place, setPlace] = useState('');
+  const [text, setText] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const field = fieldAt(place);
+  const options = optionsAt(job, place);
+  const add = () => {
+    const value = field ? readInJobUnits(text, field.kind, job.display) : null;
+    if (field && value && !value.ok) return setProblem(`This ${value.reason}.`);
+    if (field && value?.ok) {
+      const outside = boundsProblem(field, value.value);
+      if (outside) return setProblem(`This ${outside}.`);
+    }
+    const alternative = value?.ok ? value.value : text;
+    const known = job.assumptions.find((each) => each.place === place);
+    put('Marked as assumed', [
+      {
+        at: 'assumptions',
+        value: known
+          ? job.assumptions.map((each) =>
+              each === known ? { ...each, alternatives: [...each.alternatives, alternative].slice(0, 6) } : each,
+            )
+          : [...job.assumptions, { id: nextId('a', job.assumptions), place, alternatives: [alternative] }],
+      },
+    ]);
+    setText('');
+    setProblem(null);
+  };
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '2fr 1.4fr auto' }, gap: 1.5, alignItems: 'start' }}>
+      <TextField
+        select
+        label="Only assumed"
+        value={place}
+        onChange={(event) => {
+          setPlace(event.target.value);
+          setText('');
+          setProblem(null);
+        }}
+        slotProps={{ inputLabel: { shrink: true } }}
+      >
+        {guessable(job).map((each) => (
+          <MenuItem key={each} value={each}>
+            {placeName(job, each)}
+          </MenuItem>
+        ))}
+      </TextField>
+      {options ? (
+        <TextField
+          select
+          label="It may also be"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+          slotProps={{ inputLabel: { shrink: true } }}
+        >
+          {options.map((option) => (
+            <MenuItem key={option.value} value={option.value}>
+              {option.label}
+            </MenuItem>
+          ))}
+        </TextField>
+      ) : (
+        <TextField
+          label="It may also be"
+          value={text}
+          error={problem !== null}
+          helperText={problem}
+          onChange={(event) => setText(event.target.value)}
+          slotProps={{ inputLabel: { shrink: true } }}
+        />
+      )}
+      <Button variant="outlined" onClick={add} disabled={place === '' || text.trim() === ''} sx={{ minHeight: 44 }}>
+        Mark as assumed
+      </Button>
+    </Box>
+  );
+}
+
+/** What a place that holds a choice may hold instead; null where a number is typed. */
+function optionsAt(job: Job, place: Place): { value: string; label: string }[] | null {
+  const now = valueAt(job, place);
+  if (place.endsWith('/size')) {
+    const material = valueAt(job, place.replace(/size$/, 'material')) as MaterialId;
+    return sizeChoices(material, undefined).filter((option) => option.value !== 'auto' && option.value !== now);
+  }
+  if (place.endsWith('/pump')) return pumpChoices(undefined).filter((option) => option.value !== 'auto' && option.value !== now);
+  return null;
+}
