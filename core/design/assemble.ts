@@ -21,6 +21,9 @@ export const EMITTER_EXPONENT: Record<EmitterKind, number> = { radiators: 1.3, f
 const STILL = 20;
 const NEXT_TO_NOTHING = 1e-5;
 
+/** A loss below this, Pa, is none. */
+const LEAST_LOSS = 1;
+
 /** What one thermostat switches. */
 export interface Zone {
   /** Its place: `circuits/c1` or `rooms/r3`. */
@@ -216,7 +219,7 @@ function addSource(context: Context, parts: Parts, node: AddNode, add: AddLink, 
     id: 'source',
     from: node('source/in'),
     to: node('source/out'),
-    ...(source.loss.value > 0 ? { kv: kvOf(source.volumeFlow.value, source.loss.value, source.fluid.density) } : {}),
+    ...(source.loss.value > LEAST_LOSS ? { kv: kvOf(source.volumeFlow.value, source.loss.value, source.fluid.density) } : {}),
     heat: { kind: 'source', setPoint: job.source.flowTemperature, power: source.capacity.value },
   });
   add({

@@ -28,6 +28,11 @@ export class Seeker {
     this.high = null;
   }
 
+  /** The largest setting known to give too little, if any. */
+  get tooLittleAt(): number | null {
+    return this.low?.setting ?? null;
+  }
+
   /** The smallest setting known to give too much, if any. */
   get tooMuchAt(): number | null {
     return this.high?.setting ?? null;

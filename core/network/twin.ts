@@ -51,7 +51,8 @@ const CONTROL_SETTLED = 1e-3;
 /** A port opened less than this is shut. */
 const SHUT = 1e-4;
 const SHUT_ODDS = Math.log((1 - SHUT) / SHUT) + 1e-9;
-const NEARLY_SHUT_ODDS = 1.5 - SHUT_ODDS;
+const LEAST_ODDS = Math.log(SHUT / (1 - SHUT));
+const NEARLY_SHUT_ODDS = LEAST_ODDS + 1.5;
 const LEAST_SPEED = 0.15;
 
 /**
@@ -317,9 +318,14 @@ export class Twin {
       control.seeker.forget();
       return;
     }
+    const travel = Math.min(Math.max(control.position, SHUT), 1 - SHUT);
+    const odds = Math.log(travel / (1 - travel));
     // A circuit that takes no heat is too hot at the least opening and too cold at none: its valve rests shut.
-    const tooMuchAt = control.seeker.tooMuchAt;
-    if (control.position <= SHUT && control.error < 0 && tooMuchAt !== null && tooMuchAt < NEARLY_SHUT_ODDS) {
+    const { tooLittleAt, tooMuchAt } = control.seeker;
+    const tooMuch = control.error > 0 ? odds : (tooMuchAt ?? Number.POSITIVE_INFINITY);
+    const tooLittle = control.error < 0 ? odds : (tooLittleAt ?? Number.POSITIVE_INFINITY);
+    if (tooMuch < NEARLY_SHUT_ODDS && tooLittle <= LEAST_ODDS) {
+      control.position = 0;
       control.resting = true;
       return;
     }
@@ -327,8 +333,6 @@ export class Twin {
     // warms with it makes it more, which the secant then sees.
     const passing = hot + cold > 0 ? hot / (hot + cold) : 0.5;
     const expected = Math.max((hotWater - coldWater) * passing * (1 - passing), 0.2);
-    const travel = Math.min(Math.max(control.position, SHUT), 1 - SHUT);
-    const odds = Math.log(travel / (1 - travel));
     const next = control.seeker.next(odds, this.temperature(spec.mixed), spec.setPoint, expected);
     control.position = next <= -SHUT_ODDS ? 0 : next >= SHUT_ODDS ? 1 : 1 / (1 + Math.exp(-next));
   }
