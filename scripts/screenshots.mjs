@@ -35,6 +35,16 @@ await shot('sum', '/jobs/:id/plant', async () => {
   await page.getByRole('button', { name: /^Ground floor: flow at the duty point/ }).click();
   await page.mouse.move(600, 760);
 });
+await shot('plant-calls', '/jobs/:id/plant?calls=01001001', async () => {
+  await page.mouse.move(600, 760);
+});
+await shot('duty', '/jobs/:id/duty', async () => {
+  await page.getByText(/run in/).waitFor();
+});
+await shot('assumed', '/jobs/:id/site', async () => {
+  await page.getByRole('heading', { name: 'Seen and assumed' }).scrollIntoViewIfNeeded();
+  await page.mouse.wheel(0, 330);
+});
 await shot('papers', '/jobs/:id/papers');
 await shot('plant-dark', '/jobs/:id/plant', async () => {
   await page.getByRole('button', { name: 'Dark', exact: true }).click();

@@ -94,10 +94,10 @@ function DutySheet({ designed, zones }: { designed: Designed; zones: readonly Zo
         value={Math.min(chosen, pumps.length - 1)}
         onChange={(_, next: number | null) => next !== null && setChosen(next)}
         aria-label="Pump"
-        sx={{ mb: 1, flexWrap: 'wrap' }}
+        sx={{ mb: 1, flexWrap: 'wrap', bgcolor: 'background.paper' }}
       >
         {pumps.map((each, i) => (
-          <ToggleButton key={each.pump.place} value={i} sx={{ minHeight: 44 }}>
+          <ToggleButton key={each.pump.place} value={i} sx={{ minHeight: 44, color: 'text.primary' }}>
             {each.pump.label}
           </ToggleButton>
         ))}
