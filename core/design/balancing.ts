@@ -1,8 +1,10 @@
+import type { Circuit, Room } from '../../model/job.ts';
 import { valveLoss } from '../circuit/mixing.ts';
 import type { Figure } from '../figure/figure.ts';
+import type { FluidState } from '../fluid/water.ts';
 import { pipeFlow } from '../pipe/friction.ts';
-import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
+import type { SizedPipe } from './pipe-design.ts';
 
 /** One loop or branch beyond a manifold, with the setting of its valve or meter. */
 export interface LoopSetting {
@@ -30,10 +32,16 @@ export interface LoopSetting {
 }
 
 /** What the loops of a circuit follow from. */
-export type LoopSource = Pick<
-  CircuitFlow,
-  'circuit' | 'rooms' | 'load' | 'fluid' | 'volumeFlow' | 'worstRun' | 'worstLoad' | 'terminalLoss'
->;
+export interface LoopSource {
+  circuit: Circuit;
+  rooms: readonly Room[];
+  load: Figure;
+  fluid: FluidState;
+  volumeFlow: Figure;
+  worstRun: SizedPipe;
+  worstLoad: Figure;
+  terminalLoss: Figure;
+}
 
 /** Most parallel runs one room is split into; beyond this the load of the worst run is a slip. */
 const MOST_RUNS = 60;

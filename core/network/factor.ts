@@ -16,11 +16,6 @@ export class SymmetricFactor {
     this.entry = new Float64Array(plan.row.length + 1);
   }
 
-  clear(): void {
-    this.diagonal.fill(0);
-    this.entry.fill(0);
-  }
-
   /**
    * Factors the matrix; its diagonal then holds the inverse pivots.
    * @returns false when a pivot is zero or no number: the matrix is singular
@@ -88,9 +83,12 @@ export class GeneralFactor {
   }
 
   clear(): void {
-    this.diagonal.fill(0);
-    this.lower.fill(0);
-    this.upper.fill(0);
+    const { diagonal, lower, upper } = this;
+    for (let n = 0; n < diagonal.length; n++) diagonal[n] = 0;
+    for (let e = 0; e < lower.length; e++) {
+      lower[e] = 0;
+      upper[e] = 0;
+    }
   }
 
   /** Adds to the entry in the row of one unknown and the column of another, along an edge of the plan. */

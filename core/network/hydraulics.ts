@@ -1,16 +1,18 @@
+import { fillChainPressures } from './chain-pressures.ts';
 import { type Chains, findChains } from './chains.ts';
-import { type Elimination, planElimination } from './elimination.ts';
+import { ConnectedParts } from './connected-parts.ts';
 import { SymmetricFactor } from './factor.ts';
+import { type Layout, layOut } from './layout.ts';
 import { type LawOptions, LinkLaws } from './link-laws.ts';
 import type { Network } from './network.ts';
-import { floatPool, intPool } from './pool.ts';
+import { floatPool } from './pool.ts';
 import type { PumpMode } from './pump-law.ts';
 
 /** Relative errors at which a solution stands: of each pressure balance, and of the flow it still asks for. */
 export const TOLERANCE = 1e-9;
 const PRESSURE_FLOOR = 1e-7;
 const FLOW_FLOOR = 1e-12;
-const MOST_ITERATIONS = 80;
+const MOST_ITERATIONS = 120;
 /** From here on a step that overshoots is shortened. */
 const CAREFUL_AFTER = 12;
 /** A one-way chain may change its mind this often before only the worst one at a time may. */
@@ -38,9 +40,7 @@ export type HydraulicResult =
  * Each link obeys p_from - p_to = loss(m) - rise(m) - rho g (z_from - z_to), each node keeps its mass. Newton's method
  * on both gives a symmetric system for the pressures alone. One-way links open and shut in between.
  *
- * Links in a row are solved as one chain. Inside, the ends of chains stand in the order of elimination, those of fixed
- * pressure last, and pressures are counted from the first fixed one, which keeps their differences exact. The solver
- * keeps its last answer: the next `solve` starts there.
+ * Links in a row are solved as one chain. The solver keeps its last answer: the next `solve` starts there.
  */
 export class HydraulicSolver {
   readonly network: Network;
@@ -52,26 +52,18 @@ export class HydraulicSolver {
   /** 1 by node in a part that nothing holds under pressure. */
   readonly floating: Uint8Array;
   private readonly chains: Chains;
-  private readonly plan: Elimination;
+  private readonly layout: Layout;
+  private readonly parts: ConnectedParts;
   private readonly factor: SymmetricFactor;
-  /** Place inside of each node that ends a chain, -1 for the others, and of the two ends of each chain. */
-  private readonly placeOf: Int32Array;
-  private readonly fromPlace: Int32Array;
-  private readonly toPlace: Int32Array;
-  /** Entry of the matrix between the two ends of each chain; the spare one where an end is fixed. */
-  private readonly entryOf: Int32Array;
-  /** Chains with one end at a fixed pressure other than the base. */
-  private readonly boundary: number[] = [];
-  private readonly inside: Float64Array;
-  private readonly insideInflow: Float64Array;
   private readonly rightSide: Float64Array;
-  private readonly base: number;
   private readonly chainFlow: Float64Array;
   private readonly chainHead: Float64Array;
   private readonly chainSlope: Float64Array;
   private readonly conductance: Float64Array;
   private readonly before: Float64Array;
   private readonly closed: Uint8Array;
+  /** 1 by link that is closed, or passes water one way only. */
+  private readonly canStop: Uint8Array;
   /** Closed links in each chain, 1 while it is held shut by what is behind it, and 1 for either. */
   private readonly closedIn: Int32Array;
   private readonly held: Uint8Array;
@@ -79,14 +71,9 @@ export class HydraulicSolver {
   private readonly way: Int8Array;
   private readonly oneWay: number[] = [];
   private readonly flips: Int32Array;
-  private componentsKnown = false;
+  private partsKnown = false;
   private solved = false;
   private worstChain = -1;
-  /** Which part each place belongs to, as a forest; what is put into each part. */
-  private readonly parent: Int32Array;
-  private readonly partInflow: Float64Array;
-  private pins: number[] = [];
-  private cutOff = -1;
 
   constructor(network: Network, options: LawOptions = {}) {
     this.network = network;
@@ -95,78 +82,26 @@ export class HydraulicSolver {
     const chains = findChains(network);
     this.chains = chains;
     this.laws = new LinkLaws(network, chains, options);
-    const cut = floatPool(links + 5 * nodes + 5 * chains.count);
-    const whole = intPool(3 * nodes + 8 * chains.count);
+    this.layout = layOut(network, chains);
+    this.parts = new ConnectedParts(this.layout);
+    this.factor = new SymmetricFactor(this.layout.plan, this.layout.ends - this.layout.unknowns);
+    const cut = floatPool(links + nodes + this.layout.ends + 5 * chains.count);
     this.flow = cut(links);
     this.pressure = cut(nodes);
-    this.floating = new Uint8Array(nodes);
-    this.closed = new Uint8Array(links);
+    this.rightSide = cut(this.layout.ends);
     this.chainFlow = cut(chains.count);
     this.chainHead = cut(chains.count);
     this.chainSlope = cut(chains.count);
     this.conductance = cut(chains.count);
     this.before = cut(chains.count);
-    this.closedIn = whole(chains.count);
-    this.flips = whole(chains.count);
+    this.floating = new Uint8Array(nodes);
+    this.closed = new Uint8Array(links);
+    this.canStop = network.oneWay.slice();
+    this.closedIn = new Int32Array(chains.count);
+    this.flips = new Int32Array(chains.count);
     this.held = new Uint8Array(chains.count);
     this.shut = new Uint8Array(chains.count);
     this.way = new Int8Array(chains.count);
-
-    const { fixed, fixedPressure, inflow } = network;
-    const unknownOf = whole(nodes).fill(-1);
-    const isInner = new Uint8Array(nodes);
-    for (let i = 0; i < links - chains.count; i++) isInner[chains.inner[i]!] = 1;
-    let unknowns = 0;
-    let ends = 0;
-    for (let n = 0; n < nodes; n++) {
-      if (isInner[n]) continue;
-      ends++;
-      if (!fixed[n]) unknownOf[n] = unknowns++;
-    }
-    const edgeFrom = whole(chains.count);
-    const edgeTo = whole(chains.count);
-    const edgeOf = whole(chains.count).fill(-1);
-    let edges = 0;
-    for (let g = 0; g < chains.count; g++) {
-      const a = unknownOf[chains.from[g]!]!;
-      const b = unknownOf[chains.to[g]!]!;
-      if (a < 0 || b < 0) continue;
-      edgeFrom[edges] = a;
-      edgeTo[edges] = b;
-      edgeOf[g] = edges++;
-    }
-    this.plan = planElimination(unknowns, edgeFrom.subarray(0, edges), edgeTo.subarray(0, edges));
-    this.factor = new SymmetricFactor(this.plan, ends - unknowns);
-    this.inside = cut(ends);
-    this.rightSide = cut(ends);
-    this.insideInflow = cut(ends);
-    this.partInflow = cut(ends);
-    this.parent = whole(ends);
-    this.placeOf = whole(nodes).fill(-1);
-    let base: number | null = null;
-    let next = unknowns;
-    for (let n = 0; n < nodes; n++) {
-      if (isInner[n]) continue;
-      const place = fixed[n] ? next++ : this.plan.place[unknownOf[n]!]!;
-      this.placeOf[n] = place;
-      this.insideInflow[place] = inflow[n]!;
-      if (!fixed[n]) continue;
-      base ??= fixedPressure[n]!;
-      this.inside[place] = fixedPressure[n]! - base;
-    }
-    this.base = base ?? 0;
-    const spare = this.plan.row.length;
-    this.entryOf = whole(chains.count);
-    this.fromPlace = whole(chains.count);
-    this.toPlace = whole(chains.count);
-    for (let g = 0; g < chains.count; g++) {
-      this.entryOf[g] = edgeOf[g]! < 0 ? spare : this.plan.edgeEntry[edgeOf[g]!]!;
-      const a = this.placeOf[chains.from[g]!]!;
-      const b = this.placeOf[chains.to[g]!]!;
-      this.fromPlace[g] = a;
-      this.toPlace[g] = b;
-      if (a >= unknowns !== b >= unknowns && this.inside[Math.max(a, b)] !== 0) this.boundary.push(g);
-    }
     for (let l = 0; l < links; l++) {
       if (network.closed[l]) this.setClosed(l, true);
       if (!network.oneWay[l]) continue;
@@ -181,10 +116,11 @@ export class HydraulicSolver {
   setClosed(link: number, closed: boolean): void {
     if ((this.closed[link] === 1) === closed) return;
     this.closed[link] = closed ? 1 : 0;
+    this.canStop[link] = closed || this.network.oneWay[link] ? 1 : 0;
     const g = this.chains.chainOf[link]!;
     this.closedIn[g]! += closed ? 1 : -1;
     this.chainFlow[g] = 0;
-    this.componentsKnown = false;
+    this.partsKnown = false;
   }
 
   /** Turns a valve. @param kv m3/h, above 0; see `setClosed` for a shut one */
@@ -226,19 +162,22 @@ export class HydraulicSolver {
     if (cold) {
       chainFlow.fill(0);
       for (const g of this.oneWay) held[g] = way[g] === NEITHER ? 1 : 0;
-      this.componentsKnown = false;
+      this.partsKnown = false;
     }
     for (let g = 0; g < shut.length; g++) shut[g] = held[g] || closedIn[g] ? 1 : 0;
     this.flips.fill(0);
     for (let iteration = 0; iteration <= MOST_ITERATIONS; iteration++) {
       if (cold && iteration === 0) laws.linesThroughRest(this.chainHead, this.chainSlope);
-      else laws.at(chainFlow, this.chainHead, this.chainSlope);
+      else {
+        laws.cautious = iteration > CAREFUL_AFTER;
+        laws.at(chainFlow, this.chainHead, this.chainSlope);
+      }
       if (iteration > CAREFUL_AFTER) this.shortenStep();
-      if (!this.componentsKnown) this.findComponents();
+      if (!this.partsKnown) this.findParts();
       const balanced = this.assemble();
       if (iteration > 0 && balanced) {
         if (!this.flipOneWay(true)) return this.finish(iteration);
-        this.findComponents();
+        this.findParts();
         this.assemble();
       }
       if (!this.step()) return this.fail(iteration, 'The equations have no single answer', -1);
@@ -249,7 +188,8 @@ export class HydraulicSolver {
 
   /** Halfway back when the last step went past the least total loss, so that it cannot swing for ever. */
   private shortenStep(): void {
-    const { chainFlow, before, chainHead, chainSlope, shut, inside, fromPlace, toPlace } = this;
+    const { chainFlow, before, chainHead, chainSlope, shut } = this;
+    const { pressure: inside, fromPlace, toPlace } = this.layout;
     let past = 0;
     let wanted = 0;
     for (let g = 0; g < chainFlow.length; g++) {
@@ -268,12 +208,13 @@ export class HydraulicSolver {
    * @returns whether every pressure balance closes already, and the flow that would still be corrected is nothing
    */
   private assemble(): boolean {
-    const { rightSide, chainFlow, conductance, shut, inside, fromPlace, toPlace, entryOf } = this;
-    const { chainHead, chainSlope } = this;
+    const { rightSide, chainFlow, conductance, shut, chainHead, chainSlope } = this;
+    const { pressure: inside, fromPlace, toPlace, entryOf, inflow } = this.layout;
     const { diagonal, entry } = this.factor;
-    diagonal.fill(0);
-    entry.fill(0);
-    rightSide.set(this.insideInflow);
+    // Plain loops: for a plant of some dozen points the built-in fills cost more than they save.
+    for (let n = 0; n < diagonal.length; n++) diagonal[n] = 0;
+    for (let e = 0; e < entry.length; e++) entry[e] = 0;
+    for (let n = 0; n < rightSide.length; n++) rightSide[n] = inflow[n]!;
     let most = 0;
     let total = 0;
     let correction = 0;
@@ -309,17 +250,17 @@ export class HydraulicSolver {
 
   /** Solves the equations for the pressures, then moves the flows to those that belong to them. */
   private step(): boolean {
-    const { factor, rightSide, chainFlow, before, conductance, shut, inside, fromPlace, toPlace, chainHead } = this;
+    const { factor, rightSide, chainFlow, before, conductance, shut, chainHead } = this;
+    const { pressure: inside, fromPlace, toPlace, boundary, unknowns } = this.layout;
     const { diagonal } = factor;
-    const unknowns = this.plan.size;
-    for (const g of this.boundary) {
+    for (const g of boundary) {
       if (shut[g]) continue;
       const a = fromPlace[g]!;
       const b = toPlace[g]!;
       rightSide[Math.min(a, b)]! += conductance[g]! * inside[Math.max(a, b)]!;
     }
     // One pressure of a part that nothing holds is free: choosing it changes no flow.
-    for (const place of this.pins) diagonal[place]! += diagonal[place]! > 0 ? diagonal[place]! : 1;
+    for (const place of this.parts.pins) diagonal[place]! += diagonal[place]! > 0 ? diagonal[place]! : 1;
     if (!factor.factor()) return false;
     factor.solve(rightSide);
     let sum = 0;
@@ -342,7 +283,8 @@ export class HydraulicSolver {
    * @returns whether any changed
    */
   private flipOneWay(settled: boolean): boolean {
-    const { chainFlow, chainHead, chainSlope, held, way, closedIn, inside, fromPlace, toPlace } = this;
+    const { chainFlow, chainHead, chainSlope, held, way, closedIn } = this;
+    const { pressure: inside, fromPlace, toPlace } = this.layout;
     let changed = false;
     let worst = -1;
     let worstBy = 0;
@@ -369,7 +311,7 @@ export class HydraulicSolver {
       this.flip(worst);
       changed = true;
     }
-    if (changed) this.componentsKnown = false;
+    if (changed) this.partsKnown = false;
     return changed;
   }
 
@@ -380,97 +322,30 @@ export class HydraulicSolver {
     this.chainFlow[g] = 0;
   }
 
-  /** Finds the parts that hang together; one point of each that no fixed pressure holds is pinned. */
-  private findComponents(): void {
-    const { shut, parent, partInflow, fromPlace, toPlace, insideInflow } = this;
-    const unknowns = this.plan.size;
-    const ends = parent.length;
-    for (let n = 0; n < ends; n++) parent[n] = n < unknowns ? n : ends - 1;
-    for (let g = 0; g < shut.length; g++) {
-      if (shut[g]) continue;
-      const a = rootOf(parent, fromPlace[g]!);
-      const b = rootOf(parent, toPlace[g]!);
-      // The later place wins, so that a part with a fixed pressure is known by its root.
-      if (a < b) parent[a] = b;
-      else parent[b] = a;
-    }
-    this.pins = [];
-    this.cutOff = -1;
-    partInflow.fill(0);
-    for (let n = 0; n < unknowns; n++) partInflow[rootOf(parent, n)]! += insideInflow[n]!;
-    for (let n = 0; n < unknowns; n++) {
-      if (parent[n] !== n) continue;
-      this.pins.push(n);
-      if (Math.abs(partInflow[n]!) > FLOW_FLOOR) this.cutOff = n;
-    }
-    this.componentsKnown = true;
+  private findParts(): void {
+    this.parts.find(this.shut);
+    this.partsKnown = true;
   }
 
   private finish(iterations: number): HydraulicResult {
-    const { pressure, floating, inside, placeOf, base, flow, chainFlow, parent } = this;
-    const { chainOf, sign } = this.chains;
-    const unknowns = this.plan.size;
+    const { pressure, floating, flow, chainFlow, parts, chains, shut } = this;
+    const { placeOf, pressure: inside, base } = this.layout;
+    const { chainOf, sign } = chains;
+    const { nodeIds } = this.network;
     this.solved = true;
     for (let l = 0; l < flow.length; l++) flow[l] = sign[l]! * chainFlow[chainOf[l]!]! + 0;
     let cutOff: string | null = null;
     for (let n = 0; n < pressure.length; n++) {
       const place = placeOf[n]!;
       if (place < 0) continue;
-      floating[n] = rootOf(parent, place) < unknowns ? 1 : 0;
+      floating[n] = parts.floats(place) ? 1 : 0;
       pressure[n] = floating[n] ? 0 : inside[place]! + base;
-      if (place === this.cutOff) cutOff = this.network.nodeIds[n]!;
+      if (place === parts.cutOff) cutOff = nodeIds[n]!;
     }
-    this.fillChains();
+    fillChainPressures({ chains, headInChain: this.laws.headInChain, shut, canStop: this.canStop, pressure, floating });
     if (cutOff === null) return { converged: true, iterations };
     const reason = `Water is put in or taken out in a part that is shut off, at ${cutOff}. Open a way to it.`;
     return { converged: false, iterations, reason, link: null };
-  }
-
-  /** Pressures inside the chains: from each end up to what is shut between. */
-  private fillChains(): void {
-    const { pressure, floating, shut } = this;
-    const { start, inner, from, count } = this.chains;
-    const { headInChain } = this.laws;
-    for (let g = 0; g < count; g++) {
-      const first = start[g]!;
-      const last = start[g + 1]! - 1;
-      if (first === last) continue;
-      if (shut[g]) {
-        this.fillShutChain(g);
-        continue;
-      }
-      const floats = floating[from[g]!]!;
-      let here = pressure[from[g]!]!;
-      for (let i = first; i < last; i++) {
-        const node = inner[i - g]!;
-        here -= headInChain[i]!;
-        pressure[node] = floats ? 0 : here;
-        floating[node] = floats;
-      }
-    }
-  }
-
-  private fillShutChain(g: number): void {
-    const { pressure, floating, closed } = this;
-    const { start, inner, links, from, to } = this.chains;
-    const { headInChain } = this.laws;
-    const first = start[g]!;
-    const last = start[g + 1]! - 1;
-    const stops = (i: number) => closed[links[i]!] === 1 || this.network.oneWay[links[i]!] === 1;
-    const fill = (i: number, here: number, head: number): number => {
-      const node = inner[i - g]!;
-      floating[node] = floating[here]!;
-      pressure[node] = floating[here] ? 0 : pressure[here]! - head;
-      return node;
-    };
-    let reached = first;
-    for (let here = from[g]!; reached < last && !stops(reached); reached++) here = fill(reached, here, headInChain[reached]!);
-    let back = last;
-    for (let here = to[g]!; back > reached && !stops(back); back--) here = fill(back - 1, here, -headInChain[back]!);
-    for (let between = reached; between < back; between++) {
-      pressure[inner[between - g]!] = 0;
-      floating[inner[between - g]!] = 1;
-    }
   }
 
   /** Rest everywhere rather than numbers that mean nothing. */
@@ -486,14 +361,4 @@ export class HydraulicSolver {
       link: id,
     };
   }
-}
-
-/** The point that stands for the part a point belongs to, the way there shortened for the next search. */
-function rootOf(parent: Int32Array, of: number): number {
-  let at = of;
-  while (parent[at] !== at) {
-    parent[at] = parent[parent[at]!]!;
-    at = parent[at]!;
-  }
-  return at;
 }

@@ -42,6 +42,8 @@ export class LinkLaws {
   readonly drive: Float64Array;
   readonly density: Float64Array;
   readonly pumps: (PumpLaw | null)[];
+  /** Takes a pump whose pressure grows with its flow as flat: slower, but sure where several such share a pipe. */
+  cautious = false;
   private readonly network: Network;
   private readonly chains: Chains;
   private readonly gravity: number;
@@ -216,7 +218,7 @@ export class LinkLaws {
       head[g]! -= sign[l]! * pump.rise;
       headInChain[this.slot[l]!]! -= sign[l]! * pump.rise;
       // A pump held at a set pressure has no slope of its own; a falling one keeps the step finite.
-      slope[g]! -= pump.slope === 0 ? -LEAST_RESISTANCE : pump.slope;
+      slope[g]! += pump.slope < 0 ? -pump.slope : pump.slope === 0 || this.cautious ? LEAST_RESISTANCE : -pump.slope;
     }
   }
 }

@@ -91,32 +91,52 @@ export class ThermalSolver {
    * @param flow mass flow by link, kg/s, balanced at every point
    */
   solve(flow: Float64Array): ThermalResult {
-    const { temperature, next } = this;
-    this.findBounds();
-    if (!this.started) {
-      // From the hot end every emitter and load is at work, so that no branch looks idle at first.
-      for (let n = 0; n < temperature.length; n++) temperature[n] = this.hottest;
-      this.started = true;
-    }
-    this.keepStill(flow);
+    this.prepare(flow);
     for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration++) {
-      this.straighten(flow);
       const heavy = (iteration - 1) % (NEWTON_STEPS + SETTLING_STEPS) >= NEWTON_STEPS;
-      if (!this.mix(flow, heavy ? HEAVY : INERTIA))
-        return this.fail(iteration, 'The temperatures have no single answer; check sources and loads.');
-      let change = 0;
-      for (let n = 0; n < next.length; n++) {
-        const bounded = Math.min(Math.max(next[n]!, this.coldest), this.hottest);
-        change = Math.max(change, Math.abs(bounded - temperature[n]!));
-        temperature[n] = bounded;
-      }
-      if (!Number.isFinite(change)) return this.fail(iteration, 'A temperature ran away; check sources and loads.');
+      const change = this.step(flow, heavy ? HEAVY : INERTIA);
+      if (change === null) return this.fail(iteration, 'The temperatures have no single answer; check sources and loads.');
       if (change < SETTLED && !heavy) {
         this.account(flow);
         return { converged: true, iterations: iteration };
       }
     }
     return this.fail(MOST_ITERATIONS, 'The temperatures did not settle; check sources and loads.');
+  }
+
+  /**
+   * One step nearer to the temperatures, for a caller whose flows still change anyway.
+   * @returns the largest change in K; null when there is no answer
+   */
+  approach(flow: Float64Array): number | null {
+    this.prepare(flow);
+    const change = this.step(flow, INERTIA);
+    if (change !== null) this.account(flow);
+    return change;
+  }
+
+  private prepare(flow: Float64Array): void {
+    this.findBounds();
+    if (!this.started) {
+      // From the hot end every emitter and load is at work, so that no branch looks idle at first.
+      for (let n = 0; n < this.temperature.length; n++) this.temperature[n] = this.hottest;
+      this.started = true;
+    }
+    this.keepStill(flow);
+  }
+
+  /** @returns the largest change in K; null when the equations have no answer */
+  private step(flow: Float64Array, inertia: number): number | null {
+    const { temperature, next } = this;
+    this.straighten(flow);
+    if (!this.mix(flow, inertia)) return null;
+    let change = 0;
+    for (let n = 0; n < next.length; n++) {
+      const bounded = Math.min(Math.max(next[n]!, this.coldest), this.hottest);
+      change = Math.max(change, Math.abs(bounded - temperature[n]!));
+      temperature[n] = bounded;
+    }
+    return Number.isFinite(change) ? change : null;
   }
 
   /** No point can be colder than the coldest surroundings or hotter than the hottest source. */

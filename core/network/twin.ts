@@ -37,6 +37,8 @@ interface Control {
   error: number;
   /** Shut for good in this state: nothing behind it takes heat. */
   resting: boolean;
+  /** Where it stood when it last worked. */
+  lastPosition: number;
   seeker: Seeker;
 }
 
@@ -48,6 +50,10 @@ const MOST_ITERATIONS = 120;
 const FLOW_SETTLED = 1e-6;
 const TEMPERATURE_SETTLED = 1e-3;
 const CONTROL_SETTLED = 1e-3;
+/** Change of any temperature in the last step, K: heat is then balanced to 1e-6. */
+const HEAT_SETTLED = 1e-6;
+/** Iterations after which temperatures are solved through at each. */
+const PATIENCE = 25;
 /** A port opened less than this is shut. */
 const SHUT = 1e-4;
 const SHUT_ODDS = Math.log((1 - SHUT) / SHUT) + 1e-9;
@@ -88,6 +94,7 @@ export class Twin {
         position: control.kind === 'mixing' ? 0.5 : 1,
         error: 0,
         resting: false,
+        lastPosition: 0.5,
         seeker: new Seeker(),
       }));
   }
@@ -145,7 +152,10 @@ export class Twin {
     if (!control || control.active === active) return;
     control.active = active;
     control.seeker.forget();
-    if (control.spec.kind === 'mixing') control.position = active ? 0.5 : 0;
+    if (control.spec.kind !== 'mixing') return;
+    // It comes back to where it last worked: that is near where it will work again.
+    if (!active) control.lastPosition = control.position;
+    control.position = active ? control.lastPosition : 0;
   }
 
   /** kg/s along a link. */
@@ -203,8 +213,14 @@ export class Twin {
       const warmed = this.followTemperatures();
       const flows = hydraulics.solve(iteration === 1 ? start : 'warm');
       if (!flows.converged) return { ...flows, iterations: iteration };
-      const heats = thermal.solve(hydraulics.flow);
-      if (!heats.converged) return { converged: false, iterations: iteration, reason: heats.reason, link: null };
+      // While flows and valves still move, one step towards the temperatures is enough; at first, and where that does
+      // not settle, they are solved through.
+      let moved = iteration === 1 || iteration > PATIENCE ? null : thermal.approach(hydraulics.flow);
+      if (moved === null) {
+        const heats = thermal.solve(hydraulics.flow);
+        if (!heats.converged) return { converged: false, iterations: iteration, reason: heats.reason, link: null };
+        moved = 0;
+      }
       let change = 0;
       let total = 0;
       for (let l = 0; l < lastFlow.length; l++) {
@@ -221,6 +237,7 @@ export class Twin {
         iteration > 1 &&
         change <= FLOW_SETTLED * total + 1e-10 &&
         warmed < TEMPERATURE_SETTLED &&
+        moved < HEAT_SETTLED &&
         mostError < CONTROL_SETTLED
       ) {
         return { converged: true, iterations: iteration };
