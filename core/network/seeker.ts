@@ -6,6 +6,8 @@ const LONGEST = 3;
 /** How near to either end of the bracket a step inside it may go, as a share of its width. */
 const MARGIN = 0.1;
 const NARROWEST = 1e-4;
+/** Share of the expected step taken when several seekers disturb each other. */
+const CALM = 0.35;
 
 interface Point {
   setting: number;
@@ -41,9 +43,14 @@ export class Seeker {
   /**
    * @param setting present setting @param answer what it gave @param wanted what it should give
    * @param expected slope of the answer over the setting, above 0
+   * @param calmly a part of the expected step and no memory: for settings that disturb each other
    * @returns the next setting to try
    */
-  next(setting: number, answer: number, wanted: number, expected: number): number {
+  next(setting: number, answer: number, wanted: number, expected: number, calmly = false): number {
+    if (calmly) {
+      this.forget();
+      return setting + CALM * Math.min(Math.max((wanted - answer) / expected, -LONGEST), LONGEST);
+    }
     const here = { setting, answer };
     let slope = expected;
     if (this.last && Math.abs(setting - this.last.setting) > 1e-12) {

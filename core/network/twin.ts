@@ -42,7 +42,7 @@ interface Control {
   seeker: Seeker;
 }
 
-const MOST_ITERATIONS = 120;
+const MOST_ITERATIONS = 200;
 /**
  * What may still move when a state stands: flow as a share of all flow, and K of properties and of set points. Mass,
  * pressure and heat are balanced far more closely than that by the two solvers themselves.
@@ -54,6 +54,12 @@ const CONTROL_SETTLED = 1e-3;
 const HEAT_SETTLED = 1e-6;
 /** Iterations after which temperatures are solved through at each. */
 const PATIENCE = 25;
+/** A plant that still moves after so many iterations is taken to stand within ten, then fifty times as much. */
+const EASE = 10;
+const RESTLESS = 60;
+const MORE_EASE = 50;
+/** Error of mixing valves in K below which the speeds of pumps are turned too. */
+const VALVES_NEAR = 0.5;
 /** A port opened less than this is shut. */
 const SHUT = 1e-4;
 const SHUT_ODDS = Math.log((1 - SHUT) / SHUT) + 1e-9;
@@ -210,6 +216,7 @@ export class Twin {
     }
     let mostError = 0;
     for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration++) {
+      const ease = iteration > RESTLESS ? MORE_EASE : iteration > PATIENCE ? EASE : 1;
       const warmed = this.followTemperatures();
       const flows = hydraulics.solve(iteration === 1 ? start : 'warm');
       if (!flows.converged) return { ...flows, iterations: iteration };
@@ -235,21 +242,26 @@ export class Twin {
       }
       if (
         iteration > 1 &&
-        change <= FLOW_SETTLED * total + 1e-10 &&
+        change <= ease * FLOW_SETTLED * total + 1e-10 &&
         warmed < TEMPERATURE_SETTLED &&
         moved < HEAT_SETTLED &&
-        mostError < CONTROL_SETTLED
+        mostError < ease * CONTROL_SETTLED
       ) {
         return { converged: true, iterations: iteration };
       }
-      for (const control of this.controls) if (Math.abs(control.error) >= CONTROL_SETTLED / 10) this.turn(control);
+      // Valves first: a speed that follows a temperature is turned once the temperatures are about right, or now and then.
+      const valvesNear = this.controls.every(({ spec, error }) => spec.kind !== 'mixing' || Math.abs(error) < VALVES_NEAR);
+      for (const control of this.controls) {
+        if (Math.abs(control.error) < (ease * CONTROL_SETTLED) / 10) continue;
+        if (control.spec.kind === 'mixing' || valvesNear || iteration % 4 === 0) this.turn(control, iteration > RESTLESS);
+      }
     }
     const worst = this.controls.find((control) => Math.abs(control.error) === mostError);
     return {
       converged: false,
       iterations: MOST_ITERATIONS,
       reason:
-        mostError >= CONTROL_SETTLED && worst
+        mostError >= MORE_EASE * CONTROL_SETTLED && worst
           ? `${worst.spec.id} hunts ${mostError.toFixed(2)} K about its set point; check its size and what feeds it.`
           : 'Flows and temperatures did not settle together; check what circulates by weight alone.',
       link: null,
@@ -312,20 +324,20 @@ export class Twin {
     control.error = atEnd ? 0 : off;
   }
 
-  private turn(control: Control): void {
-    if (control.spec.kind === 'difference') this.turnSpeed(control, control.spec);
-    else this.turnValve(control, control.spec);
+  private turn(control: Control, calmly: boolean): void {
+    if (control.spec.kind === 'difference') this.turnSpeed(control, control.spec, calmly);
+    else this.turnValve(control, control.spec, calmly);
     this.apply(control);
   }
 
-  private turnSpeed(control: Control, spec: ControlSpec & { kind: 'difference' }): void {
+  private turnSpeed(control: Control, spec: ControlSpec & { kind: 'difference' }, calmly: boolean): void {
     const difference = Math.max(this.temperature(spec.supply) - this.temperature(spec.back), 1e-3);
     // More speed, more flow, less difference: the answer that rises is the inverse of the difference.
-    const next = control.seeker.next(Math.log(control.position), -Math.log(difference), -Math.log(spec.difference), 1);
+    const next = control.seeker.next(Math.log(control.position), -Math.log(difference), -Math.log(spec.difference), 1, calmly);
     control.position = Math.min(Math.max(Math.exp(next), LEAST_SPEED), 1);
   }
 
-  private turnValve(control: Control, spec: ControlSpec & { kind: 'mixing' }): void {
+  private turnValve(control: Control, spec: ControlSpec & { kind: 'mixing' }, calmly: boolean): void {
     const hot = Math.max(this.flow(spec.hot), 0);
     const cold = Math.max(this.flow(spec.cold), 0);
     const hotWater = this.upstream(spec.hot, spec.mixed);
@@ -350,7 +362,7 @@ export class Twin {
     // warms with it makes it more, which the secant then sees.
     const passing = hot + cold > 0 ? hot / (hot + cold) : 0.5;
     const expected = Math.max((hotWater - coldWater) * passing * (1 - passing), 0.2);
-    const next = control.seeker.next(odds, this.temperature(spec.mixed), spec.setPoint, expected);
+    const next = control.seeker.next(odds, this.temperature(spec.mixed), spec.setPoint, expected, calmly);
     control.position = next <= -SHUT_ODDS ? 0 : next >= SHUT_ODDS ? 1 : 1 / (1 + Math.exp(-next));
   }
 
