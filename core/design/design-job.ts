@@ -1,5 +1,6 @@
 import type { Job, Room } from '../../model/job.ts';
 import { decided, type Figure } from '../figure/figure.ts';
+import { inspectNetwork } from '../network/inspect.ts';
 import { findCirculator, speedsOf } from '../plant/circulator.ts';
 import { review } from '../review/review.ts';
 import { assemble } from './assemble.ts';
@@ -137,7 +138,10 @@ function sizePlant(context: Context, flows: CircuitFlow[], load: Figure, built?:
       source: 'sum of the pumps at their duty points',
       terms: Object.fromEntries(all.flatMap((pump, i) => (pump.duty ? [[`P${i + 1}`, pump.duty.power]] : []))),
     }),
-    solved: solvedDesign(context, flows, circuitPumps, assembly, state, plant.twin.network.problems),
+    solved: solvedDesign(context, flows, circuitPumps, assembly, state, [
+      ...plant.twin.network.problems,
+      ...inspectNetwork(plant.twin.network),
+    ]),
     plant,
   };
 }

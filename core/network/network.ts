@@ -38,7 +38,15 @@ export interface NetworkSpec {
 
 /** Something in a network that cannot be computed as given. The rest still is. */
 export interface NetworkProblem {
-  kind: 'unknown-node' | 'same-node' | 'twice' | 'bad-number' | 'no-pressure-point' | 'cut-off-inflow';
+  kind:
+    | 'unknown-node'
+    | 'same-node'
+    | 'twice'
+    | 'bad-number'
+    | 'no-pressure-point'
+    | 'two-pressure-points'
+    | 'no-drive'
+    | 'dead-end';
   /** Id of the link or node. */
   at: string;
   /** What is wrong and what to do, as a sentence. */
