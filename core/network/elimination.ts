@@ -322,7 +322,7 @@ function placeUpdates(
       const edge = byColumn.edge[i]!;
       const a = place[from[edge]!]!;
       const b = place[to[edge]!]!;
-      edgeEntry[edge] = a === b ? -1 : entryOfRow[a > b ? a : b]!;
+      edgeEntry[edge] = a === b ? -1 : entryOfRow[Math.max(a, b)]!;
     }
   }
   return { size, order, place, columnStart, row, edgeEntry, updateStart, updateEntry, updateColumn, target };
