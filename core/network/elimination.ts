@@ -35,8 +35,8 @@ interface Cells {
   used: number;
 }
 
-/** Edges to self, repeated edges and those of unknowns already gone add nothing to the pattern. */
-function adjacency(size: number, from: ArrayLike<number>, to: ArrayLike<number>, gone: Uint8Array): Cells {
+/** Edges to self and repeated edges add nothing to the pattern. */
+function adjacency(size: number, from: ArrayLike<number>, to: ArrayLike<number>): Cells {
   const edges = from.length;
   const room = 3 * edges + 16;
   const cut = intPool(2 * size + 2 * room);
@@ -44,68 +44,12 @@ function adjacency(size: number, from: ArrayLike<number>, to: ArrayLike<number>,
   for (let e = 0; e < edges; e++) {
     const a = from[e]!;
     const b = to[e]!;
-    if (a !== b && !gone[a] && !gone[b] && !connected(cells, a, b)) {
+    if (a !== b && !connected(cells, a, b)) {
       link(cells, a, b);
       link(cells, b, a);
     }
   }
   return cells;
-}
-
-/** An elimination in the making: what has gone so far, in which order, and what each unknown was then linked to. */
-interface Progress {
-  order: Int32Array;
-  place: Int32Array;
-  columnStart: Int32Array;
-  neighbours: Int32Array;
-  /** Unknowns gone, and neighbours written down. */
-  count: number;
-  filled: number;
-  gone: Uint8Array;
-}
-
-/**
- * Takes off the branches from their ends inwards: an unknown with one neighbour goes without touching anything else, so
- * trees need none of the book-keeping that a mesh does.
- */
-function stripBranches(size: number, from: ArrayLike<number>, to: ArrayLike<number>, progress: Progress): void {
-  const { order, place, columnStart, neighbours, gone } = progress;
-  const edges = from.length;
-  const cut = intPool(3 * size + 2 + 2 * edges);
-  const degree = cut(size);
-  const start = cut(size + 1);
-  const ends = cut(size + 1);
-  for (let e = 0; e < edges; e++) {
-    if (from[e] === to[e]) continue;
-    degree[from[e]!]!++;
-    degree[to[e]!]!++;
-  }
-  for (let v = 0; v < size; v++) start[v + 1] = start[v]! + degree[v]!;
-  for (let v = 0; v < size; v++) ends[v] = start[v]!;
-  const other = cut(2 * edges);
-  for (let e = 0; e < edges; e++) {
-    const a = from[e]!;
-    const b = to[e]!;
-    if (a === b) continue;
-    other[ends[a]!++] = b;
-    other[ends[b]!++] = a;
-  }
-  for (let first = 0; first < size; first++) {
-    // From a branch's end on, as long as what is left of it is an end again.
-    for (let v = first; v >= 0 && !gone[v] && degree[v]! <= 1; ) {
-      gone[v] = 1;
-      order[progress.count] = v;
-      place[v] = progress.count;
-      columnStart[progress.count++] = progress.filled;
-      let next = -1;
-      for (let i = start[v]!; i < start[v + 1]!; i++) if (!gone[other[i]!]) next = other[i]!;
-      if (next >= 0) {
-        neighbours[progress.filled++] = next;
-        degree[next]!--;
-      }
-      v = next;
-    }
-  }
 }
 
 function connected({ head, next, to, degree }: Cells, a: number, b: number): boolean {
@@ -171,20 +115,18 @@ function leave({ head, next, before }: Waiting, v: number, degree: number): void
  * @param from one end of each edge @param to the other end
  */
 export function planElimination(size: number, from: ArrayLike<number>, to: ArrayLike<number>): Elimination {
+  const cells = adjacency(size, from, to);
   const cut = intPool(7 * size + 2);
   const order = cut(size);
   const place = cut(size);
-  const columnStart = cut(size + 1);
-  const gone = new Uint8Array(size);
-  const progress: Progress = { order, place, columnStart, neighbours: new Int32Array(4 * size + 16), count: 0, filled: 0, gone };
-  stripBranches(size, from, to, progress);
-  const cells = adjacency(size, from, to, gone);
   const waiting: Waiting = { head: cut(size + 1).fill(-1), next: cut(size), before: cut(size) };
-  for (let v = size - 1; v >= 0; v--) if (!gone[v]) enter(waiting, v, cells.degree[v]!);
-  let { neighbours, filled } = progress;
+  for (let v = size - 1; v >= 0; v--) enter(waiting, v, cells.degree[v]!);
+  const columnStart = cut(size + 1);
+  let neighbours = new Int32Array(4 * size + 16);
+  let filled = 0;
   const mark = cut(size).fill(-1);
   let least = 0;
-  for (let c = progress.count; c < size; c++) {
+  for (let c = 0; c < size; c++) {
     while (waiting.head[least]! < 0) least++;
     const v = waiting.head[least]!;
     leave(waiting, v, least);
@@ -307,8 +249,6 @@ function placeUpdates(
       updateColumn[u] = c;
     }
   }
-  const edgeEntry = cut(from.length);
-  const byColumn = edgesByColumn(size, place, from, to);
   const target = new Int32Array(targets);
   const entryOfRow = cut(size);
   let t = 0;
@@ -318,30 +258,23 @@ function placeUpdates(
       const end = columnStart[updateColumn[u]! + 1]!;
       for (let e = updateEntry[u]! + 1; e < end; e++) target[t++] = entryOfRow[row[e]!]!;
     }
-    for (let i = byColumn.start[c]!; i < byColumn.start[c + 1]!; i++) {
-      const edge = byColumn.edge[i]!;
-      const a = place[from[edge]!]!;
-      const b = place[to[edge]!]!;
-      edgeEntry[edge] = a === b ? -1 : entryOfRow[Math.max(a, b)]!;
-    }
+  }
+  const edgeEntry = cut(from.length);
+  for (let edge = 0; edge < from.length; edge++) {
+    const a = place[from[edge]!]!;
+    const b = place[to[edge]!]!;
+    edgeEntry[edge] = a === b ? -1 : findEntry(columnStart, row, Math.min(a, b), Math.max(a, b));
   }
   return { size, order, place, columnStart, row, edgeEntry, updateStart, updateEntry, updateColumn, target };
 }
 
-/** Edges sorted by the column that holds them: that of the end which goes first. */
-function edgesByColumn(
-  size: number,
-  place: Int32Array,
-  from: ArrayLike<number>,
-  to: ArrayLike<number>,
-): { start: Int32Array; edge: Int32Array } {
-  const cut = intPool(2 * (size + 1) + from.length);
-  const start = cut(size + 1);
-  const next = cut(size + 1);
-  const edge = cut(from.length);
-  for (let e = 0; e < from.length; e++) start[Math.min(place[from[e]!]!, place[to[e]!]!) + 1]!++;
-  for (let c = 0; c < size; c++) start[c + 1]! += start[c]!;
-  for (let c = 0; c < size; c++) next[c] = start[c]!;
-  for (let e = 0; e < from.length; e++) edge[next[Math.min(place[from[e]!]!, place[to[e]!]!)]!++] = e;
-  return { start, edge };
+function findEntry(columnStart: Int32Array, row: Int32Array, column: number, wanted: number): number {
+  let low = columnStart[column]!;
+  let high = columnStart[column + 1]! - 1;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (row[middle]! < wanted) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }
