@@ -176,3 +176,26 @@ describe('what leaves the job', () => {
     expect(fileNameFor(newJob('x'.repeat(100)), 'csv').length).toBeLessThan(70);
   });
 });
+
+describe('the tables of a solved plant', () => {
+  const tables = resultTables(thistleMill, designJob(thistleMill));
+  const table = (id: string) => tables.find((each) => each.id === id);
+
+  it('list every loop with its flow and the setting of its valve', () => {
+    const loops = table('loops');
+    expect(loops?.rows).toHaveLength(17);
+    expect(loops?.rows.filter((row) => row.at(-1) === 'open')).toHaveLength(4);
+    const [circuit, room, loop, , length] = loops?.rows[1] ?? [];
+    expect([circuit, room, loop, length]).toEqual(['Ground floor', 'Mill hall', 2, 88]);
+  });
+
+  it('say what comes beside what was wanted, with its sum', () => {
+    const solved = table('solved');
+    expect(solved?.rows.map((row) => row[0])).toEqual(['Ground floor', 'Upper radiators', 'Loft', 'Workshop']);
+    const share = solved?.rows[1]?.[2];
+    if (typeof share !== 'object' || share === null) throw new Error('no figure');
+    expect(share.value).toBeGreaterThan(98);
+    expect(share.value).toBeLessThan(102);
+    expect(share.figure.sum.source).toContain('solved together');
+  });
+});

@@ -16,7 +16,7 @@ export interface ResultTable {
   rows: ResultCell[][];
 }
 
-export const TABLE_IDS = ['circuits', 'pipes', 'pumps', 'plant', 'rooms', 'findings'] as const;
+export const TABLE_IDS = ['circuits', 'pipes', 'pumps', 'solved', 'loops', 'plant', 'rooms', 'findings'] as const;
 export type TableId = (typeof TABLE_IDS)[number];
 
 /** The results of a design as tables in the job's units. */
@@ -138,6 +138,64 @@ export function resultTables(job: Job, design: Design): ResultTable[] {
         figure(pump.duty?.temperatureDifference),
         figure(pump.duty?.power),
       ]),
+    },
+    {
+      id: 'solved',
+      title: 'As it runs, every zone calling',
+      headings: [
+        'Circuit',
+        head('Flow wanted', 'volumeFlow'),
+        'Solved over wanted (%)',
+        head('Flow temperature', 'temperature'),
+        head('Return', 'temperature'),
+        head('Heat', 'power'),
+        `Regulating valve (${unitFor('flowCoefficient', job.display)})`,
+        head('Gauge behind the pump', 'pressure'),
+      ],
+      rows: sized.map(({ id, name, sized: { volumeFlow, regulating } }) => {
+        const solved = design.solved?.circuits.find((circuit) => circuit.id === id);
+        return [
+          name,
+          figure(volumeFlow),
+          figure(solved?.flowShare),
+          figure(solved?.supply),
+          figure(solved?.back),
+          figure(solved?.heat),
+          figure(regulating),
+          number(solved && design.solved?.state.gauges[`circuits/${id}/pumped`], 'pressure'),
+        ];
+      }),
+    },
+    {
+      id: 'loops',
+      title: 'Loops and their settings',
+      headings: [
+        'Circuit',
+        'Room',
+        'Loop',
+        head('Heat', 'heatLoad'),
+        head('Length', 'length'),
+        head('Flow wanted', 'volumeFlow'),
+        head('Flow solved', 'volumeFlow'),
+        head('Takes, open', 'pressure'),
+        `Valve set to (${unitFor('flowCoefficient', job.display)})`,
+        'Index',
+      ],
+      rows: sized.flatMap(({ id, name, sized: { loops } }) => {
+        const states = design.solved?.state.circuits.find((circuit) => circuit.id === id)?.loops ?? [];
+        return loops.map((loop): ResultCell[] => [
+          name,
+          loop.roomName,
+          Number(loop.place.split('/loop')[1]),
+          number(loop.load, 'heatLoad'),
+          number(loop.length, 'length'),
+          number(loop.volumeFlow, 'volumeFlow'),
+          number(states.find((state) => state.place === loop.place)?.flow, 'volumeFlow'),
+          number(loop.ownLoss, 'pressure'),
+          number(loop.setting, 'flowCoefficient'),
+          loop.index ? 'open' : '',
+        ]);
+      }),
     },
     {
       id: 'plant',

@@ -33,6 +33,7 @@ export function Thermostats({ zones, calling, reason, waiting, onChange }: Props
       <Box
         sx={{
           display: 'flex',
+          flexDirection: { xs: 'column', md: 'row' },
           flex: 'none',
           px: 1,
           borderLeft: 1,
