@@ -43,8 +43,12 @@ export interface LoopSource {
   terminalLoss: Figure;
 }
 
-/** Most parallel runs one room is split into; beyond this the load of the worst run is a slip. */
-const MOST_RUNS = 60;
+/**
+ * Most parallel runs one room is split into, and most loops a job is: beyond this the load of the worst run is a slip,
+ * and a plant of hundreds of thousands of loops would stop the program.
+ */
+const MOST_RUNS = 24;
+const MOST_LOOPS = 1500;
 
 /**
  * The loops of a circuit and their settings.
@@ -61,10 +65,11 @@ export function balanceLoops(context: Context, flow: LoopSource): LoopSetting[] 
   const worstFlow = (flow.volumeFlow.value * worst) / flow.load.value;
   // Emitter and valve have one Kv, given by their loss in the worst run.
   const terminal = flow.terminalLoss.value > 0 ? flow.terminalLoss.value / worstFlow ** 2 : 0;
+  const mostRuns = Math.max(1, Math.min(MOST_RUNS, Math.floor(MOST_LOOPS / context.job.rooms.length)));
   const loops = flow.rooms.flatMap((room) => {
     const load = room.heatLoad ?? 0;
     if (load <= 0) return [];
-    const runs = Math.min(MOST_RUNS, Math.max(1, Math.ceil(load / worst - 1e-9)));
+    const runs = Math.min(mostRuns, Math.max(1, Math.ceil(load / worst - 1e-9)));
     const volumeFlow = (flow.volumeFlow.value * load) / flow.load.value / runs;
     const length = room.branchLength ?? circuit.worstRun.length;
     const gradient = pipeFlow(volumeFlow, size.bore, material.roughness, fluid).gradient;

@@ -290,6 +290,17 @@ describe('every combination of calls', () => {
 });
 
 describe('a plant that is hardly one', () => {
+  it('of thousands of rooms and a slip in the worst run stays one that can be solved', () => {
+    const base = newJob('Many');
+    const circuit = newCircuit('c1', base, { zones: 'rooms' });
+    const job: Job = {
+      ...base,
+      circuits: [{ ...circuit, worstRun: { ...circuit.worstRun, load: 1 } }],
+      rooms: Array.from({ length: 1200 }, (_, i) => newRoom(`r${i}`, { heatLoad: 300 + (i % 700), circuit: 'c1' })),
+    };
+    expect(plantOf(job).assembly.circuits[0]?.loops.length).toBe(1200);
+  });
+
   it('runs with one room, and with a branch of no length', () => {
     const base = newJob('One');
     const job: Job = {

@@ -13,8 +13,9 @@ export interface PumpDuty {
   label: string;
   step: number;
   steps: number;
-  /** Share of full speed. */
+  /** Share of full speed, and how it runs in words: "speed 2 of 3" or "73 % of full speed". */
   speed: number;
+  running: string;
   flow: Figure;
   head: Figure;
   power: Figure;
@@ -246,6 +247,7 @@ export function finishPump(context: Context, chosen: ChosenPump, state: PumpStat
       label: speed.model.label,
       step: speed.step,
       speed: state.speed,
+      running: fixed ? `speed ${speed.step} of ${speed.model.speeds.length}` : `${Math.round(state.speed * 100)} % of full speed`,
       steps: speed.model.speeds.length,
       flow,
       head: dutyHead,

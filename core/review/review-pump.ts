@@ -50,7 +50,7 @@ export function reviewPump(context: Context, pump: PumpDesign, component: string
       rule: 'pump-strong',
       severity: 'note',
       title: `${pump.label}: the pump moves ${say(over, 'factor')} times the design flow`,
-      why: `Speed ${pump.duty.step} of ${pump.duty.steps} settles at ${say(pump.duty.flow.value, 'volumeFlow')} instead of ${say(pump.designFlow.value, 'volumeFlow')}, and delta T narrows to ${say(pump.duty.temperatureDifference.value, 'temperatureDifference')}. ${pump.pinned ? 'A smaller pump, or throttling at a regulating valve, brings it back.' : 'It is the smallest that reaches the duty: throttle it at a regulating valve, or let it hold a pressure.'}`,
+      why: `At ${pump.duty.running} it settles at ${say(pump.duty.flow.value, 'volumeFlow')} instead of ${say(pump.designFlow.value, 'volumeFlow')}, and delta T narrows to ${say(pump.duty.temperatureDifference.value, 'temperatureDifference')}. ${pump.pinned ? 'A smaller pump, or throttling at a regulating valve, brings it back.' : 'It is the smallest that reaches the duty: throttle it at a regulating valve, or let it hold a pressure.'}`,
       remedies: [...(pump.pinned ? [unpin] : []), ...throttle],
     });
   }

@@ -17,10 +17,9 @@ export default function PumpChart({ pump }: { pump: PumpDesign }) {
   const points = (curve: readonly [number, number][]) => curve.map(([x, h]) => ({ flow: flow(x), head: head(h) }));
   const axis = { stroke: palette.text.secondary, tick: { fontSize: 12, fill: palette.text.secondary } };
   return (
-    <figure style={{ margin: '16px 0 0' }} aria-label={`Pump curve of ${duty.label}, speed ${duty.step}`}>
+    <figure style={{ margin: '16px 0 0' }} aria-label={`Pump curve of ${duty.label}, ${duty.running}`}>
       <figcaption style={{ fontSize: '0.875rem', marginBottom: 4 }}>
-        {duty.label}, speed {duty.step} of {duty.steps}: meets the system at {say(duty.flow.value, 'volumeFlow')},{' '}
-        {say(duty.head.value, 'head')}
+        {duty.label}, {duty.running}: meets the system at {say(duty.flow.value, 'volumeFlow')}, {say(duty.head.value, 'head')}
       </figcaption>
       <ResponsiveContainer width="100%" height={190}>
         <LineChart margin={{ top: 6, right: 8, bottom: 14, left: -14 }}>
