@@ -78,11 +78,15 @@ export const COMPONENTS = [
   'air-separator',
   'dirt-separator',
   'heat-meter',
+  'bend',
+  'elbow',
+  'tee-straight',
+  'tee-branch',
 ] as const;
 export type ComponentId = (typeof COMPONENTS)[number];
 const Components = z
   .array(z.enum(COMPONENTS, `is no component; use one of ${COMPONENTS.join(', ')}`))
-  .max(20, 'holds more than 20 parts in one line; split the line');
+  .max(60, 'holds more than 60 parts in one line; count some of them in the fittings allowance');
 const Control = z.enum(PUMP_CONTROLS, `is no pump control; use one of ${PUMP_CONTROLS.join(', ')}`);
 
 export const EMITTER_KINDS = ['radiators', 'floor', 'air-units'] as const;

@@ -53,6 +53,8 @@ export interface Assembly {
   zones: Zone[];
   circuits: AssembledCircuit[];
   sourcePump: { pump: ChosenPump; mode: PumpMode } | null;
+  /** Ids of all circuits in the order they hang on the bars, those without a load among them. */
+  alongBars: string[];
   /** Usual temperature, and that of still water, degrees C. */
   mean: number;
   still: number;
@@ -159,6 +161,7 @@ export function assemble(context: Context, parts: Parts): Assembly {
     spec: { nodes: [...nodes.values()], links, controls },
     zones,
     circuits,
+    alongBars: job.circuits.map((circuit) => circuit.id),
     sourcePump: parts.sourcePump && sourceMode ? { pump: parts.sourcePump, mode: sourceMode } : null,
     mean: (job.source.flowTemperature + back) / 2,
     still: STILL,

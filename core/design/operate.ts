@@ -126,6 +126,7 @@ export class Plant {
       if (circuit.mixed) {
         note(`${place}/bypass`);
         note(`${place}/hot`);
+        note(`${place}/into-bar`);
       }
       const loops = circuit.loops.map((loop) => ({
         place: loop.place,
@@ -145,6 +146,8 @@ export class Plant {
         loops,
       };
     });
+    this.noteBars(pipes);
+    if (header) note('header');
     return {
       calling: [...calling],
       converged: reason === null,
@@ -165,6 +168,18 @@ export class Plant {
       pipes,
       gauges: Object.fromEntries(gaugesOf(assembly).map(({ point }) => [point, twin.pressure(point)])),
     };
+  }
+
+  /** Each section of a bar carries what the circuits on it and behind it take. */
+  private noteBars(pipes: Record<string, number>): void {
+    const { alongBars, circuits } = this.assembly;
+    let behind = 0;
+    for (const id of alongBars.toReversed()) {
+      const circuit = circuits.find((each) => each.id === id);
+      if (circuit) behind += pipes[`${circuit.place}/${circuit.mixed ? 'hot' : 'flow'}`] ?? 0;
+      pipes[`bar/flow/${id}`] = behind;
+      pipes[`bar/return/${id}`] = behind;
+    }
   }
 
   private pump(link: string, { speed }: ChosenPump, running: boolean): PumpState | null {

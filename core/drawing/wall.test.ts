@@ -46,8 +46,8 @@ describe.each(['none', 'low-loss-header'] as const)('plants with separation %s',
   describe.each([1, 2, 3, 5, 9, 17, 40])('of %d circuits', (count) => {
     const job = plant(count, kind);
     const sheet = draw(job);
-    const flowBar = find(sheet, kind === 'none' ? 'source/flow' : 'bar/flow');
-    const returnBar = find(sheet, kind === 'none' ? 'source/return' : 'bar/return');
+    const lowest = (id: string, mixed: string, direct: string) =>
+      find(sheet, `circuits/${id}/${sheet.pipes.some((pipe) => pipe.id === `circuits/${id}/${mixed}`) ? mixed : direct}`);
 
     it('stand wholly on the sheet', () => {
       const inside = (x: number, y: number) => x >= 0 && x <= sheet.width && y >= 0 && y <= sheet.height;
@@ -74,9 +74,22 @@ describe.each(['none', 'low-loss-header'] as const)('plants with separation %s',
 
     it('join every riser to the bars: flow leaves the flow bar, return ends on the return bar', () => {
       for (const { id } of job.circuits) {
-        expect(lies(first(find(sheet, `circuits/${id}/flow`)), flowBar), id).toBe(true);
-        expect(lies(last(find(sheet, `circuits/${id}/return`)), returnBar), id).toBe(true);
+        expect(lies(first(lowest(id, 'hot', 'flow')), find(sheet, `bar/flow/${id}`)), id).toBe(true);
+        expect(lies(last(lowest(id, 'into-bar', 'return')), find(sheet, `bar/return/${id}`)), id).toBe(true);
       }
+    });
+
+    it('let the bars run on from riser to riser, from the separation and back to it', () => {
+      job.circuits.forEach(({ id }, i) => {
+        const before = job.circuits[i - 1]?.id;
+        const flow = find(sheet, `bar/flow/${id}`);
+        const back = find(sheet, `bar/return/${id}`);
+        if (before === undefined) expect([first(flow)[0], last(back)[0]]).toEqual([214, 214]);
+        else {
+          expect(first(flow)).toEqual(last(find(sheet, `bar/flow/${before}`)));
+          expect(last(back)).toEqual(first(find(sheet, `bar/return/${before}`)));
+        }
+      });
     });
 
     it('let water flow up to the house and come down from it', () => {

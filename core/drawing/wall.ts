@@ -16,6 +16,8 @@ const RISER = { flow: 24, back: 58 };
 const TAG = { left: 72, width: 102, height: 52 };
 const SOURCE = { left: 18, right: 112, top: 404, bottom: 548 };
 const HEADER_X = 214;
+/** Shortest section of a bar that has its flow written on it. */
+const LABELLED = 100;
 const VESSEL_X = 176;
 
 /**
@@ -59,9 +61,6 @@ function worstByComponent(design: Design): Map<string, Severity> {
   return worst;
 }
 
-/** Corner points along a bar, one at each riser. */
-const along = (xs: readonly number[], y: number): Point[] => xs.map((x) => [x, y]);
-
 type AddTag = (entry: Omit<Tag, 'severity' | 'width' | 'height'> & { width?: number }) => void;
 
 /** Source, separation, vessel, and the bars of the distributor. */
@@ -94,16 +93,11 @@ function drawPlant(job: Job, design: Design, sheet: Sheet, tag: AddTag): void {
     [middle, bottom],
     [middle, SOURCE.bottom],
   ];
+  drawBars(design, flows, backs, sheet);
   if (separated) {
     sheet.pipes.push(
       { id: 'source/flow', role: 'flow', points: [...upFromSource, [HEADER_X, SOURCE.top + 10]] },
       { id: 'source/return', role: 'return', points: [[HEADER_X, SOURCE.bottom - 4], ...downToSource] },
-      { id: 'bar/flow', role: 'flow', points: [[HEADER_X, FLOW_BAR], ...along(flows, FLOW_BAR)] },
-      {
-        id: 'bar/return',
-        role: 'return',
-        points: [...along(backs, RETURN_BAR).reverse(), [HEADER_X, RETURN_BAR]],
-      },
     );
     sheet.symbols.push({
       component: 'header',
@@ -123,16 +117,8 @@ function drawPlant(job: Job, design: Design, sheet: Sheet, tag: AddTag): void {
     });
   } else {
     sheet.pipes.push(
-      {
-        id: 'source/flow',
-        role: 'flow',
-        points: [...upFromSource, [HEADER_X, FLOW_BAR], ...along(flows, FLOW_BAR)],
-      },
-      {
-        id: 'source/return',
-        role: 'return',
-        points: [...along(backs, RETURN_BAR).reverse(), [HEADER_X, RETURN_BAR], ...downToSource],
-      },
+      { id: 'source/flow', role: 'flow', points: [...upFromSource, [HEADER_X, FLOW_BAR]] },
+      { id: 'source/return', role: 'return', points: [[HEADER_X, RETURN_BAR], ...downToSource] },
     );
   }
   sheet.symbols.push({
@@ -221,6 +207,34 @@ function drawPlant(job: Job, design: Design, sheet: Sheet, tag: AddTag): void {
   });
 }
 
+/** The two bars of the distributor, in sections from riser to riser: each carries what the risers behind it take. */
+function drawBars(design: Design, flows: readonly number[], backs: readonly number[], sheet: Sheet): void {
+  flows.forEach((flow, i) => {
+    const id = design.circuits[i]?.id ?? 'none';
+    const from = flows[i - 1] ?? HEADER_X;
+    const to = backs[i - 1] ?? HEADER_X;
+    sheet.pipes.push(
+      {
+        id: `bar/flow/${id}`,
+        role: 'flow',
+        points: [
+          [from, FLOW_BAR],
+          [flow, FLOW_BAR],
+        ],
+      },
+      {
+        id: `bar/return/${id}`,
+        role: 'return',
+        points: [
+          [backs[i] as number, RETURN_BAR],
+          [to, RETURN_BAR],
+        ],
+      },
+    );
+    if (flow - from > LABELLED) sheet.flows.push({ pipe: `bar/flow/${id}`, at: [from + 50, FLOW_BAR - 8] });
+  });
+}
+
 /** Duty point of a pump, or what is wanted of it while none is found. */
 const pumpFigures = ({ duty, designFlow, wantedHead }: PumpDesign) =>
   duty ? [{ id: duty.flow.id }, { id: duty.head.id }] : [{ id: designFlow.id }, { id: wantedHead.id }];
@@ -242,25 +256,24 @@ function drawCircuit(
   const pumpAt = 272;
   const valveAt = 372;
   const mixed = decided?.connection === 'mixed';
-  sheet.pipes.push(
-    {
-      id: `${component}/flow`,
-      role: 'flow',
+  // A mixed circuit takes only its hot share from the bar; above the valve runs all of its water.
+  const fork = mixed ? valveAt : FLOW_BAR;
+  const join = mixed ? valveAt : RETURN_BAR;
+  const upright = (id: string, role: 'flow' | 'return', x: number, from: number, to: number) =>
+    sheet.pipes.push({
+      id: `${component}/${id}`,
+      role,
       points: [
-        [flow, FLOW_BAR],
-        [flow, foot],
+        [x, from],
+        [x, to],
       ],
-    },
-    {
-      id: `${component}/return`,
-      role: 'return',
-      points: [
-        [back, foot],
-        [back, RETURN_BAR],
-      ],
-    },
-  );
+    });
+  upright('flow', 'flow', flow, fork, foot);
+  upright('return', 'return', back, foot, join);
   if (mixed) {
+    upright('hot', 'flow', flow, FLOW_BAR, valveAt);
+    upright('into-bar', 'return', back, valveAt, RETURN_BAR);
+    sheet.flows.push({ pipe: `${component}/hot`, at: [flow - 9, FLOW_BAR - 10] });
     sheet.pipes.push({
       id: `${component}/bypass`,
       role: 'return',

@@ -45,6 +45,15 @@ export const COMPONENT_DATA: Record<ComponentId, ComponentData> = Object.fromEnt
       },
       { id: 'air-separator', label: 'Air separator', zeta: 3, note: 'Sized as the pipe.' },
       { id: 'dirt-separator', label: 'Dirt separator', zeta: 3, note: 'Sized as the pipe.' },
+      { id: 'bend', label: 'Bend, drawn', zeta: 0.4, note: 'Radius of about four bores.' },
+      {
+        id: 'elbow',
+        label: 'Elbow, tight',
+        zeta: 1.2,
+        note: 'Where elbows are counted, leave them out of the fittings allowance.',
+      },
+      { id: 'tee-straight', label: 'Tee, passed straight', zeta: 0.5, note: 'The branch takes little.' },
+      { id: 'tee-branch', label: 'Tee, round the corner', zeta: 1.5, note: 'Into or out of the branch.' },
       { id: 'heat-meter', label: 'Heat meter', zeta: 25, note: 'Ultrasonic, at its nominal flow; a turbine meter loses more.' },
     ] satisfies ComponentData[]
   ).map((each) => [each.id, each]),

@@ -195,7 +195,7 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
           automatic={automatic(sized?.valve?.kvs.value, 'flowCoefficient')}
         />
         <QuantityField place={`${place}/height`} label="Height above the plant" />
-        <ComponentsField place={`${place}/components`} label="In line with the run" />
+        <ComponentsField place={`${place}/components`} label="In line with the run" bore={sized?.run.size.bore} />
         <PipeFields place={`${place}/run`} title="Plant to manifold, one way" design={sized?.run} />
         <PipeFields place={`${place}/worstRun`} title="Worst run beyond it, there and back" design={sized?.worstRun} />
         <QuantityField

@@ -5,15 +5,20 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { COMPONENT_DATA } from '../../core/pipe/components.ts';
+import { COMPONENT_DATA, kvOfZeta } from '../../core/pipe/components.ts';
 import { COMPONENTS, type ComponentId } from '../../model/job.ts';
 import { type Place, valueAt } from '../../model/place.ts';
+import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
 
-/** The parts that stand in line with a pipe: each can be taken out, others put in. */
-export function ComponentsField({ place, label }: { place: Place; label: string }) {
+/**
+ * The parts that stand in line with a pipe: each can be taken out, others put in. With the bore of the pipe each part
+ * shows its Kv there, so that two kinds can be compared.
+ */
+export function ComponentsField({ place, label, bore }: { place: Place; label: string; bore?: number }) {
   const job = useJob();
   const { put } = useEditing();
+  const { say } = useDisplay();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const parts = (valueAt(job, place) ?? []) as ComponentId[];
   const add = (part: ComponentId) => {
@@ -58,7 +63,8 @@ export function ComponentsField({ place, label }: { place: Place; label: string 
               {name}
               <Typography variant="body2" color="text.secondary">
                 ζ {zeta}
-                {opening ? `, opens at ${opening / 1000} kPa` : ''}
+                {bore ? ` · ${say(kvOfZeta(zeta, bore), 'flowCoefficient')}` : ''}
+                {opening ? ` · opens at ${say(opening, 'pressure')}` : ''}
               </Typography>
             </MenuItem>
           );

@@ -47,7 +47,7 @@ export function PlantFields({ design }: { design: Design }) {
         automatic={automatic(figures['source/waterContent']?.value, 'volume')}
       />
       <PipeFields place="source/run" title="Source pipe, one way" design={source?.run} columns={2} />
-      <ComponentsField place="source/components" label="In line with the source pipe" />
+      <ComponentsField place="source/components" label="In line with the source pipe" bore={source?.run.size.bore} />
       <Divider />
       <Typography variant="h2">Separation</Typography>
       <ChoiceField place="separation/kind" label="Between source and circuits" options={SEPARATION_CHOICES} />

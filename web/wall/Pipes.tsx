@@ -13,7 +13,7 @@ export function Pipes({ pipes }: { pipes: readonly PipeLine[] }) {
   const { colours, lit, state } = useWall();
   // Flow first, then the gaps where return risers cross the flow bar, then return: only true crossings show a gap.
   const ordered = [...pipes].sort((a, b) => Number(a.role === 'return') - Number(b.role === 'return'));
-  const crossing = pipes.filter((pipe) => pipe.role === 'return' && /^circuits\/.*\/return$/.test(pipe.id));
+  const crossing = pipes.filter((pipe) => pipe.role === 'return' && /^circuits\/.*\/(return|into-bar)$/.test(pipe.id));
   const firstReturn = ordered.findIndex((pipe) => pipe.role === 'return');
   return (
     <g strokeLinejoin="round" fill="none">

@@ -65,12 +65,16 @@ function TagLabel({ tag }: { tag: Tag }) {
 }
 
 /** What a part does in a state other than the design day, in place of its figures; null where those stand. */
-function useNow(component: string): [string, string?] | null {
+function useNow({ component, word }: Tag): [string, string?] | null {
   const { state, designDay, design } = useWall();
   const { display } = useJob();
   if (designDay || !state) return null;
   if (component === 'source') return [say(state.source.heat, 'power', display), say(state.source.flow, 'volumeFlow', display)];
-  if (component === 'header') return [`${say(state.toCircuits, 'temperature', display)} out`];
+  if (component === 'header') {
+    const through = state.pipes.header ?? 0;
+    const way = through >= 0 ? 'down' : 'up';
+    return [`${say(state.toCircuits, 'temperature', display)} out`, `${say(Math.abs(through), 'volumeFlow', display)} ${way}`];
+  }
   const owner = component.split('/').slice(0, -1).join('/');
   const circuit = state.circuits.find((each) => owner === `circuits/${each.id}`);
   if (component.endsWith('/pump')) {
@@ -81,7 +85,7 @@ function useNow(component: string): [string, string?] | null {
   if (component.endsWith('/run')) {
     const flow = state.pipes[`${owner}/flow`] ?? 0;
     const bore = design.figures[`${component}/bore`]?.value;
-    return bore ? [say(Math.abs(flow) / boreArea(bore), 'velocity', display)] : null;
+    return bore ? [word ?? '', say(Math.abs(flow) / boreArea(bore), 'velocity', display)] : null;
   }
   if (component.endsWith('/valve')) {
     const flow = state.pipes[`${owner}/flow`] ?? 0;
@@ -93,7 +97,7 @@ function useNow(component: string): [string, string?] | null {
 
 function Lines({ tag }: { tag: Tag }) {
   const { colours } = useWall();
-  const now = useNow(tag.component);
+  const now = useNow(tag);
   const [x, y] = tag.at;
   if (now) {
     return (
