@@ -1,6 +1,3 @@
-/** Standard gravity, m/s2. */
-export const GRAVITY = 9.80665;
-
 /** Preferred numbers of valve makers for Kvs in m3/h: the R5 series. */
 export const KVS_SERIES = [0.4, 0.63, 1, 1.6, 2.5, 4, 6.3, 10, 16, 25, 40, 63, 100, 160, 250] as const;
 

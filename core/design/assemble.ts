@@ -1,11 +1,11 @@
 import type { EmitterKind } from '../../model/job.ts';
-import { GRAVITY } from '../circuit/mixing.ts';
 import { type HeatSpec, logMean } from '../network/heat.ts';
 import type { NodeSpec } from '../network/network.ts';
 import type { PumpMode } from '../network/pump-law.ts';
 import type { ControlSpec, TwinLink, TwinSpec } from '../network/twin.ts';
 import { componentsInLine } from '../pipe/components.ts';
 import { atSpeed, headCurve } from '../plant/circulator.ts';
+import { GRAVITY } from '../quantity/gravity.ts';
 import { findRoot } from '../quantity/root.ts';
 import type { LoopSetting } from './balancing.ts';
 import type { CircuitFlow } from './circuit-design.ts';

@@ -5,6 +5,7 @@ import { readJob } from '../../model/read-job.ts';
 import { findSize, type PipeSize } from '../pipe/catalogue.ts';
 import { findCirculator } from '../plant/circulator.ts';
 import { say } from '../quantity/format.ts';
+import { GRAVITY } from '../quantity/gravity.ts';
 import type { Design } from './design.ts';
 import { designJob, designWithPlant } from './design-job.ts';
 import { placeName } from './place-name.ts';
@@ -263,7 +264,7 @@ function readings(job: Job, place: Place, base: Design, others: readonly Design[
 }
 
 /** Water at about 50 C: 988 kg/m3 times standard gravity. */
-const PASCAL_PER_METRE = 988 * 9.80665;
+const PASCAL_PER_METRE = 988 * GRAVITY;
 
 /** A value as a person reads it at its place. */
 function valueWords(job: Job, place: Place, value: unknown): string {

@@ -1,7 +1,7 @@
-import { GRAVITY } from '../circuit/mixing.ts';
 import type { Fluid } from '../fluid/fluid.ts';
 import { Twin } from '../network/twin.ts';
 import { atSpeed, type PumpState } from '../plant/circulator.ts';
+import { GRAVITY } from '../quantity/gravity.ts';
 import type { Assembly } from './assemble.ts';
 import type { ChosenPump } from './pump-design.ts';
 

@@ -1,8 +1,8 @@
-import { GRAVITY } from '../circuit/mixing.ts';
 import { byRule, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import { fluidSource } from '../fluid/fluid.ts';
 import type { FluidState } from '../fluid/water.ts';
 import { atSpeed, type CirculatorSpeed, chooseSpeed, fastest, findCirculator, type PumpState } from '../plant/circulator.ts';
+import { GRAVITY } from '../quantity/gravity.ts';
 import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
 import type { SizedValve } from './mixing-design.ts';

@@ -1,6 +1,6 @@
-import { GRAVITY } from '../circuit/mixing.ts';
 import { byRule, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import type { NetworkProblem } from '../network/network.ts';
+import { GRAVITY } from '../quantity/gravity.ts';
 import type { Assembly, Zone } from './assemble.ts';
 import { regulatingKv } from './balancing.ts';
 import type { CircuitFlow } from './circuit-design.ts';

@@ -1,7 +1,7 @@
-import { GRAVITY } from '../circuit/mixing.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import { fluidName, fluidSource } from '../fluid/fluid.ts';
 import { endPressure, expansionShare, fillPressure, stockedVessel, VESSEL_SIZES, vesselVolume } from '../plant/expansion.ts';
+import { GRAVITY } from '../quantity/gravity.ts';
 import type { RuleId } from '../review/rulebooks.ts';
 import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';

@@ -1,12 +1,11 @@
 import { LAMINAR } from '../pipe/friction.ts';
+import { GRAVITY } from '../quantity/gravity.ts';
 import type { Chains } from './chains.ts';
 import type { FrictionLaw, FrictionTable } from './friction-table.ts';
 import type { Network } from './network.ts';
 import { floatPool } from './pool.ts';
 import { PumpLaw } from './pump-law.ts';
 
-/** Standard gravity, m/s2. */
-export const GRAVITY = 9.80665;
 /** Cold water, until a link is told its own. */
 const COLD = { density: 999.7, kinematicViscosity: 1.306e-6 };
 /** Below this mass flow (kg/s) a purely quadratic loss turns linear, so that it has a slope at rest: 0.036 L/h. */
