@@ -106,8 +106,12 @@ export function balanceLoops(context: Context, flow: LoopSource): LoopSetting[] 
 /** Resistance of a terminal that is said to lose nothing, Pa/(m3/s)^2: some valve there always is. */
 const LEAST_RESISTANCE = 1e6;
 
+/** No valve is set finer than this, m3/h: a litre an hour at 1 bar. */
+const FINEST_SETTING = 0.001;
+
 /** Kv in m3/h of a resistance in Pa/(m3/s)^2: dp = (rho / 1000) (V / Kv)^2 bar. */
-const kvOfResistance = (resistance: number, density: number): number => 3600 * Math.sqrt((1e5 * density) / (1000 * resistance));
+const kvOfResistance = (resistance: number, density: number): number =>
+  Math.max(FINEST_SETTING, 3600 * Math.sqrt((1e5 * density) / (1000 * resistance)));
 
 /**
  * Kv of the regulating valve that takes what a pump gives beyond need at design flow, or null when there is no more

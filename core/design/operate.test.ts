@@ -2,10 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { thistleMill } from '../../demo/thistle-mill.ts';
 import { twelveZones } from '../../demo/twelve-zones.ts';
+import { FIELDS } from '../../model/fields.ts';
 import { type Job, MATERIALS, PUMP_CONTROLS, SEPARATION_KINDS, VESSEL_CONNECTIONS } from '../../model/job.ts';
 import { newCircuit, newJob, newRoom } from '../../model/new-job.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
 import { valveLoss } from '../circuit/mixing.ts';
+import { seededNumbers } from '../quantity/seeded.ts';
 import { callsOf, combinationCount, combinations, MOST_ZONES, readCalls } from './combinations.ts';
 import { designWithPlant } from './design-job.ts';
 import type { Plant, PlantState } from './operate.ts';
@@ -316,5 +318,31 @@ describe('a plant that is hardly one', () => {
     const { design } = designWithPlant(job);
     expect(design.solved?.state.converged).toBe(true);
     expect(design.circuits[1]?.sized?.pump.reaches).toBe(false);
+  });
+
+  it('of any numbers a job may hold is solved or says why, without a throw and without a number that is none', () => {
+    const random = seededNumbers(11);
+    const idsAt = (place: string) =>
+      place.startsWith('rooms/') ? ['r1', 'r6', 'r13'] : place.startsWith('circuits/') ? ['c1', 'c2', 'c4'] : [''];
+    for (let n = 0; n < 60; n++) {
+      const edits = Object.entries(FIELDS).flatMap(([place, field]): JobEdit[] => {
+        if (random() > 0.2) return [];
+        const least = 'aboveMin' in field && field.aboveMin ? 1e-6 : field.min;
+        return idsAt(place).map((id) => {
+          const draw = random();
+          const value = draw < 0.3 ? least : draw < 0.6 ? field.max : least + (field.max - least) * random() ** 4;
+          return { at: place.replace('*', id), value };
+        });
+      });
+      const { design } = designWithPlant(applyEdits(thistleMill, edits));
+      const state = design.solved?.state;
+      const numbers = [
+        ...Object.values(state?.pipes ?? {}),
+        ...Object.values(state?.gauges ?? {}).map((pressure) => pressure ?? 0),
+        ...(state?.circuits ?? []).flatMap((each) => [each.flow, each.supply, each.back, each.heat]),
+      ];
+      expect(numbers.filter((value) => !Number.isFinite(value))).toEqual([]);
+      if (state && !state.converged) expect(state.reason).toMatch(/^.{30,}\.$/);
+    }
   });
 });
