@@ -68,9 +68,14 @@ export const gaugesOf = (assembly: Assembly): { point: string; label: string }[]
 export class Plant {
   readonly assembly: Assembly;
   readonly twin: Twin;
+  /** Whether the source is on. */
+  private heating = true;
+  /** Points with a gauge. */
+  private readonly points: string[];
 
   constructor(assembly: Assembly, fluid: Fluid) {
     this.assembly = assembly;
+    this.points = gaugesOf(assembly).map(({ point }) => point);
     this.twin = new Twin(assembly.spec, fluid, assembly.mean, assembly.still);
   }
 
@@ -92,8 +97,11 @@ export class Plant {
     const any = called.size > 0;
     if (assembly.sourcePump?.pump.speed) twin.setPump('source/pump', any ? assembly.sourcePump.mode : { kind: 'off' });
     twin.setControl('source/difference', any);
-    const source = assembly.spec.links.find((link) => link.id === 'source')?.heat;
-    if (source?.kind === 'source') twin.setHeat('source', any ? source : { ...source, power: 0 });
+    if (any !== this.heating) {
+      this.heating = any;
+      const source = assembly.spec.links.find((link) => link.id === 'source')?.heat;
+      if (source?.kind === 'source') twin.setHeat('source', any ? source : { ...source, power: 0 });
+    }
     let result = twin.solve(start);
     // A start far from the answer may lead astray; from nothing it is found as for the first time.
     if (!result.converged && start === 'warm') result = twin.solve('cold');
@@ -166,7 +174,7 @@ export class Plant {
       toCircuits: twin.temperature('flow'),
       fromCircuits: twin.temperature('back'),
       pipes,
-      gauges: Object.fromEntries(gaugesOf(assembly).map(({ point }) => [point, twin.pressure(point)])),
+      gauges: Object.fromEntries(this.points.map((point) => [point, twin.pressure(point)])),
     };
   }
 

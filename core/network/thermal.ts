@@ -29,8 +29,8 @@ export class ThermalSolver {
   /** Temperature at each link's outlet, and the heat in W it gives off (a source's is negative). */
   readonly outlet: Float64Array;
   readonly heat: Float64Array;
-  /** What each link does; change entries to change the state. */
-  readonly specs: (HeatSpec | null)[];
+  private readonly specs: (HeatSpec | null)[];
+  private boundsKnown = false;
   readonly specificHeat: Float64Array;
   private readonly network: Network;
   private readonly factor: GeneralFactor;
@@ -86,6 +86,12 @@ export class ThermalSolver {
     this.factor = new GeneralFactor(planElimination(nodes, from, to));
   }
 
+  /** Changes what a link does to the heat of its water. */
+  setSpec(link: number, spec: HeatSpec | null): void {
+    this.specs[link] = spec;
+    this.boundsKnown = false;
+  }
+
   /**
    * Finds the temperatures, starting from the last ones.
    * @param flow mass flow by link, kg/s, balanced at every point
@@ -116,7 +122,7 @@ export class ThermalSolver {
   }
 
   private prepare(flow: Float64Array): void {
-    this.findBounds();
+    if (!this.boundsKnown) this.findBounds();
     if (!this.started) {
       // From the hot end every emitter and load is at work, so that no branch looks idle at first.
       for (let n = 0; n < this.temperature.length; n++) this.temperature[n] = this.hottest;
@@ -150,6 +156,7 @@ export class ThermalSolver {
     }
     this.coldest = coldest;
     this.hottest = hottest;
+    this.boundsKnown = true;
   }
 
   /** Points where nothing flows are as warm as what stands around them. */

@@ -149,7 +149,7 @@ export class Twin {
   }
 
   setHeat(id: string, heat: HeatSpec | null): void {
-    this.thermal.specs[this.link(id)] = heat;
+    this.thermal.setSpec(this.link(id), heat);
   }
 
   /** A control that is put to rest shuts its hot port; its pump is left to whoever rests it. */
