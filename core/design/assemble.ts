@@ -189,7 +189,7 @@ function proportionalSetting(pump: ChosenPump, wanted: number): number {
   if (!pump.speed) return wanted;
   const full = atSpeed(pump.speed.model, 1);
   const meets = (pressure: number): number =>
-    findRoot((flow) => full.headAt(flow) * pump.density * GRAVITY - pressure, 0, full.mostFlow, full.mostFlow * 1e-6) ??
+    findRoot((flow) => full.headAt(flow) * pump.fluid.density * GRAVITY - pressure, 0, full.mostFlow, full.mostFlow * 1e-6) ??
     full.mostFlow * 1e-3;
   const atDesign = (setting: number) => setting * (0.5 + 0.5 * Math.min(1, pump.designFlow.value / meets(setting)));
   return findRoot((setting) => atDesign(setting) - wanted, wanted, 2 * wanted, wanted * 1e-6) ?? wanted;

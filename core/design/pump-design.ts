@@ -1,5 +1,4 @@
 import { byRule, type Figure, given, type Ingredient } from '../figure/figure.ts';
-import { fluidSource } from '../fluid/fluid.ts';
 import type { FluidState } from '../fluid/water.ts';
 import { atSpeed, type CirculatorSpeed, chooseSpeed, fastest, findCirculator, type PumpState } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
@@ -56,16 +55,15 @@ export interface ChosenPump {
   reaches: boolean;
   speed: CirculatorSpeed | null;
   load: Figure;
-  density: number;
-  specificHeat: number;
+  /** What it moves, at the mean temperature of its circuit. */
+  fluid: FluidState;
   /** Loss in Pa of what this pump alone drives. */
   ownLossAt: (flow: number) => number;
 }
 
 function choose(
   context: Context,
-  asked: Pick<ChosenPump, 'place' | 'label' | 'designFlow' | 'load' | 'ownLossAt'> & {
-    fluid: FluidState;
+  asked: Pick<ChosenPump, 'place' | 'label' | 'designFlow' | 'load' | 'fluid' | 'ownLossAt'> & {
     pinnedId: string;
     losses: Record<string, Ingredient>;
     loss: number;
@@ -73,13 +71,12 @@ function choose(
 ): ChosenPump {
   const { book, rules } = context;
   const { place, label, designFlow, fluid } = asked;
-  const { density, specificHeat } = fluid;
-  const rho = context.densityOf(asked.fluid);
+  const rho = context.densityOf(fluid);
   const head = book.add({
     id: `${place}/head`,
     label: `${label}: head of the index run`,
     kind: 'head',
-    value: asked.loss / (density * GRAVITY),
+    value: asked.loss / (fluid.density * GRAVITY),
     formula: 'H = Σ Δp / (ρ g)',
     source: 'definition of head; losses in series add up',
     terms: { ...asked.losses, ρ: rho },
@@ -101,8 +98,7 @@ function choose(
     designFlow,
     load: asked.load,
     ownLossAt: asked.ownLossAt,
-    density,
-    specificHeat,
+    fluid,
     indexLoss: asked.loss,
     head,
     wantedHead,
@@ -175,7 +171,7 @@ const tailIngredient = (valve: SizedValve, lossOfBoth: number): Ingredient =>
     'gradient of the run over the tail length',
   );
 
-const headOf = (chosen: ChosenPump, loss: number): number => loss / (chosen.density * GRAVITY);
+const headOf = (chosen: ChosenPump, loss: number): number => loss / (chosen.fluid.density * GRAVITY);
 
 const CHART_POINTS = 13;
 /** How far beyond the duty point the system curve is drawn. */
@@ -229,14 +225,14 @@ export function finishPump(context: Context, chosen: ChosenPump, state: PumpStat
     id: `${place}/dutyTemperatureDifference`,
     label: `${label}: delta T at the duty point`,
     kind: 'temperatureDifference',
-    value: at > 0 ? chosen.load.value / (at * chosen.density * chosen.specificHeat) : 0,
+    value: at > 0 ? chosen.load.value / (at * chosen.fluid.density * chosen.fluid.specificHeat) : 0,
     formula: 'ΔT = Q / (V · ρ · c_p)',
     source: 'energy balance',
     terms: {
       Q: chosen.load,
       V: flow,
-      ρ: given('density at mean temperature', 'density', chosen.density, fluidSource(context.fluid)),
-      c_p: given('specific heat at mean temperature', 'specificHeat', chosen.specificHeat, fluidSource(context.fluid)),
+      ρ: context.densityOf(chosen.fluid),
+      c_p: context.specificHeatOf(chosen.fluid),
     },
   });
   const upTo = (most: number) => Array.from({ length: CHART_POINTS }, (_, i) => (most * i) / (CHART_POINTS - 1));

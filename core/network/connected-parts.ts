@@ -1,3 +1,4 @@
+import { rootOf } from './forest.ts';
 import type { Layout } from './layout.ts';
 
 /** Water put into a part that is shut off, below which it counts as none, kg/s. */
@@ -51,14 +52,4 @@ export class ConnectedParts {
       if (Math.abs(inflow[n]!) > NO_FLOW) this.cutOff = n;
     }
   }
-}
-
-/** The place that stands for the part a place belongs to, the way there shortened for the next search. */
-function rootOf(parent: Int32Array, of: number): number {
-  let at = of;
-  while (parent[at] !== at) {
-    parent[at] = parent[parent[at]!]!;
-    at = parent[at]!;
-  }
-  return at;
 }

@@ -9,7 +9,7 @@ import { floatPool } from './pool.ts';
 import type { PumpMode } from './pump-law.ts';
 
 /** Relative errors at which a solution stands: of each pressure balance, and of the flow it still asks for. */
-export const TOLERANCE = 1e-9;
+const TOLERANCE = 1e-9;
 const PRESSURE_FLOOR = 1e-7;
 const FLOW_FLOOR = 1e-12;
 const MOST_ITERATIONS = 120;

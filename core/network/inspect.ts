@@ -1,3 +1,4 @@
+import { rootOf } from './forest.ts';
 import type { Network, NetworkProblem } from './network.ts';
 
 /**
@@ -10,15 +11,8 @@ export function inspectNetwork(network: Network): NetworkProblem[] {
 
 /** The part each point belongs to while links that are shut, and one more, are taken out. */
 function partsOf({ from, to, closed, nodeIds }: Network, without = -1): (node: number) => number {
-  const parent = nodeIds.map((_, n) => n);
-  const root = (n: number): number => {
-    let at = n;
-    while (parent[at] !== at) {
-      parent[at] = parent[parent[at]!]!;
-      at = parent[at]!;
-    }
-    return at;
-  };
+  const parent = Int32Array.from(nodeIds, (_, n) => n);
+  const root = (n: number) => rootOf(parent, n);
   for (let l = 0; l < from.length; l++) if (!closed[l] && l !== without) parent[root(from[l]!)] = root(to[l]!);
   return root;
 }

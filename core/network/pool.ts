@@ -1,26 +1,21 @@
+/** A vector that can be cut into views of itself. */
+interface Cuttable<T> {
+  subarray(from: number, to: number): T;
+}
+
 /**
  * Vectors cut from one piece of memory. A solver needs dozens of them, and fetching each from the system by itself would
  * take longer than solving a small plant.
+ * @throws RangeError when more is cut than the piece holds
  */
-export function floatPool(total: number): (length: number) => Float64Array {
-  const all = new Float64Array(total);
+function cutting<T>(all: Cuttable<T>, total: number): (length: number) => T {
   let used = 0;
   return (length) => {
     if (used + length > total) throw new RangeError('the pool is too small');
-    const cut = all.subarray(used, used + length);
     used += length;
-    return cut;
+    return all.subarray(used - length, used);
   };
 }
 
-/** The same for whole numbers. */
-export function intPool(total: number): (length: number) => Int32Array {
-  const all = new Int32Array(total);
-  let used = 0;
-  return (length) => {
-    if (used + length > total) throw new RangeError('the pool is too small');
-    const cut = all.subarray(used, used + length);
-    used += length;
-    return cut;
-  };
-}
+export const floatPool = (total: number): ((length: number) => Float64Array) => cutting(new Float64Array(total), total);
+export const intPool = (total: number): ((length: number) => Int32Array) => cutting(new Int32Array(total), total);

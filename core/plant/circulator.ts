@@ -20,7 +20,8 @@ export interface CirculatorSpeed {
 const PER_HOUR = 1 / 3600;
 
 /**
- * All speeds of a circulator, or those named as shares of full speed. Affinity laws: flow with the speed, head with its square, power with its cube.
+ * All speeds of a circulator, or those named as shares of full speed. Affinity laws: flow with the speed, head with its
+ * square, power with its cube.
  */
 export function speedsOf(model: CirculatorModel, shares: readonly number[] = model.speeds): CirculatorSpeed[] {
   const flows = model.curve.map(([flow]) => flow * PER_HOUR);
