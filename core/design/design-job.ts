@@ -2,6 +2,7 @@ import type { Job, Room } from '../../model/job.ts';
 import { decided, type Figure } from '../figure/figure.ts';
 import { inspectNetwork } from '../network/inspect.ts';
 import { findCirculator, speedsOf } from '../plant/circulator.ts';
+import { GRAVITY } from '../quantity/gravity.ts';
 import { review } from '../review/review.ts';
 import { assemble } from './assemble.ts';
 import type { LoopSetting } from './balancing.ts';
@@ -154,10 +155,12 @@ function asBuilt(
   if (!built) return chosen;
   const was = [...built.circuits.map((circuit) => circuit.sized?.pump), built.source?.pump];
   const keep = (pump: ChosenPump): ChosenPump => {
-    const duty = was.find((each) => each?.place === pump.place)?.duty;
+    const before = was.find((each) => each?.place === pump.place);
+    const duty = before?.duty;
     const model = duty && findCirculator(duty.modelId);
     const speed = model && speedsOf(model).find((each) => each.step === duty.step);
-    return speed ? { ...pump, speed } : pump;
+    // A set pressure was dialled in for the index run of that plant, and stays.
+    return speed && before ? { ...pump, speed, indexLoss: before.head.value * pump.fluid.density * GRAVITY } : pump;
   };
   return { circuits: chosen.circuits.map(keep), source: chosen.source && keep(chosen.source) };
 }

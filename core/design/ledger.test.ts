@@ -36,6 +36,17 @@ describe('the assumption ledger', () => {
     expect(none.alternatives[0]).toMatchObject({ choices: [], consequences: [], findings: [] });
   });
 
+  it('keeps the pressure a pump was set to, whatever the pipe turns out to be', () => {
+    const held: Job = {
+      ...guessing('circuits/c2/run/size', '22x0.9'),
+      circuits: thistleMill.circuits.map((circuit) =>
+        circuit.id === 'c2' ? { ...circuit, pumpControl: 'constant-pressure' as const } : circuit,
+      ),
+    };
+    // Half the loss is gone and the pump still holds what it held: much more water runs.
+    expect(only(held).alternatives[0]?.consequences.join()).toMatch(/Upper radiators, flow: [67]\d\d/);
+  });
+
   it('names the plate of a pump, and what would then need mending', () => {
     const entry = only(guessing('circuits/c1/pump', 'a3'));
     expect(entry.settling[0]).toMatchObject({ kind: 'look', how: expect.stringContaining('name plate') });

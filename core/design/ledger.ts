@@ -109,19 +109,21 @@ function tryEdit(job: Job, edit: JobEdit): Job | null {
   return read.ok ? read.job : null;
 }
 
-/** The job with the pumps and pipes of its design pinned: the plant as it would be bought. */
+/** The job with pumps, pipes, valves and header of its design pinned: the plant as it would be bought. */
 function pinned(job: Job, design: Design): Job {
   const edits: JobEdit[] = [];
-  const pin = (at: Place, value: string | undefined) => {
+  const pin = (at: Place, value: string | number | undefined) => {
     if (value !== undefined && valueAt(job, at) === 'auto') edits.push({ at, value });
   };
   for (const { id, sized } of design.circuits) {
     pin(`circuits/${id}/pump`, sized?.pump.duty?.modelId);
+    pin(`circuits/${id}/mixingValve`, sized?.valve?.kvs.value);
     pin(`circuits/${id}/run/size`, sized?.run.size.id);
     pin(`circuits/${id}/worstRun/size`, sized?.worstRun.size.id);
   }
   pin('source/pump', design.source?.pump?.duty?.modelId);
   pin('source/run/size', design.source?.run.size.id);
+  pin('separation/bore', design.source?.header?.bore.value);
   return applyEdits(job, edits);
 }
 
