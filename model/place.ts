@@ -14,7 +14,9 @@ export interface JobEdit {
 
 const step = (here: unknown, key: string): unknown => {
   if (Array.isArray(here)) return here.find((each) => (each as { id?: unknown }).id === key);
-  return typeof here === 'object' && here !== null ? (here as Record<string, unknown>)[key] : undefined;
+  // Only what the job itself holds: a place may come from a file and name anything.
+  if (typeof here !== 'object' || here === null || !Object.hasOwn(here, key)) return undefined;
+  return (here as Record<string, unknown>)[key];
 };
 
 /** What stands at a place, or undefined. */

@@ -56,7 +56,9 @@ describe('the assumption ledger', () => {
   it('says what is wrong with a line that cannot be worked out', () => {
     expect(only(guessing('circuits/c9/run/size', '22x0.9')).problem).toContain('has no circuits/c9/run/size any more');
     expect(only(guessing('circuits/c2/run/length', -5)).problem).toContain('cannot stand at Upper radiators');
-    expect(only(guessing('circuits/c2', 'x')).problem).toContain('Take this line out');
+    for (const place of ['circuits/c2', '__proto__', 'constructor/name', '', 'rooms', 'name/length']) {
+      expect(only(guessing(place, 'x')).problem, place).toContain('Take this line out');
+    }
   });
 
   it('names places as people do', () => {

@@ -31,7 +31,9 @@ export function Ledger() {
           <Entry key={id} entry={entry} onTake={() => take(id)} />
         ) : (
           <Typography key={id} role="status" variant="body2">
-            Working out the alternatives …
+            {entries === null
+              ? 'Working out the alternatives …'
+              : 'This line could not be worked out. Your entries are kept; take the last step back.'}
           </Typography>
         );
       })}
