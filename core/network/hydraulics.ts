@@ -15,6 +15,8 @@ const FLOW_FLOOR = 1e-12;
 const MOST_ITERATIONS = 120;
 /** From here on a step that overshoots is shortened. */
 const CAREFUL_AFTER = 12;
+/** From here on tees keep their coefficients. */
+const HOLD_TEES_AFTER = 40;
 /** A one-way chain may change its mind this often before only the worst one at a time may. */
 const FREE_FLIPS = 3;
 /** Which way a chain lets water pass: its own way, against it, both, or none (two check valves face to face). */
@@ -170,6 +172,7 @@ export class HydraulicSolver {
       if (cold && iteration === 0) laws.linesThroughRest(this.chainHead, this.chainSlope);
       else {
         laws.cautious = iteration > CAREFUL_AFTER;
+        laws.holdTees = iteration > HOLD_TEES_AFTER;
         laws.at(chainFlow, this.chainHead, this.chainSlope);
       }
       if (iteration > CAREFUL_AFTER) this.shortenStep();

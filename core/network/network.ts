@@ -27,13 +27,29 @@ export interface LinkSpec {
   /** Passes water one way only, and only above an opening pressure in Pa. */
   oneWay?: { opening: number };
   pump?: PumpSpec;
+  /** Throttles by itself, so that hardly more than a volume flow in m3/s passes whatever the pressure: needs a Kv. */
+  mostFlow?: number;
   /** Shut. */
   closed?: boolean;
+}
+
+/** Three links that meet at a point as the legs of a tee of 90 degrees. */
+export interface TeeSpec {
+  id: string;
+  node: string;
+  /** The two legs in line, and the one that stands on them. */
+  straight: readonly [string, string];
+  branch: string;
+  /** Bores of the straight way and of the branch, m. */
+  bore: number;
+  branchBore: number;
 }
 
 export interface NetworkSpec {
   nodes: readonly NodeSpec[];
   links: readonly LinkSpec[];
+  /** Tees whose loss depends on how the water splits. */
+  tees?: readonly TeeSpec[];
 }
 
 /** Something in a network that cannot be computed as given. The rest still is. */
@@ -84,6 +100,9 @@ export interface Network {
   oneWay: Uint8Array;
   closed: Uint8Array;
   pumpLinks: number[];
+  /** Links that throttle by themselves. */
+  limiterLinks: number[];
+  tees: readonly TeeSpec[];
   /** Friction of each link's wall, null for a link without pipe. */
   friction: Record<FrictionLaw, readonly (FrictionTable | null)[]>;
   problems: NetworkProblem[];
@@ -93,11 +112,21 @@ export interface Network {
 const USUAL_VELOCITY = 0.4;
 const USUAL_VALVE_LOSS = 0.01;
 
+/** Why three links are no tee, or null. */
+function teeProblem({ node, straight, branch, bore, branchBore }: TeeSpec, linkOf: (id: string) => LinkSpec | undefined) {
+  const legs = [...straight, branch];
+  const astray = legs.find((id) => linkOf(id)?.from !== node && linkOf(id)?.to !== node);
+  if (astray !== undefined) return `has a leg that does not meet it (${astray || 'no name'}); connect three different pipes`;
+  if (new Set(legs).size < 3) return 'has the same pipe on two legs; connect three different pipes';
+  if (!(bore > 0 && branchBore > 0 && finite(bore) && finite(branchBore))) return 'has no bores; give inside diameters above 0';
+  return null;
+}
+
 const finite = (value: number | undefined) => value === undefined || Number.isFinite(value);
 
 /** What is wrong with the numbers of a link, or null. */
 function linkProblem(link: LinkSpec): string | null {
-  const { pipe, fittings, kv, oneWay, pump } = link;
+  const { pipe, fittings, kv, oneWay, pump, mostFlow } = link;
   if (pipe) {
     if (!finite(pipe.length) || pipe.length < 0) return 'has no length; give its length in m, 0 or more';
     if (!(pipe.bore > 0) || !finite(pipe.bore)) return 'has no bore; give an inside diameter above 0';
@@ -113,6 +142,9 @@ function linkProblem(link: LinkSpec): string | null {
   }
   if (oneWay && !(oneWay.opening >= 0 && finite(oneWay.opening))) {
     return 'has no opening pressure; give 0 Pa or more';
+  }
+  if (mostFlow !== undefined && !(mostFlow > 0 && finite(mostFlow) && kv !== undefined)) {
+    return 'has no flow to hold; give the flow it is set to, above 0, and its Kv when open';
   }
   if (pump) return pumpProblem(pump);
   return null;
@@ -190,6 +222,11 @@ export function compileNetwork(spec: NetworkSpec): Network {
       message: 'Nothing holds the pressure; connect the expansion vessel, then gauge pressures can be told.',
     });
   }
+  const tees = (spec.tees ?? []).filter((tee) => {
+    const bad = teeProblem(tee, (id) => links[linkIndex.get(id) ?? -1]);
+    if (bad !== null) problems.push({ kind: 'bad-number', at: tee.id, message: `${tee.id} ${bad}.` });
+    return bad === null;
+  });
   const tablesOf = (law: FrictionLaw) =>
     links.map(({ pipe }) => (pipe && pipe.length > 0 ? frictionTable(law, pipe.roughness / pipe.bore) : null));
   let swameeJain: (FrictionTable | null)[] | null = null;
@@ -218,6 +255,8 @@ export function compileNetwork(spec: NetworkSpec): Network {
     oneWay: Uint8Array.from(links, (link) => (link.oneWay ? 1 : 0)),
     closed: Uint8Array.from(links, (link) => (link.closed ? 1 : 0)),
     pumpLinks: links.flatMap((link, l) => (link.pump ? [l] : [])),
+    limiterLinks: links.flatMap((link, l) => (link.mostFlow === undefined ? [] : [l])),
+    tees,
     friction: {
       colebrook: tablesOf('colebrook'),
       get 'swamee-jain'() {

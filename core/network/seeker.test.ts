@@ -31,6 +31,7 @@ describe('seeking a setting', () => {
           expect(seek(answer, 25, 0, guess * 12.5 * steepness)).toBeLessThan(100);
         },
       ),
+      { numRuns: 2000, examples: [[10.062393544135372, 0.015563964814050021, 0.47663392939740773]] },
     );
   });
 

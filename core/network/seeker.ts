@@ -5,7 +5,6 @@ const MOST_SHARE = 20;
 const LONGEST = 3;
 /** How near to either end of the bracket a step inside it may go, as a share of its width. */
 const MARGIN = 0.1;
-const NARROWEST = 1e-4;
 /** Share of the expected step taken when several seekers disturb each other. */
 const CALM = 0.35;
 
@@ -66,8 +65,8 @@ export class Seeker {
       if (this.low && this.low.setting >= setting) this.low = null;
     }
     const step = setting + Math.min(Math.max((wanted - answer) / slope, -LONGEST), LONGEST);
-    if (this.low && this.high && this.high.setting - this.low.setting < NARROWEST) {
-      // Still off inside so narrow a bracket: the plant has moved since its ends were found.
+    if (this.low && this.high && Math.abs(wanted - answer) > MOST_SHARE * expected * (this.high.setting - this.low.setting)) {
+      // Further off than any slope allows inside so narrow a bracket: the plant has moved since its ends were found.
       this.forget();
       return setting + Math.min(Math.max((wanted - answer) / expected, -LONGEST), LONGEST);
     }

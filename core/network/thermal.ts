@@ -86,6 +86,10 @@ export class ThermalSolver {
     this.factor = new GeneralFactor(planElimination(nodes, from, to));
   }
 
+  specOf(link: number): HeatSpec | null {
+    return this.specs[link] ?? null;
+  }
+
   /** Changes what a link does to the heat of its water. */
   setSpec(link: number, spec: HeatSpec | null): void {
     this.specs[link] = spec;

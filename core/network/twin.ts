@@ -15,7 +15,20 @@ export type ControlSpec =
   /** Three-way valve: two links that meet at `mixed` and share one stem, `kvs` at either end of its travel. */
   | { kind: 'mixing'; id: string; hot: string; cold: string; mixed: string; setPoint: number; kvs: number }
   /** Pump speed that keeps a difference between two points. */
-  | { kind: 'difference'; id: string; pump: string; supply: string; back: string; difference: number };
+  | { kind: 'difference'; id: string; pump: string; supply: string; back: string; difference: number }
+  /**
+   * Air of a room, as warm as its emitters keep it against `conductance` W/K to outdoors at `outdoor` degrees C. A
+   * thermostatic valve, where there is one, passes `kvs` wide open and closes in line with the air over `band` K
+   * about its set point.
+   */
+  | { kind: 'room'; id: string; emitters: readonly string[]; conductance: number; outdoor: number; valve?: ThermostaticValve };
+
+export interface ThermostaticValve {
+  link: string;
+  kvs: number;
+  setPoint: number;
+  band: number;
+}
 
 export interface TwinSpec {
   nodes: readonly NodeSpec[];
@@ -31,7 +44,7 @@ export type TwinResult =
 interface Control {
   spec: ControlSpec;
   active: boolean;
-  /** Share of the stem's travel towards the hot port, or share of full speed. */
+  /** Share of the stem's travel towards the hot port, share of full speed, or degrees C of a room's air. */
   position: number;
   /** How far its temperature still is from what is wanted, K; 0 at the end of its travel. */
   error: number;
@@ -67,6 +80,22 @@ const LEAST_ODDS = Math.log(SHUT / (1 - SHUT));
 const NEARLY_SHUT_ODDS = LEAST_ODDS + 1.5;
 const LEAST_SPEED = 0.15;
 
+/** How far a thermostatic valve stands open in air of a temperature, 0..1: half open at its set point. */
+const liftAt = ({ setPoint, band }: ThermostaticValve, air: number): number =>
+  Math.min(Math.max(0.5 - (air - setPoint) / band, 0), 1);
+
+/** What a control names. */
+function partsOf(control: ControlSpec): { links: readonly string[]; nodes: readonly string[] } {
+  switch (control.kind) {
+    case 'mixing':
+      return { links: [control.hot, control.cold], nodes: [control.mixed] };
+    case 'difference':
+      return { links: [control.pump], nodes: [control.supply, control.back] };
+    case 'room':
+      return { links: [...control.emitters, ...(control.valve ? [control.valve.link] : [])], nodes: [] };
+  }
+}
+
 /**
  * Flow, pressure and temperature of a plant together: weight and viscosity follow the temperatures, valves and speeds
  * follow their set points, and all of it is repeated until nothing moves. Keeps its last answer as the next start.
@@ -97,7 +126,7 @@ export class Twin {
       .map((control) => ({
         spec: control,
         active: true,
-        position: control.kind === 'mixing' ? 0.5 : 1,
+        position: control.kind === 'mixing' ? 0.5 : control.kind === 'room' ? (control.valve?.setPoint ?? 20) : 1,
         error: 0,
         resting: false,
         lastPosition: 0.5,
@@ -108,8 +137,7 @@ export class Twin {
   /** A control whose parts are not all there is left out; what is missing is named. */
   private isWhole(control: ControlSpec): boolean {
     const { linkIndex, nodeIndex, problems } = this.network;
-    const links = control.kind === 'mixing' ? [control.hot, control.cold] : [control.pump];
-    const nodes = control.kind === 'mixing' ? [control.mixed] : [control.supply, control.back];
+    const { links, nodes } = partsOf(control);
     const missing = [...links.filter((id) => !linkIndex.has(id)), ...nodes.filter((id) => !nodeIndex.has(id))];
     if (missing.length === 0) return true;
     problems.push({
@@ -201,7 +229,7 @@ export class Twin {
     return this.hydraulics.laws.pumps[l]?.speedAt(this.hydraulics.flow[l] as number) ?? 0;
   }
 
-  /** Travel of a mixing valve towards its hot port, 0..1, or null when there is no such control. */
+  /** Travel of a mixing valve towards its hot port, 0..1, or degrees C of a room's air; null when there is no such control. */
   position(id: string): number | null {
     return this.controls.find((each) => each.spec.id === id)?.position ?? null;
   }
@@ -297,13 +325,27 @@ export class Twin {
       if (active) this.setPump(spec.pump, { kind: 'speed', speed: position });
       return;
     }
+    if (spec.kind === 'room') {
+      for (const id of spec.emitters) {
+        const l = this.link(id);
+        const heat = this.thermal.specOf(l);
+        if (heat?.kind === 'emitter') this.thermal.setSpec(l, { ...heat, room: position });
+      }
+      if (spec.valve) this.setOpening(spec.valve.link, spec.valve.kvs, liftAt(spec.valve, position));
+      return;
+    }
     for (const [port, open] of [
       [spec.hot, position],
       [spec.cold, 1 - position],
     ] as const) {
-      this.setClosed(port, open < SHUT);
-      if (open >= SHUT) this.setKv(port, spec.kvs * open);
+      this.setOpening(port, spec.kvs, open);
     }
+  }
+
+  /** Opens a valve of linear characteristic to a share of its travel. */
+  private setOpening(link: string, kvs: number, open: number): void {
+    this.setClosed(link, open < SHUT);
+    if (open >= SHUT) this.setKv(link, kvs * open);
   }
 
   /** Finds how far a control is from what is wanted of it. */
@@ -311,6 +353,10 @@ export class Twin {
     const { spec } = control;
     control.error = 0;
     if (!control.active || control.resting) return;
+    if (spec.kind === 'room') {
+      control.error = this.kelvinAboveBalance(spec, control.position);
+      return;
+    }
     if (spec.kind === 'difference') {
       if (this.flow(spec.pump) <= 0) return;
       const off = this.temperature(spec.supply) - this.temperature(spec.back) - spec.difference;
@@ -326,8 +372,26 @@ export class Twin {
 
   private turn(control: Control, calmly: boolean): void {
     if (control.spec.kind === 'difference') this.turnSpeed(control, control.spec, calmly);
-    else this.turnValve(control, control.spec, calmly);
+    else if (control.spec.kind === 'room') {
+      const expected = this.steepness(control.spec, control.position);
+      control.position = control.seeker.next(control.position, control.error, 0, expected, calmly);
+    } else this.turnValve(control, control.spec, calmly);
     this.apply(control);
+  }
+
+  /** How much warmer a room stands than its heat can keep it, K. */
+  private kelvinAboveBalance(spec: ControlSpec & { kind: 'room' }, air: number): number {
+    const heat = spec.emitters.reduce((sum, id) => sum + this.heat(id), 0);
+    return air - spec.outdoor - heat / spec.conductance;
+  }
+
+  /**
+   * How fast a room's error grows with its air: one to one while its heat stays; within the band of its valve that gives
+   * way from all to nothing.
+   */
+  private steepness({ valve, outdoor }: ControlSpec & { kind: 'room' }, air: number): number {
+    const lift = valve ? liftAt(valve, air) : 1;
+    return valve && lift > 0 && lift < 1 ? 1 + Math.max((1.5 * (air - outdoor)) / valve.band, 0) : 1;
   }
 
   private turnSpeed(control: Control, spec: ControlSpec & { kind: 'difference' }, calmly: boolean): void {
