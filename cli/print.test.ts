@@ -48,7 +48,7 @@ describe('the design on paper', () => {
 
   it('marks what stops the work', () => {
     expect(print(applyEdits(thistleMill, [{ at: 'source/capacity', value: 5000 }]))).toContain(
-      'STOP  The source is 9.8\u00a0kW short',
+      'STOP  The source is 10.29\u00a0kW short',
     );
   });
 });

@@ -1,4 +1,4 @@
-import { JOB_FORMAT, JOB_VERSION, type Job, type PipeRun } from '../model/job.ts';
+import { type InsulatedRun, JOB_FORMAT, JOB_VERSION, type Job, type PipeRun } from '../model/job.ts';
 import { newRoom } from '../model/new-job.ts';
 
 const pipe = (material: PipeRun['material'], length: number, size = 'auto', fittingsAllowance = 0.4): PipeRun => ({
@@ -6,6 +6,11 @@ const pipe = (material: PipeRun['material'], length: number, size = 'auto', fitt
   size,
   length,
   fittingsAllowance,
+});
+
+const insulated = (material: PipeRun['material'], length: number, size = 'auto'): InsulatedRun => ({
+  ...pipe(material, length, size),
+  insulation: 'auto',
 });
 
 const room = (
@@ -30,6 +35,7 @@ export const thistleMill: Job = {
     place: 'Lower Ambersett',
     notes: 'Pipe to the upper floor lies under boards that stay. The workshop is heated on weekdays only.',
     outdoorDesignTemperature: -9,
+    pipeSurroundings: 14,
   },
   display: { system: 'metric', units: {} },
   mode: 'heating',
@@ -59,7 +65,7 @@ export const thistleMill: Job = {
       connection: 'mixed',
       flowTemperature: 38,
       temperatureDifference: 7,
-      run: pipe('multilayer', 9),
+      run: insulated('multilayer', 9),
       worstRun: { ...pipe('pex-iso15875', 88, '16x2', 0.1), load: 900 },
       terminalLoss: 'auto',
       waterContent: 'auto',
@@ -79,7 +85,7 @@ export const thistleMill: Job = {
       connection: 'direct',
       flowTemperature: 55,
       temperatureDifference: 7,
-      run: pipe('copper-en1057', 7, '15x0.7'),
+      run: insulated('copper-en1057', 7, '15x0.7'),
       worstRun: { ...pipe('copper-en1057', 26, 'auto', 0.5), load: 'auto' },
       terminalLoss: 8000,
       waterContent: 'auto',
@@ -99,7 +105,7 @@ export const thistleMill: Job = {
       connection: 'mixed',
       flowTemperature: 48,
       temperatureDifference: 8,
-      run: pipe('multilayer', 14),
+      run: insulated('multilayer', 14),
       worstRun: { ...pipe('multilayer', 18), load: 'auto' },
       terminalLoss: 'auto',
       waterContent: 'auto',
@@ -119,7 +125,7 @@ export const thistleMill: Job = {
       connection: 'direct',
       flowTemperature: 55,
       temperatureDifference: 12,
-      run: pipe('copper-en1057', 16),
+      run: insulated('copper-en1057', 16),
       worstRun: { ...pipe('copper-en1057', 12), load: 1950 },
       terminalLoss: 12_000,
       waterContent: 'auto',
@@ -139,7 +145,7 @@ export const thistleMill: Job = {
     capacity: 17_000,
     flowTemperature: 55,
     temperatureDifference: 10,
-    run: pipe('copper-en1057', 2.5),
+    run: insulated('copper-en1057', 2.5),
     loss: 14_000,
     waterContent: 'auto',
     pump: 'auto',

@@ -42,6 +42,7 @@ describe('every field of the job', () => {
     const takesAuto = PLACES.filter((pattern) => readJob(applyEdits(thistleMill, [{ at: inDemo(pattern), value: 'auto' }])).ok);
     expect(takesAuto.map(String).sort()).toEqual([
       'circuits/*/mixingValve',
+      'circuits/*/run/insulation',
       'circuits/*/terminalLoss',
       'circuits/*/waterContent',
       'circuits/*/worstRun/load',
@@ -49,6 +50,7 @@ describe('every field of the job', () => {
       'separation/spacing',
       'source/capacity',
       'source/loss',
+      'source/run/insulation',
       'source/waterContent',
       'vessel/volume',
     ]);

@@ -20,6 +20,13 @@ const PIPE = {
     max: 2000,
     remedy: 'measure the route in metres or feet; a length is 0 to 2000 m',
   },
+  insulation: {
+    label: 'insulation',
+    kind: 'bore',
+    min: 0,
+    max: 0.2,
+    remedy: 'give its thickness, 0 for a bare pipe up to 200 mm, or "auto" for as thick as usual',
+  },
   fittingsAllowance: {
     label: 'fittings allowance',
     kind: 'fraction',
@@ -40,6 +47,13 @@ export const FIELDS = {
     min: -60,
     max: 25,
     remedy: 'take it from the heat-loss calculation; it lies between -60 and 25 °C',
+  },
+  'site/pipeSurroundings': {
+    label: 'air around the pipes',
+    kind: 'temperature',
+    min: -30,
+    max: 40,
+    remedy: 'give the usual temperature where the pipes run, -30 to 40 °C',
   },
   wholeHouseLoad: {
     label: 'whole-house heat load',
@@ -122,6 +136,7 @@ export const FIELDS = {
   },
   'circuits/*/run/length': PIPE.length,
   'circuits/*/run/fittingsAllowance': PIPE.fittingsAllowance,
+  'circuits/*/run/insulation': PIPE.insulation,
   'circuits/*/worstRun/length': PIPE.length,
   'circuits/*/worstRun/fittingsAllowance': PIPE.fittingsAllowance,
   'circuits/*/worstRun/load': {
@@ -189,6 +204,7 @@ export const FIELDS = {
   },
   'source/run/length': PIPE.length,
   'source/run/fittingsAllowance': PIPE.fittingsAllowance,
+  'source/run/insulation': PIPE.insulation,
   'separation/bore': {
     label: 'bore of the header',
     kind: 'bore',

@@ -3,7 +3,7 @@ import { boundsProblem, FIELDS, type FieldPlace } from './fields.ts';
 import { type Celsius, type Kelvin, QUANTITY_KINDS, UNIT_CHOICES } from './quantities.ts';
 
 /** The version of the job file this program writes. Older ones are brought up to it by `upgrade.ts`. */
-export const JOB_VERSION = 2;
+export const JOB_VERSION = 3;
 export const JOB_FORMAT = 'warm-manifold/job';
 
 /** Most rooms and circuits one job takes; beyond this a building is split into jobs. */
@@ -50,6 +50,10 @@ const pipeAt = (place: 'circuits/*/run' | 'circuits/*/worstRun' | 'source/run') 
   length: quantity(`${place}/length`),
   fittingsAllowance: quantity(`${place}/fittingsAllowance`),
 });
+
+/** A run between the plant and a manifold, with its insulation: `auto` is as thick as usual, 0 is a bare pipe. */
+const runAt = (place: 'circuits/*/run' | 'source/run') =>
+  z.strictObject({ ...pipeAt(place), insulation: autoOr(quantity(`${place}/insulation`)) });
 
 export const RoomSchema = z.strictObject({
   id: Id,
@@ -99,7 +103,7 @@ export const CircuitSchema = z.strictObject({
   flowTemperature: temperature('circuits/*/flowTemperature'),
   temperatureDifference: deltaT('circuits/*/temperatureDifference'),
   /** Plant to manifold; the length is one way, and the water goes there and back. */
-  run: z.strictObject(pipeAt('circuits/*/run')),
+  run: runAt('circuits/*/run'),
   /** Beyond the manifold: the worst loop or branch, its length there and back. */
   worstRun: z.strictObject({
     ...pipeAt('circuits/*/worstRun'),
@@ -137,7 +141,7 @@ export const SourceSchema = z.strictObject({
   capacity: autoOr(quantity('source/capacity')),
   flowTemperature: temperature('source/flowTemperature'),
   temperatureDifference: deltaT('source/temperatureDifference'),
-  run: z.strictObject(pipeAt('source/run')),
+  run: runAt('source/run'),
   loss: autoOr(quantity('source/loss')),
   waterContent: autoOr(quantity('source/waterContent')),
   pump: z.string().max(40),
@@ -179,6 +183,8 @@ export const JobSchema = z
       place: Name,
       notes: Text,
       outdoorDesignTemperature: temperature('site/outdoorDesignTemperature'),
+      /** Around the pipes of the plant room and on the way to the manifolds. */
+      pipeSurroundings: temperature('site/pipeSurroundings'),
     }),
     display: DisplaySchema,
     /** What the plant does; cooling comes with later work, the model knows the word from the start. */
@@ -258,7 +264,8 @@ export type Job = z.infer<typeof JobSchema>;
 export type Room = Job['rooms'][number];
 export type Circuit = Job['circuits'][number];
 export type Source = Job['source'];
-export type PipeRun = Circuit['run'];
+export type InsulatedRun = Circuit['run'];
+export type PipeRun = Omit<InsulatedRun, 'insulation'>;
 export type SourceKind = Source['kind'];
 export type Assumption = Job['assumptions'][number];
 export type EmitterKind = Circuit['emitters'];

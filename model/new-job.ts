@@ -1,4 +1,13 @@
-import { type Circuit, type Display, JOB_FORMAT, JOB_VERSION, type Job, type PipeRun, type Room } from './job.ts';
+import {
+  type Circuit,
+  type Display,
+  type InsulatedRun,
+  JOB_FORMAT,
+  JOB_VERSION,
+  type Job,
+  type PipeRun,
+  type Room,
+} from './job.ts';
 
 /** Extra length for bends, tees and valves where nobody counted them: common practice, a third to a half. */
 const USUAL_FITTINGS_ALLOWANCE = 0.4;
@@ -10,6 +19,11 @@ const pipe = (material: PipeRun['material'], length: number): PipeRun => ({
   fittingsAllowance: USUAL_FITTINGS_ALLOWANCE,
 });
 
+const insulated = (material: PipeRun['material'], length: number): InsulatedRun => ({
+  ...pipe(material, length),
+  insulation: 'auto',
+});
+
 /** An empty job in which everything still to be decided is `auto` or empty. */
 export function newJob(name: string, display: Display = { system: 'metric', units: {} }): Job {
   const copper = display.system === 'us' ? 'copper-b88-m' : 'copper-en1057';
@@ -17,7 +31,7 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
     format: JOB_FORMAT,
     version: JOB_VERSION,
     name,
-    site: { place: '', notes: '', outdoorDesignTemperature: -10 },
+    site: { place: '', notes: '', outdoorDesignTemperature: -10, pipeSurroundings: 15 },
     display,
     mode: 'heating',
     fluid: { kind: 'water', concentration: 0 },
@@ -31,7 +45,7 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
       capacity: 'auto',
       flowTemperature: 55,
       temperatureDifference: 15,
-      run: pipe(copper, 3),
+      run: insulated(copper, 3),
       loss: 'auto',
       waterContent: 'auto',
       pump: 'auto',
@@ -77,7 +91,7 @@ export function newCircuit(id: string, job: Job, fields: Partial<Circuit> = {}):
     connection: floor ? 'mixed' : 'direct',
     flowTemperature: floor ? Math.min(38, job.source.flowTemperature) : job.source.flowTemperature,
     temperatureDifference: floor ? 7 : job.source.temperatureDifference,
-    run: pipe(us ? 'copper-b88-m' : 'copper-en1057', 8),
+    run: insulated(us ? 'copper-b88-m' : 'copper-en1057', 8),
     worstRun: {
       ...pipe(floor ? (us ? 'pex-f876' : 'pex-iso15875') : us ? 'copper-b88-m' : 'copper-en1057', floor ? 80 : 20),
       load: 'auto',

@@ -37,6 +37,11 @@ export const QUANTITY_KINDS = [
   'fraction',
   'factor',
   'roughness',
+  'lineLoss',
+  'conductivity',
+  'thermalResistance',
+  'heatTransfer',
+  'exponent',
 ] as const;
 export type QuantityKind = (typeof QUANTITY_KINDS)[number];
 
@@ -65,6 +70,11 @@ export const UNIT_CHOICES = {
   fraction: ['%', '%'],
   factor: ['', ''],
   roughness: ['mm', 'in'],
+  lineLoss: ['W/(m K)', 'BTU/(h ft °F)'],
+  conductivity: ['W/(m K)', 'BTU/(h ft °F)'],
+  thermalResistance: ['m²K/W', 'h ft² °F/BTU'],
+  heatTransfer: ['W/(m²K)', 'BTU/(h ft² °F)'],
+  exponent: ['', ''],
 } as const satisfies Record<QuantityKind, readonly string[]>;
 
 export type UnitSystem = 'metric' | 'us';

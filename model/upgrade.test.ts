@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { thistleMill } from '../demo/thistle-mill.ts';
+import type { InsulatedRun } from './job.ts';
 import { readJob } from './read-job.ts';
 import { upgradeJob } from './upgrade.ts';
+
+const bare = ({ insulation, ...run }: InsulatedRun) => run;
 
 /** The demo as version 1 wrote it. */
 function asVersion1(): Record<string, unknown> {
@@ -11,8 +14,12 @@ function asVersion1(): Record<string, unknown> {
     version: 1,
     fluid: { kind: 'water' },
     rooms: job.rooms.map(({ branchLength, ...room }) => room),
-    circuits: job.circuits.map(({ pumpControl, components, balancing, bypass, zones, height, ...circuit }) => circuit),
-    source: (({ pumpControl, components, ...source }) => source)(job.source),
+    site: (({ pipeSurroundings, ...site }) => site)(job.site),
+    circuits: job.circuits.map(({ pumpControl, components, balancing, bypass, zones, height, ...circuit }) => ({
+      ...circuit,
+      run: bare(circuit.run),
+    })),
+    source: (({ pumpControl, components, ...source }) => ({ ...source, run: bare(source.run) }))(job.source),
     separation: { kind: 'low-loss-header', bore: 'auto' },
     vessel: (({ connection, ...vessel }) => vessel)(job.vessel),
   };
@@ -22,13 +29,15 @@ describe('a job file of version 1', () => {
   it('is brought up so that the plant stays what it was', () => {
     const read = readJob(asVersion1());
     if (!read.ok) throw new Error(read.problems.join(' '));
-    expect(read.job.version).toBe(2);
+    expect(read.job.version).toBe(3);
     expect(read.job.circuits[0]).toMatchObject({
       pumpControl: 'fixed-speed',
       components: [],
       balancing: 'none',
       zones: 'circuit',
+      run: { insulation: 'auto' },
     });
+    expect(read.job.site.pipeSurroundings).toBe(15);
     expect(read.job.rooms[0]).toMatchObject({ branchLength: null, name: 'Mill hall' });
     expect(read.job.assumptions).toEqual([]);
   });
@@ -42,6 +51,6 @@ describe('a job file of version 1', () => {
   });
 
   it('leaves anything else alone', () => {
-    for (const raw of [null, 7, 'x', [], { version: 2 }, { version: 9 }]) expect(upgradeJob(raw)).toBe(raw);
+    for (const raw of [null, 7, 'x', [], { version: 9 }]) expect(upgradeJob(raw)).toBe(raw);
   });
 });

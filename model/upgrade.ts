@@ -31,11 +31,24 @@ function fromVersion1(job: Loose): Loose {
   };
 }
 
+/** Version 2 lost no heat from its pipes: they count as insulated as usual. */
+function fromVersion2(job: Loose): Loose {
+  const insulated = (part: Loose): Loose => ({ ...part, run: within(part.run, { insulation: 'auto' }) });
+  return {
+    ...job,
+    version: 3,
+    site: within(job.site, { pipeSurroundings: 15 }),
+    circuits: each(job.circuits, insulated),
+    source: isLoose(job.source) ? insulated(job.source) : job.source,
+  };
+}
+
 /**
  * Brings a job file of an older version up to the present one, before it is parsed. Anything that is no such file
  * comes back as it is: the schema then says what is wrong.
  */
 export function upgradeJob(raw: unknown): unknown {
   if (!isLoose(raw)) return raw;
-  return raw.version === 1 ? fromVersion1(raw) : raw;
+  const second = raw.version === 1 ? fromVersion1(raw) : raw;
+  return second.version === 2 ? fromVersion2(second) : second;
 }

@@ -12,6 +12,7 @@ import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
 import type { SizedValve } from './mixing-design.ts';
 import type { ChosenPump } from './pump-design.ts';
+import type { RunHeat } from './run-heat.ts';
 import type { HeaderDesign, SourceFlow } from './source-design.ts';
 
 /** Exponents of output over excess temperature: EN 442 typical panel, EN 1264 floor surface, coil in moving air. */
@@ -208,6 +209,13 @@ function pumpLink(context: Context, id: string, from: string, to: string, pump: 
   };
 }
 
+/** What a pipe loses through its wall. A ring that gave no heat at all would have no temperature of its own. */
+const wallHeat = ({ job }: Context, { transmittance }: RunHeat, length: number): HeatSpec => ({
+  kind: 'loss',
+  conductance: Math.max(transmittance * length, NEXT_TO_NOTHING),
+  ambient: job.site.pipeSurroundings,
+});
+
 function addSource(context: Context, parts: Parts, node: AddNode, add: AddLink, mode: PumpMode | null): void {
   const { job, rules } = context;
   const { source, header } = parts;
@@ -237,8 +245,9 @@ function addSource(context: Context, parts: Parts, node: AddNode, add: AddLink, 
     add(pumpLink(context, 'source/pump', after, node('source/pumped'), parts.sourcePump, mode));
     after = 'source/pumped';
   }
-  add({ id: 'source/flow', from: after, to: node('flow'), pipe: pipe(job.source.run.length) });
-  add({ id: 'source/return', from: node('back'), to: 'source/in', pipe: pipe(job.source.run.length) });
+  const heat = wallHeat(context, source.runHeat, job.source.run.length);
+  add({ id: 'source/flow', from: after, to: node('flow'), pipe: pipe(job.source.run.length), heat });
+  add({ id: 'source/return', from: node('back'), to: 'source/in', pipe: pipe(job.source.run.length), heat });
   if (job.separation.kind === 'low-loss-header' && header) {
     const bore = header.bore.value;
     add({
@@ -279,6 +288,7 @@ function addCircuit(context: Context, parts: Parts, i: number, node: AddNode, ad
   }
   add(pumpLink(context, `${place}/pump`, from, node(`${place}/pumped`), parts.circuitPumps[i] as ChosenPump, mode));
   const inLine = componentsInLine(circuit.components);
+  const wall = wallHeat(context, flow.runHeat, circuit.run.length);
   const regulating = parts.regulating[i];
   add({
     id: `${place}/parts`,
@@ -293,14 +303,14 @@ function addCircuit(context: Context, parts: Parts, i: number, node: AddNode, ad
     from: `${place}/parted`,
     to: node(`${place}/supply`, circuit.height),
     pipe: pipe(runLength),
+    heat: wall,
   });
   add({
     id: `${place}/return`,
     from: node(`${place}/collect`, circuit.height),
     to: end,
     pipe: pipe(runLength),
-    // A ring that gives no heat at all would have no temperature of its own.
-    heat: { kind: 'loss', conductance: NEXT_TO_NOTHING, ambient: STILL },
+    heat: wall,
   });
   if (circuit.bypass !== null) {
     add({

@@ -6,6 +6,7 @@ import { COMPONENT_DATA, componentsInLine, componentsLoss } from '../pipe/compon
 import { balanceLoops, type LoopSetting } from './balancing.ts';
 import type { Context } from './context.ts';
 import { designPipe, type SizedPipe } from './pipe-design.ts';
+import { designRunHeat, type RunHeat } from './run-heat.ts';
 
 /** Flow, pipes and losses of a circuit before the plant is known. */
 export interface CircuitFlow {
@@ -19,6 +20,7 @@ export interface CircuitFlow {
   massFlow: Figure;
   volumeFlow: Figure;
   run: SizedPipe;
+  runHeat: RunHeat;
   worstRun: SizedPipe;
   worstLoad: Figure;
   terminalLoss: Figure;
@@ -159,6 +161,7 @@ export function designCircuitFlow(context: Context, circuit: Circuit, rooms: Roo
     massFlow,
     volumeFlow,
     run,
+    runHeat: designRunHeat(context, `${circuit.name}, plant to manifold`, circuit.run, run, arriving, returnTemperature),
     worstRun,
     worstLoad,
     terminalLoss,

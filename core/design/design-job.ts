@@ -116,7 +116,9 @@ function sizePlant(context: Context, flows: CircuitFlow[], load: Figure, built?:
     loops,
     regulating,
     source: {
+      load: source.load,
       capacity: source.capacity,
+      runHeat: source.runHeat.loss,
       massFlow: source.massFlow,
       volumeFlow: source.volumeFlow,
       returnTemperature: source.returnTemperature,
@@ -175,6 +177,7 @@ function sizedCircuit(flow: CircuitFlow, plant: Sized, i: number) {
     massFlow: flow.massFlow,
     volumeFlow: flow.volumeFlow,
     run: flow.run.pipe,
+    runHeat: flow.runHeat.loss,
     worstRun: flow.worstRun.pipe,
     worstLoad: flow.worstLoad,
     terminalLoss: flow.terminalLoss,

@@ -14,6 +14,8 @@ export interface SizedCircuit {
   massFlow: Figure;
   volumeFlow: Figure;
   run: PipeDesign;
+  /** Lost by the run on the way, W. */
+  runHeat: Figure;
   worstRun: PipeDesign;
   worstLoad: Figure;
   terminalLoss: Figure;
@@ -37,7 +39,11 @@ export interface CircuitDesign {
 }
 
 export interface SourceDesign {
+  /** Of rooms and pipes. */
+  load: Figure;
   capacity: Figure;
+  /** Lost by the source pipe. */
+  runHeat: Figure;
   massFlow: Figure;
   volumeFlow: Figure;
   returnTemperature: Figure;

@@ -190,6 +190,11 @@ describe('the header at duty points', () => {
     const job = applyEdits(thistleMill, [
       { at: 'source/temperatureDifference', value: 14 },
       { at: 'source/pump', value: 'a3' },
+      // Without length nothing is lost on the way, so that the manifolds get what the bars send.
+      ...['source', 'circuits/c1', 'circuits/c2', 'circuits/c3', 'circuits/c4'].map((at) => ({
+        at: `${at}/run/length`,
+        value: 0,
+      })),
     ]);
     const design = designJob(job);
     const state = design.solved?.state;

@@ -103,7 +103,7 @@ describe('a plant in any state', () => {
       fc.property(fc.array(fc.boolean(), { minLength: 8, maxLength: 8 }), (calls) => {
         const state = plant.run(plant.assembly.zones.filter((_, z) => calls[z]).map((zone) => zone.id));
         expect(state.reason).toBeNull();
-        const taken = state.circuits.reduce((sum, each) => sum + each.heat, 0);
+        const taken = state.circuits.reduce((sum, each) => sum + each.heat, state.pipeLoss);
         expect(Math.abs(state.source.heat - taken)).toBeLessThan(1e-6 * state.source.heat + 2e-3);
         for (const each of state.circuits) for (const loop of each.loops) expect(loop.heat).toBeGreaterThan(-1e-6);
       }),
@@ -142,7 +142,7 @@ describe('a plant in any state', () => {
             expect(state.reason).toMatch(/^.{30,}\.$/);
             return;
           }
-          const taken = state.circuits.reduce((sum, each) => sum + each.heat, 0);
+          const taken = state.circuits.reduce((sum, each) => sum + each.heat, state.pipeLoss);
           expect(Math.abs(state.source.heat - taken)).toBeLessThan(1e-5 * state.source.heat + 1e-2);
           expect(state.source.heat).toBeLessThanOrEqual(capacity + 1);
         },

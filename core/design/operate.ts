@@ -39,6 +39,8 @@ export interface PlantState {
   iterations: number;
   circuits: CircuitState[];
   source: { massFlow: number; flow: number; supply: number; back: number; heat: number; pump: PumpState | null };
+  /** Heat in W that the pipes between source and manifolds lose. */
+  pipeLoss: number;
   /** Mass flow down the header or between the tees, kg/s: above 0 from flow to return; null without. */
   header: number | null;
   /** Degrees C going to the circuits and coming back. */
@@ -170,6 +172,10 @@ export class Plant {
         heat: 0 - twin.heat('source'),
         pump: sourcePump ? this.pump('source/pump', sourcePump.pump, called.size > 0) : null,
       },
+      pipeLoss: ['source', ...assembly.circuits.map((circuit) => circuit.place)].reduce(
+        (sum, place) => sum + twin.heat(`${place}/flow`) + twin.heat(`${place}/return`),
+        0,
+      ),
       header: header ? twin.flow('header') : null,
       toCircuits: twin.temperature('flow'),
       fromCircuits: twin.temperature('back'),

@@ -6,9 +6,12 @@ import { boreForVelocity, headerState } from '../plant/separation.ts';
 import { type CircuitFlow, massFlowFor, partsInLine } from './circuit-design.ts';
 import type { Context } from './context.ts';
 import { designPipe, type SizedPipe } from './pipe-design.ts';
+import { designRunHeat, type RunHeat } from './run-heat.ts';
 
 export interface SourceFlow {
   fluid: FluidState;
+  /** Of rooms and pipes. */
+  load: Figure;
   capacity: Figure;
   massFlow: Figure;
   volumeFlow: Figure;
@@ -18,6 +21,7 @@ export interface SourceFlow {
   /** What the circuits draw together at design flows. */
   secondaryFlow: Figure;
   run: SizedPipe;
+  runHeat: RunHeat;
   loss: Figure;
   /** Loss of the parts in line with the source pipe at design flow; null when there are none. */
   inLine: Figure | null;
@@ -40,16 +44,6 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
     'source/temperatureDifference',
   );
   const fluid = context.fluidAt(shifted(source.flowTemperature, -source.temperatureDifference / 2));
-  const capacity = book.add({
-    id: 'source/capacity',
-    label: source.capacity === 'auto' ? 'Source: least capacity' : 'Source: capacity',
-    kind: 'power',
-    value: source.capacity === 'auto' ? load.value : source.capacity,
-    formula: source.capacity === 'auto' ? 'P = Q' : 'P decided in the job',
-    source: source.capacity === 'auto' ? 'the source has to cover the load of the rooms' : 'data plate',
-    terms:
-      source.capacity === 'auto' ? { Q: load } : { P: decided('capacity', 'power', source.capacity, 'source/capacity'), Q: load },
-  });
   const draws = circuits.map(({ circuit, massFlow }) => ({
     massFlow: massFlow.value,
     drop: circuit.temperatureDifference,
@@ -152,6 +146,41 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
     temperatureDifference: { value: source.temperatureDifference, ingredient: deltaTerm },
     ways: 2,
   });
+  const leaving = book.add({
+    id: 'source/flowTemperature',
+    label: 'Source: flow temperature',
+    kind: 'temperature',
+    value: source.flowTemperature,
+    formula: 'T_f decided in the job',
+    source: 'decided in the job',
+    terms: { T_f: flowTerm },
+  });
+  const runHeat = designRunHeat(context, 'Source pipe', source.run, run, leaving, returnTemperature);
+  const wanted = book.add({
+    id: 'source/load',
+    label: 'Heat load on the source',
+    kind: 'power',
+    value: [...circuits, { runHeat }].reduce((sum, each) => sum + each.runHeat.loss.value, load.value),
+    formula: 'Q_s = Q + Σ Q_pipe',
+    source: 'what the rooms need and what the pipes on the way lose',
+    terms: {
+      Q: load,
+      Q_1: runHeat.loss,
+      ...Object.fromEntries(circuits.map((circuit, i) => [`Q_${i + 2}`, circuit.runHeat.loss])),
+    },
+  });
+  const capacity = book.add({
+    id: 'source/capacity',
+    label: source.capacity === 'auto' ? 'Source: least capacity' : 'Source: capacity',
+    kind: 'power',
+    value: source.capacity === 'auto' ? wanted.value : source.capacity,
+    formula: source.capacity === 'auto' ? 'P = Q_s' : 'P decided in the job',
+    source: source.capacity === 'auto' ? 'the source has to cover rooms and pipes' : 'data plate',
+    terms:
+      source.capacity === 'auto'
+        ? { Q_s: wanted }
+        : { P: decided('capacity', 'power', source.capacity, 'source/capacity'), Q_s: wanted },
+  });
   const loss = book.add({
     id: 'source/loss',
     label: 'Source: loss inside',
@@ -168,6 +197,7 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
   });
   return {
     fluid,
+    load: wanted,
     capacity,
     massFlow,
     volumeFlow,
@@ -175,6 +205,7 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
     returnTemperature,
     secondaryFlow,
     run,
+    runHeat,
     loss,
     inLine: partsInLine(context, 'source/components', 'Source', source.components, run, volumeFlow, fluid),
     hotShares: state.hotShares,

@@ -82,12 +82,19 @@ describe('6 kW over 10 K', () => {
   it('sends the whole flow through the source, and brings back 45 °C', () => {
     expect(design.source?.massFlow.value).toBeCloseTo(circuit.massFlow.value, 12);
     expect(design.source?.returnTemperature.value).toBeCloseTo(45, 9);
-    expect(design.source?.capacity.value).toBe(6000);
   });
 
-  // Pipes 2 * 8 m and 2 * 3 m of 22 mm (0.3205 L/m): 5.13 + 1.92 L; radiators 10 L/kW: 60 L; source 1 L/kW: 6 L.
+  // 22 mm in 20 mm of 0.035 W/(m K): ln(62 / 22) / (2 pi 0.035) = 4.711; 1 / (10 pi 0.062) = 0.513: 0.1914 W/(m K). Water at
+  // 55 and 45 °C in air of 15 °C: 70 K together. 8 m: 107.2 W, 3 m: 40.2 W.
+  it('loses 147 W between source and manifold, which the source has to give', () => {
+    expect(circuit.runHeat.value).toBeCloseTo(107.2, 0);
+    expect(design.source?.runHeat.value).toBeCloseTo(40.2, 0);
+    expect(design.source?.capacity.value).toBeCloseTo(6147.4, 0);
+  });
+
+  // Pipes 2 * 8 m and 2 * 3 m of 22 mm (0.3205 L/m): 5.13 + 1.92 L; radiators 10 L/kW: 60 L; source 1 L/kW: 6.15 L.
   it('holds 73 L of water', () => {
-    expect((design.vessel?.content.value ?? 0) * 1000).toBeCloseTo(5.13 + 1.92 + 60 + 6, 1);
+    expect((design.vessel?.content.value ?? 0) * 1000).toBeCloseTo(5.13 + 1.92 + 60 + 6.15, 1);
   });
 
   // e between 10 and 55 °C: 999.7 / 985.7 - 1 = 1.42 %: 1.04 L. p0 = 5 m (0.49 bar) + 0.3 = 0.79 bar, pe 2.5 bar: factor

@@ -49,9 +49,15 @@ const PLACES: Record<string, number> = {
   m: 2,
   mm: 1,
   in: 3,
+  'W/(m K)': 3,
+  'BTU/(h ft °F)': 3,
+  'm²K/W': 3,
+  'h ft² °F/BTU': 2,
+  'W/(m²K)': 2,
+  'BTU/(h ft² °F)': 3,
 };
 
-const SMALL_PLACES: Partial<Record<QuantityKind, number>> = { roughness: 4, factor: 3 };
+const SMALL_PLACES: Partial<Record<QuantityKind, number>> = { roughness: 4, factor: 3, exponent: 2 };
 
 const formats = new Map<number, Intl.NumberFormat>();
 

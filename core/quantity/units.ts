@@ -66,6 +66,11 @@ const UNITS: Record<QuantityKind, Record<string, Unit>> = {
   fraction: { '%': { factor: 0.01 } },
   factor: { '': { factor: 1 } },
   roughness: { mm: { factor: 0.001 }, in: { factor: INCH } },
+  lineLoss: { 'W/(m K)': { factor: 1 }, 'BTU/(h ft °F)': { factor: (BTU_PER_HOUR / FOOT) * 1.8 } },
+  conductivity: { 'W/(m K)': { factor: 1 }, 'BTU/(h ft °F)': { factor: (BTU_PER_HOUR / FOOT) * 1.8 } },
+  thermalResistance: { 'm²K/W': { factor: 1 }, 'h ft² °F/BTU': { factor: (FOOT * FOOT) / (BTU_PER_HOUR * 1.8) } },
+  heatTransfer: { 'W/(m²K)': { factor: 1 }, 'BTU/(h ft² °F)': { factor: (BTU_PER_HOUR * 1.8) / (FOOT * FOOT) } },
+  exponent: { '': { factor: 1 } },
 };
 
 /** The unit a job shows a kind of quantity in: the person's own choice, or the habit of the unit system. */
@@ -182,6 +187,13 @@ const SPELLINGS: Record<string, string> = {
   kv: 'Kv',
   kvs: 'Kv',
   cv: 'Cv',
+  'm2k/w': 'm²K/W',
+  'm²k/w': 'm²K/W',
+  'w/mk': 'W/(m K)',
+  'w/m2k': 'W/(m²K)',
+  'w/m²k': 'W/(m²K)',
+  'w/m2': 'W/m²',
+  'w/m²': 'W/m²',
   '%': '%',
 };
 

@@ -3,7 +3,7 @@ import { chooseKvs, KVS_SERIES } from '../circuit/mixing.ts';
 import type { Context } from '../design/context.ts';
 import type { CircuitDesign, SizedCircuit, UnreviewedDesign } from '../design/design.ts';
 import type { Finding } from './finding.ts';
-import { reviewPipe } from './review-pipe.ts';
+import { reviewInsulation, reviewPipe } from './review-pipe.ts';
 import { reviewPump } from './review-pump.ts';
 
 /** Findings on every circuit: its temperatures, pipes, valve and pump. */
@@ -25,6 +25,7 @@ export function reviewCircuits(context: Context, design: UnreviewedDesign): Find
         component: `circuits/${circuit.id}/run`,
         hottest,
       }),
+      ...reviewInsulation(context, each.sized.run, circuit.run, each.sized.runHeat, `circuits/${circuit.id}/run`),
       ...reviewPipe(context, each.sized.worstRun, {
         deltaT: circuit.temperatureDifference,
         deltaTPlace: `circuits/${circuit.id}/temperatureDifference`,

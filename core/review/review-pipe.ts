@@ -1,6 +1,9 @@
 import { FIELDS } from '../../model/fields.ts';
+import type { InsulatedRun } from '../../model/job.ts';
 import type { Context } from '../design/context.ts';
 import type { PipeDesign } from '../design/pipe-design.ts';
+import type { Figure } from '../figure/figure.ts';
+import { pipeTransmittance, usualInsulation } from '../pipe/heat-loss.ts';
 import type { Finding, Remedy } from './finding.ts';
 
 interface PipeSetting {
@@ -85,6 +88,31 @@ export function reviewPipe(context: Context, pipe: PipeDesign, setting: PipeSett
     });
   }
   return findings;
+}
+
+/** A run without insulation: what it loses, and what it would lose insulated. */
+export function reviewInsulation(
+  context: Context,
+  pipe: PipeDesign,
+  run: InsulatedRun,
+  loss: Figure,
+  component: string,
+): Finding[] {
+  const { say, rules } = context;
+  if (run.insulation !== 0 || loss.value < rules.bareLoss.limit) return [];
+  const share = pipeTransmittance(pipe.size.outside, usualInsulation(pipe.size.bore)) / pipeTransmittance(pipe.size.outside, 0);
+  return [
+    {
+      id: `pipe-bare:${pipe.place}`,
+      rule: 'pipe-bare',
+      severity: 'mend',
+      place: `${pipe.place}/insulation`,
+      component,
+      title: `${pipe.label}: the bare pipe loses ${say(loss.value, 'heatLoad')}`,
+      why: `Insulated as usual it loses ${say(loss.value * share, 'heatLoad')}. ${rules.bareLoss.reason}`,
+      remedies: [{ label: 'Insulate it', edits: [{ at: `${pipe.place}/insulation`, value: 'auto' }] }],
+    },
+  ];
 }
 
 const pin = (pipe: PipeDesign, id: string, label: string): Remedy => ({

@@ -1,7 +1,7 @@
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import type { Finding } from './finding.ts';
-import { reviewPipe } from './review-pipe.ts';
+import { reviewInsulation, reviewPipe } from './review-pipe.ts';
 import { reviewPump } from './review-pump.ts';
 
 /** Findings on source, separation and vessel. */
@@ -10,15 +10,16 @@ export function reviewPlant(context: Context, design: UnreviewedDesign): Finding
   const { source } = design;
   if (!source) return [];
   const findings: Finding[] = [];
-  if (job.source.capacity !== 'auto' && job.source.capacity < design.load.value) {
+  const needed = source.load.value;
+  if (job.source.capacity !== 'auto' && job.source.capacity < needed) {
     findings.push({
       id: 'source-too-small',
       rule: 'source-too-small',
       severity: 'stop',
       place: 'source/capacity',
       component: 'source',
-      title: `The source is ${say(design.load.value - job.source.capacity, 'power')} short`,
-      why: `It gives ${say(job.source.capacity, 'power')} and the circuits need ${say(design.load.value, 'power')} on the design day. Take a larger one, add a second, or lower the loads.`,
+      title: `The source is ${say(needed - job.source.capacity, 'power')} short`,
+      why: `It gives ${say(job.source.capacity, 'power')} and rooms and pipes need ${say(needed, 'power')} on the design day. Take a larger one, add a second, or lower the loads.`,
       remedies: [{ label: 'Size the source from the load', edits: [{ at: 'source/capacity', value: 'auto' }] }],
     });
   }
@@ -30,6 +31,7 @@ export function reviewPlant(context: Context, design: UnreviewedDesign): Finding
       hottest: job.source.flowTemperature,
     }),
   );
+  findings.push(...reviewInsulation(context, source.run, job.source.run, source.runHeat, 'source/run'));
   if (source.pump) findings.push(...reviewPump(context, source.pump, 'source/pump', 'source/temperatureDifference'));
   findings.push(...reviewReturn(context, design), ...reviewDilution(context, design), ...reviewVessel(context, design));
   return findings;

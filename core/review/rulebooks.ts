@@ -78,6 +78,12 @@ const SHARED = {
     4,
     'At most four diameters apart, so that next to no pressure is left between them.',
   ),
+  bareLoss: rule(
+    'heat lost by a bare pipe',
+    'heatLoad',
+    20,
+    'Codes ask for insulation in nearly every plant room; the heat is bought all winter.',
+  ),
   heatShort: rule('heat short of the load', 'fraction', 0.05, 'A twentieth is felt on the coldest days.'),
   gaugeLeast: rule(
     'least gauge pressure anywhere',

@@ -196,7 +196,7 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
         />
         <QuantityField place={`${place}/height`} label="Height above the plant" />
         <ComponentsField place={`${place}/components`} label="In line with the run" bore={sized?.run.size.bore} />
-        <PipeFields place={`${place}/run`} title="Plant to manifold, one way" design={sized?.run} />
+        <PipeFields place={`${place}/run`} title="Plant to manifold, one way" design={sized?.run} heatLoss={sized?.runHeat} />
         <PipeFields place={`${place}/worstRun`} title="Worst run beyond it, there and back" design={sized?.worstRun} />
         <QuantityField
           place={`${place}/worstRun/load`}

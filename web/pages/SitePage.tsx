@@ -44,6 +44,11 @@ export default function SitePage() {
             label="Outdoor design temperature"
             help="From the heat-loss calculation."
           />
+          <QuantityField
+            place="site/pipeSurroundings"
+            label="Air around the pipes"
+            help="In the plant room and on the way to the manifolds."
+          />
           <ChoiceField place="fluid/kind" label="Fluid" options={FLUID_CHOICES} help={glycolHelp(fluid)} />
           {fluid.kind !== 'water' && <QuantityField place="fluid/concentration" label="Share of glycol by volume" />}
         </Box>

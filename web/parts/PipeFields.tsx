@@ -1,6 +1,9 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { PipeDesign } from '../../core/design/pipe-design.ts';
+import type { Figure } from '../../core/figure/figure.ts';
+import { usualInsulation } from '../../core/pipe/heat-loss.ts';
+import { say } from '../../core/quantity/format.ts';
 import type { PipeRun } from '../../model/job.ts';
 import { type Place, valueAt } from '../../model/place.ts';
 import { useJob } from '../state/job-context.tsx';
@@ -13,11 +16,14 @@ export function PipeFields({
   place,
   title,
   design,
+  heatLoss,
   columns = 4,
 }: {
   place: Place;
   title: string;
   design: PipeDesign | undefined;
+  /** Heat it loses on the way; a run without insulation of its own has none. */
+  heatLoss?: Figure | undefined;
   columns?: 1 | 2 | 4;
 }) {
   const job = useJob();
@@ -33,6 +39,12 @@ export function PipeFields({
             {design.size.label} · <FigureButton figure={design.velocity} /> · <FigureButton figure={design.gradient} /> · loses{' '}
             <FigureButton figure={design.loss} /> · carries <FigureButton figure={design.capacity} /> · by velocity{' '}
             {design.byVelocity?.label ?? 'none'} · by gradient {design.byGradient?.label ?? 'none'}
+            {heatLoss && (
+              <>
+                {' '}
+                · gives off <FigureButton figure={heatLoss} />
+              </>
+            )}
           </Typography>
         )}
       </Box>
@@ -51,6 +63,14 @@ export function PipeFields({
         />
         <QuantityField place={`${place}/length`} label="Length" />
         <QuantityField place={`${place}/fittingsAllowance`} label="Fittings allowance" />
+        {'insulation' in run && (
+          <QuantityField
+            place={`${place}/insulation`}
+            label="Insulation"
+            empty="auto"
+            {...(design ? { automatic: `auto: ${say(usualInsulation(design.size.bore), 'bore', job.display)}` } : {})}
+          />
+        )}
       </Box>
     </Box>
   );

@@ -28,7 +28,7 @@ export function PlantFields({ design }: { design: Design }) {
         label="Capacity"
         empty="auto"
         automatic={automatic(source?.capacity.value, 'power')}
-        help="Output on the design day; auto takes the load."
+        help="Output on the design day; auto takes the load of rooms and pipes."
       />
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
         <QuantityField place="source/flowTemperature" label="Flow temp." />
@@ -46,7 +46,7 @@ export function PlantFields({ design }: { design: Design }) {
         empty="auto"
         automatic={automatic(figures['source/waterContent']?.value, 'volume')}
       />
-      <PipeFields place="source/run" title="Source pipe, one way" design={source?.run} columns={2} />
+      <PipeFields place="source/run" title="Source pipe, one way" design={source?.run} heatLoss={source?.runHeat} columns={2} />
       <ComponentsField place="source/components" label="In line with the source pipe" bore={source?.run.size.bore} />
       <Divider />
       <Typography variant="h2">Separation</Typography>
