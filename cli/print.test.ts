@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { designJob } from '../core/design/design-job.ts';
-import { thistleMill } from '../demo/thistle-mill.ts';
+import { thistleMillByLoads as thistleMill } from '../demo/thistle-mill.ts';
 import { readRoomsCsv } from '../exchange/rooms-csv.ts';
 import type { Job } from '../model/job.ts';
 import { newJob } from '../model/new-job.ts';

@@ -3,7 +3,7 @@ import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'no
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, it } from 'vitest';
-import { thistleMill } from '../demo/thistle-mill.ts';
+import { thistleMillByLoads as thistleMill } from '../demo/thistle-mill.ts';
 import { writeJobFile } from '../exchange/job-file.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'warm-cli-'));

@@ -1,4 +1,6 @@
+import type { Emitter } from '../model/emitter.ts';
 import { type InsulatedRun, JOB_FORMAT, JOB_VERSION, type Job, type PipeRun } from '../model/job.ts';
+import { newFloor, newPanel, newRated } from '../model/new-emitter.ts';
 import { newRoom } from '../model/new-job.ts';
 
 const pipe = (material: PipeRun['material'], length: number, size = 'auto', fittingsAllowance = 0.4): PipeRun => ({
@@ -23,11 +25,7 @@ const room = (
   circuit: string,
 ) => newRoom(`r${n}`, { name, storey, area, heatLoad, roomTemperature, circuit });
 
-/**
- * The demo job: an invented mill house in an invented valley. Floors below, radiators above on pipe that stays,
- * a workshop with fan units, and a header between them and the boiler.
- */
-export const thistleMill: Job = {
+const house: Job = {
   format: JOB_FORMAT,
   version: JOB_VERSION,
   name: 'Thistle Mill',
@@ -160,3 +158,46 @@ export const thistleMill: Job = {
   ],
   unread: [],
 };
+
+/** What stands in each room. */
+const EMITTERS: Record<string, Emitter[]> = {
+  r1: [newFloor('e1', 38, { covering: 0.05, edgeArea: 6, below: 10, insulation: 2, tail: 3 })],
+  r2: [newFloor('e1', 19, { covering: 0.01, below: 10, insulation: 2, tail: 6 })],
+  r3: [newFloor('e1', 12.5, { covering: 0.1, below: 10, insulation: 2, tail: 9 })],
+  r4: [newFloor('e1', 8, { covering: 0.01, spacing: 0.2, below: 10, insulation: 2, tail: 7 })],
+  r5: [
+    newFloor('e1', 4.2, {
+      covering: 0.01,
+      spacing: 0.1,
+      layout: 'serpentine',
+      use: 'bathroom',
+      below: 10,
+      insulation: 2,
+      tail: 8,
+    }),
+    newRated('e2', 'towel-rail', { ratedOutput: 420, circuit: 'c2' }),
+  ],
+  r6: [newPanel('e1', { type: '2-2', length: 1 })],
+  r7: [newPanel('e1', { length: 1.4 })],
+  r8: [newPanel('e1', { length: 1.2 })],
+  r9: [newPanel('e1', { type: '1-1', length: 0.8 }), newRated('e2', 'towel-rail', { ratedOutput: 400 })],
+  r10: [newPanel('e1', { type: '1-1', length: 1 })],
+  r11: [newPanel('e1', { type: '2-2', height: 0.5, length: 1.6 }), newPanel('e2', { type: '2-2', height: 0.5, length: 1.2 })],
+  r12: [newPanel('e1', { type: '1-1', height: 0.4, length: 0.8 })],
+  r13: [
+    newRated('e1', 'fan-unit', { name: 'Unit by the lathe', ratedOutput: 2400, ratedFlow: 60, ratedReturn: 48, ratedRoom: 18 }),
+    newRated('e2', 'fan-unit', { name: 'Unit by the gate', ratedOutput: 2400, ratedFlow: 60, ratedReturn: 48, ratedRoom: 18 }),
+  ],
+};
+
+/**
+ * The demo job: an invented mill house in an invented valley. Floors below, radiators above on pipe that stays,
+ * a workshop with fan units, and a header between them and the boiler.
+ */
+export const thistleMill: Job = {
+  ...house,
+  rooms: house.rooms.map((room) => ({ ...room, emitters: EMITTERS[room.id] ?? [] })),
+};
+
+/** The same house with its loads alone, before anybody has entered an emitter. */
+export const thistleMillByLoads: Job = house;

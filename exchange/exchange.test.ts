@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { designJob } from '../core/design/design-job.ts';
-import { thistleMill } from '../demo/thistle-mill.ts';
+import { thistleMillByLoads as thistleMill } from '../demo/thistle-mill.ts';
 import { MOST_ROOMS } from '../model/job.ts';
 import { newJob } from '../model/new-job.ts';
 import { applyEdits } from '../model/place.ts';

@@ -1,18 +1,20 @@
 import { describe, expect, it } from 'vitest';
+import { placeWith, withEveryEmitter } from '../demo/every-emitter.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import { boundsProblem, FIELDS, type Field, fieldAt } from './fields.ts';
 import { applyEdits, valueAt } from './place.ts';
 import { UNIT_CHOICES } from './quantities.ts';
 import { readJob } from './read-job.ts';
 
+const job = withEveryEmitter(thistleMill, ['r2']);
 const PLACES = Object.keys(FIELDS) as (keyof typeof FIELDS)[];
 /** A place of the demo job for a pattern with `*`. */
-const inDemo = (pattern: string) => pattern.replace('rooms/*', 'rooms/r2').replace('circuits/*', 'circuits/c1');
+const inDemo = (pattern: string) => placeWith(pattern, 'r2', 'c1');
 
 describe('every field of the job', () => {
   it.each(PLACES)('%s stands in the job and is found by its place', (pattern) => {
     const place = inDemo(pattern);
-    expect(valueAt(thistleMill, place)).toBeDefined();
+    expect(valueAt(job, place)).toBeDefined();
     expect(fieldAt(place)).toBe(FIELDS[pattern]);
   });
 
@@ -20,7 +22,7 @@ describe('every field of the job', () => {
     const field: Field = FIELDS[pattern];
     expect(field.max).toBeGreaterThan(field.min);
     expect(UNIT_CHOICES[field.kind].length).toBeGreaterThan(0);
-    const put = (value: number) => readJob(applyEdits(thistleMill, [{ at: inDemo(pattern), value }]));
+    const put = (value: number) => readJob(applyEdits(job, [{ at: inDemo(pattern), value }]));
     expect(put(field.max).ok).toBe(true);
     expect(put(field.min).ok).toBe(field.aboveMin !== true);
     for (const value of [field.max * 1.001 + 1, field.min - 1]) {
@@ -29,7 +31,7 @@ describe('every field of the job', () => {
       if (!read.ok) expect(read.problems.join()).toContain(field.remedy);
     }
     for (const value of [Number.NaN, Number.POSITIVE_INFINITY, '12', {}, []])
-      expect(readJob(applyEdits(thistleMill, [{ at: inDemo(pattern), value }])).ok).toBe(false);
+      expect(readJob(applyEdits(job, [{ at: inDemo(pattern), value }])).ok).toBe(false);
   });
 
   it('says what to do about a value outside', () => {
@@ -39,13 +41,16 @@ describe('every field of the job', () => {
   });
 
   it('takes "auto" where the program may choose and nowhere else', () => {
-    const takesAuto = PLACES.filter((pattern) => readJob(applyEdits(thistleMill, [{ at: inDemo(pattern), value: 'auto' }])).ok);
+    const takesAuto = PLACES.filter((pattern) => readJob(applyEdits(job, [{ at: inDemo(pattern), value: 'auto' }])).ok);
     expect(takesAuto.map(String).sort()).toEqual([
       'circuits/*/mixingValve',
       'circuits/*/run/insulation',
       'circuits/*/terminalLoss',
       'circuits/*/waterContent',
       'circuits/*/worstRun/load',
+      'rooms/*/emitters/*/heatTransfer',
+      'rooms/*/emitters/*/loops',
+      'rooms/*/emitters/*/share',
       'separation/bore',
       'separation/spacing',
       'source/capacity',

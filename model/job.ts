@@ -1,6 +1,9 @@
 import { z } from 'zod';
-import { boundsProblem, FIELDS, type FieldPlace } from './fields.ts';
-import { type Celsius, type Kelvin, QUANTITY_KINDS, UNIT_CHOICES } from './quantities.ts';
+import { EmitterSchema, MOST_EMITTERS } from './emitter.ts';
+import { QUANTITY_KINDS, UNIT_CHOICES } from './quantities.ts';
+import { autoOr, deltaT, Id, MATERIALS, Name, quantity, Text, temperature, text } from './schema-parts.ts';
+
+export { MATERIALS, type MaterialId } from './schema-parts.ts';
 
 /** The version of the job file this program writes. Older ones are brought up to it by `upgrade.ts`. */
 export const JOB_VERSION = 3;
@@ -9,39 +12,6 @@ export const JOB_FORMAT = 'warm-manifold/job';
 /** Most rooms and circuits one job takes; beyond this a building is split into jobs. */
 export const MOST_ROOMS = 2000;
 export const MOST_CIRCUITS = 200;
-
-/** Letters, digits and dashes: an id stands in places such as `rooms/r3/heatLoad` and in addresses. */
-const Id = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/, 'is no id; use letters, digits, - and _, at most 40');
-/** A database cannot keep zero bytes or halves of characters, so no text of a job holds any. */
-const UNKEEPABLE = /\0|[\ud800-\udfff]/u;
-const text = (most: number) =>
-  z
-    .string('is not a text')
-    .max(most, `is longer than ${most} characters; shorten it`)
-    .refine((value) => !UNKEEPABLE.test(value), 'holds characters that are no text; type it again');
-const Name = text(120);
-const Text = text(4000);
-
-/** A number of the job, bounded as `FIELDS` says. */
-const quantity = (place: FieldPlace) =>
-  z.number('is not a number').superRefine((value, context) => {
-    const problem = boundsProblem(FIELDS[place], value);
-    if (problem) context.addIssue({ code: 'custom', message: problem });
-  });
-const temperature = (place: FieldPlace) => quantity(place).transform((value) => value as Celsius);
-const deltaT = (place: FieldPlace) => quantity(place).transform((value) => value as Kelvin);
-const autoOr = <T extends z.ZodType>(schema: T) => z.union([z.literal('auto'), schema]);
-
-export const MATERIALS = [
-  'copper-en1057',
-  'copper-b88-l',
-  'copper-b88-m',
-  'pex-iso15875',
-  'pex-f876',
-  'multilayer',
-  'steel-en10255',
-] as const;
-export type MaterialId = (typeof MATERIALS)[number];
 
 const pipeAt = (place: 'circuits/*/run' | 'circuits/*/worstRun' | 'source/run') => ({
   material: z.enum(MATERIALS, `is no pipe material; use one of ${MATERIALS.join(', ')}`),
@@ -65,6 +35,8 @@ export const RoomSchema = z.strictObject({
   circuit: Id.nullable(),
   /** Pipe from the manifold to the emitters of this room and back; null when it is as long as the worst run. */
   branchLength: quantity('rooms/*/branchLength').nullable(),
+  /** What heats it; while there are none they count as large as the circuit's temperatures ask. */
+  emitters: z.array(EmitterSchema).max(MOST_EMITTERS, `holds more than ${MOST_EMITTERS} emitters; split the room`),
 });
 
 /** What holds the speed of a pump. */
@@ -250,6 +222,19 @@ export const JobSchema = z
           message: 'is used twice; every room needs an id of its own',
         });
       rooms.add(room.id);
+      const emitters = new Set<string>();
+      room.emitters.forEach((emitter, e) => {
+        const path = ['rooms', i, 'emitters', e];
+        if (emitters.has(emitter.id)) {
+          const message = 'is used twice; every emitter of a room needs an id of its own';
+          context.addIssue({ code: 'custom', path: [...path, 'id'], message });
+        }
+        emitters.add(emitter.id);
+        if (emitter.circuit !== null && !circuits.has(emitter.circuit)) {
+          const message = `names the circuit "${emitter.circuit}", which is not in the job; name one that is, or null`;
+          context.addIssue({ code: 'custom', path: [...path, 'circuit'], message });
+        }
+      });
       if (room.circuit !== null && !circuits.has(room.circuit)) {
         context.addIssue({
           code: 'custom',

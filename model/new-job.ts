@@ -76,6 +76,7 @@ export function newRoom(id: string, fields: Partial<Room> = {}): Room {
     roomTemperature: 20,
     circuit: null,
     branchLength: null,
+    emitters: [],
     ...fields,
   };
 }

@@ -31,13 +31,14 @@ function fromVersion1(job: Loose): Loose {
   };
 }
 
-/** Version 2 lost no heat from its pipes: they count as insulated as usual. */
+/** Version 2 lost no heat from its pipes, which count as insulated as usual, and knew no emitters. */
 function fromVersion2(job: Loose): Loose {
   const insulated = (part: Loose): Loose => ({ ...part, run: within(part.run, { insulation: 'auto' }) });
   return {
     ...job,
     version: 3,
     site: within(job.site, { pipeSurroundings: 15 }),
+    rooms: each(job.rooms, (room) => ({ emitters: [], ...room })),
     circuits: each(job.circuits, insulated),
     source: isLoose(job.source) ? insulated(job.source) : job.source,
   };

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { thistleMill } from '../../demo/thistle-mill.ts';
+import { thistleMillByLoads as thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
 import type { Assembly } from './assemble.ts';

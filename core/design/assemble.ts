@@ -329,9 +329,9 @@ function addCircuit(context: Context, parts: Parts, i: number, node: AddNode, ad
       from: `${loop.place}/in`,
       to: `${place}/collect`,
       pipe: {
-        length: loop.length * (1 + circuit.worstRun.fittingsAllowance),
-        bore: flow.worstRun.pipe.size.bore,
-        roughness: flow.worstRun.pipe.material.roughness,
+        length: loop.length * (1 + loop.fittings),
+        bore: loop.bore,
+        roughness: loop.roughness,
       },
       ...heat(loop),
     });
@@ -339,11 +339,12 @@ function addCircuit(context: Context, parts: Parts, i: number, node: AddNode, ad
 }
 
 /**
- * Emitters as large as the room needs at the design temperatures: Q = K (log-mean excess)^n. Until emitters are
- * entered one by one this is what the circuit's temperatures say about them.
+ * Emitters as entered; one that is not is as large as the room needs at the design temperatures: Q = K (log-mean
+ * excess)^n.
  */
 function emitterHeat({ circuit, flowTemperature, returnTemperature }: CircuitFlow): (loop: LoopSetting) => { heat?: HeatSpec } {
-  return ({ load, roomTemperature }) => {
+  return ({ law, load, roomTemperature }) => {
+    if (law) return law.coefficient > 0 ? { heat: { kind: 'emitter', ...law, room: roomTemperature } } : {};
     const hot = flowTemperature.value - roomTemperature;
     const cold = returnTemperature.value - roomTemperature;
     if (cold <= 0 || hot <= 0) return {};
@@ -353,12 +354,15 @@ function emitterHeat({ circuit, flowTemperature, returnTemperature }: CircuitFlo
   };
 }
 
-function zonesOf({ circuit, place }: CircuitFlow, loops: readonly LoopSetting[]): Zone[] {
+function zonesOf({ circuit, place, parts }: CircuitFlow, loops: readonly LoopSetting[]): Zone[] {
   const whole = { id: place, label: circuit.name || circuit.id, circuitId: circuit.id, valves: [] };
   if (circuit.zones === 'circuit') return [whole];
+  const roomIds = new Set(parts.flatMap(({ room }) => (room.circuit === circuit.id ? [room.id] : [])));
   const rooms = new Map<string, Zone>();
   for (const loop of loops) {
-    const id = `rooms/${loop.roomId}`;
+    // A room fed by two circuits has a valve on each.
+    const own = roomIds.has(loop.roomId);
+    const id = own ? `rooms/${loop.roomId}` : `rooms/${loop.roomId}/${circuit.id}`;
     const zone = rooms.get(id) ?? { id, label: loop.roomName, circuitId: circuit.id, valves: [] };
     zone.valves.push(loop.valve);
     rooms.set(id, zone);

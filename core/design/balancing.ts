@@ -1,8 +1,12 @@
-import type { Circuit, Room } from '../../model/job.ts';
+import type { Circuit } from '../../model/job.ts';
 import { valveLoss } from '../circuit/mixing.ts';
+import { floorPipe } from '../emitter/floor.ts';
+import { floorLoops } from '../emitter/floor-loops.ts';
+import type { EmitterLaw } from '../emitter/law.ts';
 import type { Figure } from '../figure/figure.ts';
 import type { FluidState } from '../fluid/water.ts';
 import { pipeFlow } from '../pipe/friction.ts';
+import type { CircuitPart } from './circuit-parts.ts';
 import type { Context } from './context.ts';
 import type { SizedPipe } from './pipe-design.ts';
 
@@ -14,10 +18,19 @@ export interface LoopSetting {
   roomId: string;
   roomName: string;
   roomTemperature: number;
-  /** Heat it carries at design, W. */
+  /** Id of the emitter it feeds; null where none is entered. */
+  emitterId: string | null;
+  /** Heat it carries at design, W, and the share of it that reaches the room. */
   load: number;
-  /** Pipe there and back, m. */
+  useful: number;
+  /** What it gives over the room, heat to the unheated side included; null until its emitter is entered. */
+  law: EmitterLaw | null;
+  /** Pipe there and back, m, whether that is known of this very loop, and the share that fittings add. */
   length: number;
+  lengthKnown: boolean;
+  fittings: number;
+  bore: number;
+  roughness: number;
   /** Design flow, m3/s. */
   volumeFlow: number;
   /** What pipe and open valve take at design flow, Pa. */
@@ -34,7 +47,7 @@ export interface LoopSetting {
 /** What the loops of a circuit follow from. */
 export interface LoopSource {
   circuit: Circuit;
-  rooms: readonly Room[];
+  parts: readonly CircuitPart[];
   load: Figure;
   fluid: FluidState;
   volumeFlow: Figure;
@@ -53,8 +66,8 @@ const MOST_LOOPS = 1500;
 /**
  * The loops of a circuit and their settings.
  *
- * A room that needs more than the worst run carries has as many equal runs as keep each at or below it. Flow goes to the
- * loops as heat does. The loop that takes most at design flow is the index and stays open; every other valve is closed
+ * A floor has the loops its pipe allows, any other emitter one branch. A room whose emitters nobody has entered has as many
+ * equal runs as keep each at or below the load of the worst run. Flow goes to the loops as heat does. The loop that takes most at design flow is the index and stays open; every other valve is closed
  * until its loop takes as much: then each gets its design flow when the manifold sees that one pressure.
  */
 export function balanceLoops(context: Context, flow: LoopSource): LoopSetting[] {
@@ -66,24 +79,41 @@ export function balanceLoops(context: Context, flow: LoopSource): LoopSetting[] 
   // Emitter and valve have one Kv, given by their loss in the worst run.
   const terminal = flow.terminalLoss.value > 0 ? flow.terminalLoss.value / worstFlow ** 2 : 0;
   const mostRuns = Math.max(1, Math.min(MOST_RUNS, Math.floor(MOST_LOOPS / context.job.rooms.length)));
-  const loops = flow.rooms.flatMap((room) => {
-    const load = room.heatLoad ?? 0;
+  const pipesOf = ({ room, emitter, load }: CircuitPart) => {
+    if (emitter?.kind === 'floor') {
+      const massFlow = (flow.volumeFlow.value * fluid.density * load) / flow.load.value;
+      const { count, length } = floorLoops(emitter, massFlow, fluid);
+      const { bore, roughness } = floorPipe(emitter);
+      return { runs: Math.min(count, Math.max(mostRuns, 1)), length, lengthKnown: true, fittings: 0, bore, roughness };
+    }
+    return {
+      runs: emitter ? 1 : Math.min(mostRuns, Math.max(1, Math.ceil(load / worst - 1e-9))),
+      length: room.branchLength ?? circuit.worstRun.length,
+      lengthKnown: room.branchLength !== null,
+      fittings: circuit.worstRun.fittingsAllowance,
+      bore: size.bore,
+      roughness: material.roughness,
+    };
+  };
+  const loops = flow.parts.flatMap((part) => {
+    const { room, emitter, place, load, useful, law } = part;
     if (load <= 0) return [];
-    const runs = Math.min(mostRuns, Math.max(1, Math.ceil(load / worst - 1e-9)));
+    const { runs, ...pipe } = pipesOf(part);
     const volumeFlow = (flow.volumeFlow.value * load) / flow.load.value / runs;
-    const length = room.branchLength ?? circuit.worstRun.length;
-    const gradient = pipeFlow(volumeFlow, size.bore, material.roughness, fluid).gradient;
-    const ownLoss = gradient * length * (1 + circuit.worstRun.fittingsAllowance) + terminal * volumeFlow ** 2;
+    const { gradient } = pipeFlow(volumeFlow, pipe.bore, pipe.roughness, fluid);
     return Array.from({ length: runs }, (_, k) => ({
-      place: `rooms/${room.id}/loop${k + 1}`,
-      valve: `rooms/${room.id}/loop${k + 1}/valve`,
+      place: `${place}/loop${k + 1}`,
+      valve: `${place}/loop${k + 1}/valve`,
       roomId: room.id,
       roomName: room.name || room.id,
       roomTemperature: room.roomTemperature,
+      emitterId: emitter?.id ?? null,
       load: load / runs,
-      length,
+      useful: useful / load,
+      law: law && { ...law, coefficient: (law.coefficient * load) / useful / runs },
+      ...pipe,
       volumeFlow,
-      ownLoss,
+      ownLoss: gradient * pipe.length * (1 + pipe.fittings) + terminal * volumeFlow ** 2,
     }));
   });
   const most = Math.max(...loops.map((loop) => loop.ownLoss), 0);

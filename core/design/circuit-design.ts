@@ -1,9 +1,11 @@
-import type { Circuit, ComponentId, Room } from '../../model/job.ts';
+import type { Circuit, ComponentId } from '../../model/job.ts';
 import { shifted } from '../../model/quantities.ts';
+import { emitterLabel } from '../emitter/emitter.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import type { FluidState } from '../fluid/water.ts';
 import { COMPONENT_DATA, componentsInLine, componentsLoss } from '../pipe/components.ts';
 import { balanceLoops, type LoopSetting } from './balancing.ts';
+import type { CircuitPart } from './circuit-parts.ts';
 import type { Context } from './context.ts';
 import { designPipe, type SizedPipe } from './pipe-design.ts';
 import { designRunHeat, type RunHeat } from './run-heat.ts';
@@ -12,7 +14,7 @@ import { designRunHeat, type RunHeat } from './run-heat.ts';
 export interface CircuitFlow {
   circuit: Circuit;
   place: string;
-  rooms: Room[];
+  parts: CircuitPart[];
   load: Figure;
   fluid: FluidState;
   flowTemperature: Figure;
@@ -37,27 +39,37 @@ export interface CircuitFlow {
 export const massFlowFor = (load: number, specificHeat: number, temperatureDifference: number): number =>
   load / (specificHeat * temperatureDifference);
 
-/** Sum of the loads of a circuit's rooms; rooms without a load count nothing and are a finding. */
-export function circuitLoad(context: Context, circuit: Circuit, rooms: readonly Room[]): Figure {
+/** Sum of what a circuit's emitters and rooms need; rooms without a load count nothing and are a finding. */
+export function circuitLoad(context: Context, circuit: Circuit, parts: readonly CircuitPart[]): Figure {
   const terms = Object.fromEntries(
-    rooms.map((room, i) => [
-      `Q${i + 1}`,
-      decided(room.name || `room ${room.id}`, 'heatLoad', room.heatLoad ?? 0, `rooms/${room.id}/heatLoad`),
-    ]),
+    parts.map(({ room, emitter, useful }, i) => {
+      const whole = useful === (room.heatLoad ?? 0);
+      const name = room.name || `room ${room.id}`;
+      return [
+        `Q${i + 1}`,
+        whole
+          ? decided(name, 'heatLoad', useful, `rooms/${room.id}/heatLoad`)
+          : given(`${name}, ${emitter ? emitterLabel(emitter) : ''}`, 'heatLoad', useful, 'its part of the load of the room'),
+      ];
+    }),
   );
+  const down = parts.reduce((sum, part) => sum + part.load - part.useful, 0);
+  if (down > 0) {
+    terms.Q_u = given('heat from floors to the unheated side', 'heatLoad', down, 'EN 1264-3: q_u = (R_o q + T_i − T_u) / R_u');
+  }
   return context.book.add({
     id: `circuits/${circuit.id}/load`,
     label: `${circuit.name}: heat load`,
     kind: 'power',
-    value: rooms.reduce((sum, room) => sum + (room.heatLoad ?? 0), 0),
-    formula: rooms.length === 0 ? 'Q = 0' : 'Q = Σ room loads',
+    value: parts.reduce((sum, part) => sum + part.load, 0),
+    formula: parts.length === 0 ? 'Q = 0' : down > 0 ? 'Q = Σ room loads + Q_u' : 'Q = Σ room loads',
     source: 'sum of the rooms on this circuit',
     terms,
   });
 }
 
 /** Flow, pipe sizes and losses of one circuit with a load above 0. */
-export function designCircuitFlow(context: Context, circuit: Circuit, rooms: Room[], load: Figure): CircuitFlow {
+export function designCircuitFlow(context: Context, circuit: Circuit, parts: CircuitPart[], load: Figure): CircuitFlow {
   const { book, rules } = context;
   const place = `circuits/${circuit.id}`;
   const { flowTemperature, temperatureDifference } = circuit;
@@ -113,7 +125,7 @@ export function designCircuitFlow(context: Context, circuit: Circuit, rooms: Roo
     ways: 2,
   });
 
-  const worstLoad = worstRunLoad(context, circuit, rooms, load, place);
+  const worstLoad = worstRunLoad(context, circuit, parts, load, place);
   const worstFlow = book.add({
     id: `${place}/worstRun/volumeFlow`,
     label: `${circuit.name}: flow in the worst run`,
@@ -147,13 +159,13 @@ export function designCircuitFlow(context: Context, circuit: Circuit, rooms: Roo
     },
   });
   const inLine = partsInLine(context, `${place}/components`, circuit.name, circuit.components, run, volumeFlow, fluid);
-  const loops = balanceLoops(context, { circuit, rooms, load, fluid, volumeFlow, worstRun, worstLoad, terminalLoss });
+  const loops = balanceLoops(context, { circuit, parts, load, fluid, volumeFlow, worstRun, worstLoad, terminalLoss });
   const longerLoop = beyondWorstRun(context, place, circuit.name, loops, worstRun.pipe.loss, terminalLoss);
   const share = worstFlow.value / volumeFlow.value;
   return {
     circuit,
     place,
-    rooms,
+    parts,
     load,
     fluid,
     flowTemperature: arriving,
@@ -176,7 +188,7 @@ export function designCircuitFlow(context: Context, circuit: Circuit, rooms: Roo
   };
 }
 
-function worstRunLoad(context: Context, circuit: Circuit, rooms: Room[], load: Figure, place: string): Figure {
+function worstRunLoad(context: Context, circuit: Circuit, parts: CircuitPart[], load: Figure, place: string): Figure {
   const label = `${circuit.name}: load of the worst run`;
   if (circuit.worstRun.load !== 'auto') {
     const wanted = circuit.worstRun.load;
@@ -190,21 +202,27 @@ function worstRunLoad(context: Context, circuit: Circuit, rooms: Room[], load: F
       terms: { Q_w: decided('load of the worst run', 'heatLoad', wanted, `${place}/worstRun/load`), Q: load },
     });
   }
-  const heaviest = rooms.reduce((most, room) => ((room.heatLoad ?? 0) > (most.heatLoad ?? 0) ? room : most));
+  const { room: heaviest, useful, load: whole } = parts.reduce((most, part) => (part.load > most.load ? part : most));
   return context.book.add({
     id: `${place}/worstRun/load`,
     label,
     kind: 'heatLoad',
-    value: heaviest.heatLoad ?? 0,
+    value: whole,
     formula: 'Q_w = the heaviest room of the circuit',
     source: 'taken as the worst run until one is named',
     terms: {
-      Q_w: decided(heaviest.name || `room ${heaviest.id}`, 'heatLoad', heaviest.heatLoad ?? 0, `rooms/${heaviest.id}/heatLoad`),
+      Q_w:
+        whole === heaviest.heatLoad
+          ? decided(heaviest.name || `room ${heaviest.id}`, 'heatLoad', whole, `rooms/${heaviest.id}/heatLoad`)
+          : given(heaviest.name || `room ${heaviest.id}`, 'heatLoad', whole, `${Math.round(useful)} W of it into the room`),
     },
   });
 }
 
-/** A room's own pipe may be longer than what was named the worst run: the pump is then chosen for that. */
+/**
+ * A room's own pipe may take more than what was named the worst run: the pump is then chosen for that. It may take less
+ * where every loop's own pipe is known, so that the worst run no longer stands for any of them.
+ */
 function beyondWorstRun(
   context: Context,
   place: string,
@@ -216,17 +234,20 @@ function beyondWorstRun(
   const index = loops.find((loop) => loop.index);
   if (!index) return null;
   const beyond = index.ownLoss - worstRun.value - terminal.value;
-  if (beyond <= 0.01 * worstRun.value) return null;
+  const allKnown = loops.every((loop) => loop.lengthKnown);
+  if (allKnown ? Math.abs(beyond) <= 0.01 * worstRun.value : beyond <= 0.01 * worstRun.value) return null;
   return context.book.add({
     id: `${place}/longerLoop`,
-    label: `${name}: ${index.roomName} takes more than the worst run`,
+    label: `${name}: ${index.roomName} takes ${beyond > 0 ? 'more' : 'less'} than the worst run`,
     kind: 'pressure',
     value: beyond,
     formula: 'Δp = Δp_loop − Δp_worst − Δp_emitter',
     source: 'Darcy-Weisbach over the length entered for the room',
     terms: {
       Δp_loop: given('loss of the index loop', 'pressure', index.ownLoss, 'its own length and flow'),
-      L: decided('pipe to the room and back', 'length', index.length, `rooms/${index.roomId}/branchLength`),
+      L: index.emitterId
+        ? given('pipe of the loop, there and back', 'length', index.length, 'area over spacing, with tails and bends')
+        : decided('pipe to the room and back', 'length', index.length, `rooms/${index.roomId}/branchLength`),
       Δp_worst: worstRun,
       Δp_emitter: terminal,
     },

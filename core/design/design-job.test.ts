@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { thistleMill } from '../../demo/thistle-mill.ts';
+import { thistleMillByLoads as thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
 import { newCircuit, newJob, newRoom } from '../../model/new-job.ts';
 import { applyEdits, keepUnread, valueAt } from '../../model/place.ts';

@@ -1,4 +1,4 @@
-import type { Job, Room } from '../../model/job.ts';
+import type { Job } from '../../model/job.ts';
 import { decided, type Figure } from '../figure/figure.ts';
 import { inspectNetwork } from '../network/inspect.ts';
 import { findCirculator, speedsOf } from '../plant/circulator.ts';
@@ -7,6 +7,7 @@ import { review } from '../review/review.ts';
 import { assemble } from './assemble.ts';
 import type { LoopSetting } from './balancing.ts';
 import { type CircuitFlow, circuitLoad, designCircuitFlow } from './circuit-design.ts';
+import { circuitParts } from './circuit-parts.ts';
 import { type Context, contextOf } from './context.ts';
 import type { CircuitDesign, Design, SourceDesign } from './design.ts';
 import { designValve, type SizedValve } from './mixing-design.ts';
@@ -33,10 +34,10 @@ export const designJob = (job: Job): Design => designWithPlant(job).design;
  */
 export function designWithPlant(job: Job, built?: Design): { design: Design; plant: Plant | null } {
   const context = contextOf(job);
-  const roomsOf = groupRooms(job);
+  const partsOf = circuitParts(context);
   const withLoad = job.circuits.map((circuit) => {
-    const rooms = roomsOf.get(circuit.id) ?? [];
-    return { circuit, rooms, load: circuitLoad(context, circuit, rooms) };
+    const parts = partsOf.get(circuit.id) ?? [];
+    return { circuit, parts, load: circuitLoad(context, circuit, parts) };
   });
   const load = totalLoad(
     context,
@@ -45,14 +46,14 @@ export function designWithPlant(job: Job, built?: Design): { design: Design; pla
   const roomLoad = sumOfRooms(context);
   const flows = withLoad
     .filter((each) => each.load.value >= LEAST_LOAD)
-    .map((each) => designCircuitFlow(context, each.circuit, each.rooms, each.load));
+    .map((each) => designCircuitFlow(context, each.circuit, each.parts, each.load));
   const sized = flows.length > 0 ? sizePlant(context, flows, load, built) : null;
   const sizedById = new Map(flows.map((flow, i) => [flow.circuit.id, sized && sizedCircuit(flow, sized, i)]));
-  const circuits: CircuitDesign[] = withLoad.map(({ circuit, rooms, load: ofCircuit }) => ({
+  const circuits: CircuitDesign[] = withLoad.map(({ circuit, parts, load: ofCircuit }) => ({
     id: circuit.id,
     name: circuit.name,
     load: ofCircuit,
-    roomIds: rooms.map((room) => room.id),
+    roomIds: [...new Set(parts.map((part) => part.room.id))],
     sized: sizedById.get(circuit.id) ?? null,
   }));
   const partial = {
@@ -203,17 +204,6 @@ function supplyAtDuty(context: Context, state: PlantState, atDesign: Figure, pum
       ...Object.fromEntries(pumps.flatMap((pump, i) => (pump.duty ? [[`V${i + 1}`, pump.duty.flow]] : []))),
     },
   });
-}
-
-function groupRooms(job: Job): Map<string, Room[]> {
-  const rooms = new Map<string, Room[]>();
-  for (const room of job.rooms) {
-    if (room.circuit === null) continue;
-    const group = rooms.get(room.circuit);
-    if (group) group.push(room);
-    else rooms.set(room.circuit, [room]);
-  }
-  return rooms;
 }
 
 function totalLoad(context: Context, loads: readonly Figure[]): Figure {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { thistleMill } from '../../demo/thistle-mill.ts';
+import { thistleMillByLoads as thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
 import { applyEdits } from '../../model/place.ts';
 import { valveLoss } from '../circuit/mixing.ts';

@@ -1,5 +1,6 @@
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import { fluidName, fluidSource } from '../fluid/fluid.ts';
+import { boreArea } from '../pipe/friction.ts';
 import { endPressure, expansionShare, fillPressure, stockedVessel, VESSEL_SIZES, vesselVolume } from '../plant/expansion.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
 import type { RuleId } from '../review/rulebooks.ts';
@@ -28,18 +29,38 @@ const EMITTER_CONTENT: Record<CircuitFlow['circuit']['emitters'], RuleId> = {
 /** Water beyond the manifold of one circuit: decided, or so many litres per kW. */
 function emitterContent(context: Context, flow: CircuitFlow): Figure {
   const { circuit, place, load } = flow;
+  // Floors are known pipe by pipe; the rest stands for the usual litres per kW.
+  const floors = flow.parts.filter((part) => part.emitter?.kind === 'floor');
+  const inFloors = flow.loops
+    .filter((loop) => floors.some((part) => part.emitter?.id === loop.emitterId && part.room.id === loop.roomId))
+    .reduce((sum, loop) => sum + loop.length * boreArea(loop.bore), 0);
+  const rest = floors.reduce((sum, part) => sum - part.load, load.value);
   const rule = context.rules[EMITTER_CONTENT[circuit.emitters]];
   const decidedContent = circuit.waterContent;
   return context.book.add({
     id: `${place}/waterContent`,
     label: `${circuit.name}: water beyond the manifold`,
     kind: 'volume',
-    value: decidedContent === 'auto' ? (rule.limit * load.value) / 1000 : decidedContent,
-    formula: decidedContent === 'auto' ? 'V = litres per kW · Q' : 'V decided in the job',
+    value: decidedContent === 'auto' ? (rule.limit * Math.max(rest, 0)) / 1000 + inFloors : decidedContent,
+    formula:
+      decidedContent !== 'auto'
+        ? 'V decided in the job'
+        : inFloors > 0
+          ? 'V = litres per kW · Q + V_loops'
+          : 'V = litres per kW · Q',
     source: decidedContent === 'auto' ? rule.source : 'decided in the job',
     terms:
       decidedContent === 'auto'
-        ? { 'per kW': byRule(rule), Q: load }
+        ? {
+            'per kW': byRule(rule),
+            Q:
+              inFloors > 0
+                ? given('load that is no floor', 'heatLoad', Math.max(rest, 0), 'load of the circuit less its floors')
+                : load,
+            ...(inFloors > 0
+              ? { V_loops: given('water in floor loops', 'volume', inFloors, 'length times bore of each loop') }
+              : {}),
+          }
         : { V: decided('water content', 'volume', decidedContent, `${place}/waterContent`) },
   });
 }

@@ -1,0 +1,132 @@
+import type { Emitter, RatedForm } from '../../model/emitter.ts';
+import { EDGE_LIMIT, FLOOR_DATA, floorTransfer, outputAtSurface, SURFACE_LIMIT } from './floor.ts';
+import { type EmitterLaw, excessOf, flowTemperatureFor, lawOfRating, outputAt } from './law.ts';
+import { PANELS, panelContent, panelLaw } from './panel.ts';
+
+export const RATED_LABELS: Record<RatedForm, string> = {
+  radiator: 'Radiator',
+  'towel-rail': 'Towel rail',
+  baseboard: 'Baseboard',
+  'fan-unit': 'Fan unit',
+  'air-coil': 'Air coil',
+};
+
+/** What an emitter is called where nobody named it. */
+export function emitterLabel(emitter: Emitter): string {
+  if (emitter.name !== '') return emitter.name;
+  switch (emitter.kind) {
+    case 'panel':
+      return `${PANELS[emitter.type].label}, ${Math.round(emitter.height * 1000)} × ${Math.round(emitter.length * 1000)} mm`;
+    case 'rated':
+      return RATED_LABELS[emitter.form];
+    case 'floor':
+      return `${FLOOR_DATA[emitter.system].label}, ${Math.round(emitter.spacing * 1000)} mm`;
+    case 'fixed':
+      return 'Fixed load';
+  }
+}
+
+/**
+ * Law of an emitter in a room; null for one that takes its heat whatever the water.
+ *
+ * A fan unit or coil (exponent 1) gives 1 - e^(-K / C) of what the entering water could: the effectiveness of a coil in
+ * plentiful air, so that its output follows entering water, air and flow.
+ */
+export function emitterLaw(emitter: Emitter): EmitterLaw | null {
+  switch (emitter.kind) {
+    case 'panel':
+      return panelLaw(emitter.type, emitter.height, emitter.length);
+    case 'rated': {
+      const output = emitter.ratedOutput * (emitter.form === 'baseboard' ? emitter.length : 1);
+      return lawOfRating(output, emitter.ratedFlow, emitter.ratedReturn, emitter.ratedRoom, emitter.exponent);
+    }
+    case 'floor': {
+      const edge = Math.min(emitter.edgeArea, emitter.area);
+      const coefficient =
+        floorTransfer(emitter, emitter.spacing) * (emitter.area - edge) +
+        (edge > 0 ? floorTransfer(emitter, emitter.edgeSpacing) * edge : 0);
+      return { coefficient, exponent: 1 };
+    }
+    case 'fixed':
+      return null;
+  }
+}
+
+/** Heat in W beyond which a floor's surface is too warm; infinity for anything else. */
+export function mostOutput(emitter: Emitter, room: number): number {
+  if (emitter.kind !== 'floor') return Number.POSITIVE_INFINITY;
+  const edge = Math.min(emitter.edgeArea, emitter.area);
+  const main = outputAtSurface(SURFACE_LIMIT[emitter.use], room);
+  if (edge === 0) return main * emitter.area;
+  // Both fields hold the same water: whichever reaches its limit first ends both.
+  const [inner, outer] = [floorTransfer(emitter, emitter.spacing), floorTransfer(emitter, emitter.edgeSpacing)];
+  const excess = Math.min(main / inner, outputAtSurface(EDGE_LIMIT, room) / outer);
+  return excess * (inner * (emitter.area - edge) + outer * edge);
+}
+
+/** Water in an emitter that is not pipe, m3; null where nobody can know. */
+export const ownContent = (emitter: Emitter): number | null =>
+  emitter.kind === 'panel' ? panelContent(emitter.type, emitter.height, emitter.length) : null;
+
+/** An emitter with the water its circuit brings it. */
+export interface Fed {
+  emitter: Emitter;
+  law: EmitterLaw | null;
+  /** Degrees C and K at design. */
+  flow: number;
+  drop: number;
+}
+
+/** Excess at which emitters are compared when their water is too cold to give anything. */
+const PLAIN_EXCESS = 30;
+
+/**
+ * How the emitters of a room share its load, W each: what is fixed first, the rest in proportion to what they give at
+ * their circuits' temperatures.
+ * @param load of the room, W @param room degrees C
+ */
+export function shareLoad(load: number, fed: readonly Fed[], room: number): number[] {
+  const fixed = fed.map(({ emitter }) => {
+    if (emitter.kind === 'fixed') return emitter.output;
+    return emitter.share === 'auto' ? null : emitter.share * load;
+  });
+  const rest = Math.max(0, load - fixed.reduce<number>((sum, each) => sum + (each ?? 0), 0));
+  const weigh = (excess: (each: Fed) => number) =>
+    fed.map((each, i) => (fixed[i] === null && each.law ? outputAt([each.law], excess(each)) : 0));
+  let weights = weigh(({ flow, drop }) => excessOf(flow, drop, room));
+  let total = weights.reduce((sum, each) => sum + each, 0);
+  if (total <= 0) {
+    weights = weigh(() => PLAIN_EXCESS);
+    total = weights.reduce((sum, each) => sum + each, 0);
+  }
+  return fixed.map((each, i) => each ?? (total > 0 ? (rest * (weights[i] as number)) / total : 0));
+}
+
+/**
+ * Flow temperature that the emitters of a room on one circuit need together: those that share by what they give, each
+ * with a share of its own, and the least that a fixed load asks for.
+ * @param loads W each, as `shareLoad` gives them
+ */
+export function neededFlowTemperature(fed: readonly Fed[], loads: readonly number[], drop: number, room: number): number {
+  const pool: EmitterLaw[] = [];
+  let pooled = 0;
+  let needed = room;
+  fed.forEach(({ emitter, law }, i) => {
+    const load = loads[i] as number;
+    if (emitter.kind === 'fixed') needed = Math.max(needed, load > 0 ? emitter.leastFlow : room);
+    else if (emitter.share === 'auto' && law) {
+      pool.push(law);
+      pooled += load;
+    } else if (law) needed = Math.max(needed, flowTemperatureFor([law], load, drop, room));
+  });
+  return pool.length > 0 ? Math.max(needed, flowTemperatureFor(pool, pooled, drop, room)) : needed;
+}
+
+/** Heat in W that fed emitters give at a flow temperature; a fixed load gives its own from its least temperature on. */
+export function givenAt(fed: readonly Fed[], flow: number, drop: number, room: number): number {
+  const excess = excessOf(flow, drop, room);
+  return fed.reduce((sum, { emitter, law }) => {
+    if (emitter.kind === 'fixed') return sum + (flow >= emitter.leastFlow ? emitter.output : 0);
+    return sum + (law ? outputAt([law], excess) : 0);
+  }, 0);
+}

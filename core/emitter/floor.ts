@@ -1,0 +1,179 @@
+import type { Floor, FloorSystem, FloorUse } from '../../model/emitter.ts';
+import { findSize, PIPE_MATERIALS, type PipeSize } from '../pipe/catalogue.ts';
+
+/** Heat transfer at the surface of a heated floor, W/(m2 K): EN 1264. */
+const SURFACE = 10.8;
+/** Resistance between a ceiling and the room below it, m2 K/W: EN 1264-3. */
+const CEILING = 0.17;
+/** EN 1264-2: 6.7 W/(m2 K) for a pipe wall of 2 mm at 0.35 W/(m K). */
+const B0 = 6.7;
+const USUAL_WALL = { thickness: 0.002, conductivity: 0.35 };
+/** Cover and conductivity that the tables of the standard start from. */
+const USUAL_COVER = 0.045;
+const USUAL_CONDUCTIVITY = 1;
+/** Conductivity of the pipe's wall, W/(m K): PE-X and multilayer plastics; metal does not matter. */
+const PLASTIC_WALL = 0.35;
+const METAL_WALL = 50;
+
+const COVERINGS = [0, 0.05, 0.1, 0.15] as const;
+const SPACINGS = [0.05, 0.075, 0.1, 0.15, 0.2, 0.225, 0.3, 0.375] as const;
+/** EN 1264-2, tables for systems of type A and C, by covering; written down from memory, check values in the tests. */
+const SPACING_FACTOR = [1.23, 1.188, 1.156, 1.134];
+const COVER_FACTOR = [
+  [1.069, 1.066, 1.063, 1.057, 1.051, 1.048, 1.0395, 1.03],
+  [1.056, 1.053, 1.05, 1.046, 1.041, 1.038, 1.031, 1.0221],
+  [1.043, 1.041, 1.039, 1.035, 1.0315, 1.0295, 1.024, 1.0181],
+  [1.037, 1.035, 1.0335, 1.0305, 1.0275, 1.026, 1.021, 1.015],
+];
+const DIAMETER_FACTOR = [
+  [1.013, 1.021, 1.029, 1.04, 1.046, 1.049, 1.053, 1.056],
+  [1.013, 1.019, 1.025, 1.034, 1.04, 1.043, 1.049, 1.051],
+  [1.012, 1.016, 1.022, 1.029, 1.035, 1.038, 1.044, 1.046],
+  [1.011, 1.014, 1.018, 1.024, 1.03, 1.033, 1.039, 1.042],
+];
+
+/** Between two columns of a table; the ends hold beyond them. */
+function between(at: readonly number[], values: readonly number[], x: number): number {
+  const last = at.length - 1;
+  const found = at.findIndex((each) => x <= each);
+  const next = found < 0 ? last : Math.max(found, 1);
+  const [from, to] = [at[next - 1] as number, at[next] as number];
+  const [low, high] = [values[next - 1] as number, values[next] as number];
+  const share = Math.min(Math.max((x - from) / (to - from), 0), 1);
+  return low + (high - low) * share;
+}
+
+const tableAt = (table: readonly (readonly number[])[], covering: number, spacing: number): number =>
+  between(
+    COVERINGS,
+    table.map((row) => between(SPACINGS, row, spacing)),
+    covering,
+  );
+
+/** What a wet floor's heat transfer follows from. Lengths in m. */
+export interface WetFloor {
+  spacing: number;
+  /** Resistance of the covering, m2 K/W. */
+  covering: number;
+  /** Screed over the pipe and its conductivity in W/(m K). */
+  cover: number;
+  conductivity: number;
+  /** Outside of the pipe, and its wall. */
+  outside: number;
+  wall?: { thickness: number; conductivity: number };
+}
+
+/**
+ * Heat transfer of a wet floor in W/(m2 K) of log-mean water over room: EN 1264-2, types A and C.
+ *
+ * K_H = B a_B a_T^(1 - T / 0.075) a_U^(100 (0.045 - s_u)) a_D^(250 (D - 0.020)). Beyond 375 mm spacing, or with coverings
+ * above 0.15 m2K/W, the tables end and their last values are kept.
+ */
+export function wetFloorTransfer({ spacing, covering, cover, conductivity, outside, wall = USUAL_WALL }: WetFloor): number {
+  const surface = 1 / SURFACE;
+  const ofCovering = (surface + USUAL_COVER / USUAL_CONDUCTIVITY) / (surface + USUAL_COVER / conductivity + covering);
+  const shape =
+    ofCovering *
+    between(COVERINGS, SPACING_FACTOR, covering) ** (1 - spacing / 0.075) *
+    tableAt(COVER_FACTOR, covering, spacing) ** (100 * (USUAL_COVER - cover)) *
+    tableAt(DIAMETER_FACTOR, covering, spacing) ** (250 * (outside - 0.02));
+  const wallOf = ({ thickness, conductivity: lambda }: { thickness: number; conductivity: number }) =>
+    Math.log(outside / (outside - 2 * thickness)) / (2 * lambda);
+  // 1 / B = 1 / B0 + (1.1 / pi) shape T (wall as it is - wall of the tables): the standard's correction for other pipes.
+  const correction = (1.1 / Math.PI) * shape * spacing * (wallOf(wall) - wallOf(USUAL_WALL));
+  return shape / (1 / B0 + correction);
+}
+
+interface SystemData {
+  label: string;
+  /** K_H without covering by spacing in m; null where EN 1264 works it out. */
+  transfer: { spacings: readonly number[]; values: readonly number[] } | null;
+  /** Hours from cold to warm, a plain estimate. */
+  heatUp: [number, number];
+  note: string;
+}
+
+/** Floors by how they are built. The dry ones are typical values from memory; the data sheet's own are better. */
+export const FLOOR_DATA: Record<FloorSystem, SystemData> = {
+  wet: { label: 'Screed over the pipe', transfer: null, heatUp: [3, 6], note: 'EN 1264-2, type A.' },
+  'low-build': {
+    label: 'Low pour on a studded sheet',
+    transfer: { spacings: [0.1, 0.15, 0.2], values: [6.2, 5.2, 4.4] },
+    heatUp: [1, 2],
+    note: 'Some 20 mm of filler round the pipe.',
+  },
+  'grooved-panel': {
+    label: 'Grooved structural panels',
+    transfer: { spacings: [0.1, 0.15, 0.2, 0.3], values: [4.6, 3.9, 3.3, 2.5] },
+    heatUp: [0.7, 1.5],
+    note: 'Pipe pressed into grooves with a metal sheet; grooves run one way only.',
+  },
+  'plates-below': {
+    label: 'Plates under the deck',
+    transfer: { spacings: [0.15, 0.2, 0.3], values: [2.7, 2.4, 1.8] },
+    heatUp: [1, 2],
+    note: 'Plates must press hard on the deck from below.',
+  },
+  'joist-space': {
+    label: 'Air between joists',
+    transfer: { spacings: [0.15, 0.2, 0.3], values: [1.2, 1, 0.8] },
+    heatUp: [1.5, 3],
+    note: 'The air gap costs most of the heat; it keeps the floor from getting hot.',
+  },
+};
+
+/** Heat transfer K_H of a floor as built, W/(m2 K), at a spacing in m. */
+export function floorTransfer(floor: Floor, spacing: number): number {
+  const { transfer } = FLOOR_DATA[floor.system];
+  const bare =
+    floor.heatTransfer !== 'auto' ? floor.heatTransfer : transfer && between(transfer.spacings, transfer.values, spacing);
+  // A covering on a floor whose own figure is known lies in series with it.
+  if (bare !== null) return (bare * floor.contact) / (1 + bare * floor.contact * floor.covering);
+  const { outside, bore, wallConductivity } = floorPipe(floor);
+  return (
+    floor.contact *
+    wetFloorTransfer({
+      spacing,
+      covering: floor.covering,
+      cover: floor.cover,
+      conductivity: floor.conductivity,
+      outside,
+      wall: { thickness: (outside - bore) / 2, conductivity: wallConductivity },
+    })
+  );
+}
+
+/** The pipe in a floor; the smallest of its material where the catalogue does not hold the size. */
+export function floorPipe({ pipe }: Floor) {
+  const material = PIPE_MATERIALS[pipe.material];
+  const size = findSize(pipe.material, pipe.size) ?? (material.sizes[0] as PipeSize);
+  const metal = material.id.startsWith('copper') || material.id.startsWith('steel');
+  return {
+    ...size,
+    roughness: material.roughness,
+    wallConductivity: metal ? METAL_WALL : PLASTIC_WALL,
+    known: findSize(pipe.material, pipe.size) !== undefined,
+    label: `${material.label} ${size.label}`,
+    oxygenBarrier: material.oxygenBarrier,
+  };
+}
+
+/** Mean surface temperature in degrees C at an output in W/m2: q = 8.92 (T_s - T_i)^1.1, EN 1264-2. */
+export const surfaceTemperature = (output: number, room: number): number => room + (Math.max(output, 0) / 8.92) ** (1 / 1.1);
+
+/** Output in W/m2 at which a surface is as warm as it may be: EN 1264-2, the basic characteristic curve. */
+export const outputAtSurface = (surface: number, room: number): number => (surface > room ? 8.92 * (surface - room) ** 1.1 : 0);
+
+/** Highest surface by use, degrees C, and in an edge band: EN 1264-2; 27 where people ask for it (common practice). */
+export const SURFACE_LIMIT: Record<FloorUse, number> = { living: 29, bathroom: 33, gentle: 27 };
+export const EDGE_LIMIT = 35;
+
+/**
+ * Heat lost downwards in W/m2: EN 1264-3, q_u = (R_o q + T_i - T_u) / R_u.
+ * @param output upwards, W/m2 @param room degrees C
+ */
+export function downwardLoss(floor: Floor, output: number, room: number): number {
+  const up = 1 / SURFACE + floor.covering + floor.cover / floor.conductivity;
+  const down = floor.insulation + CEILING;
+  return Math.max(0, (up * output + room - floor.below) / down);
+}

@@ -1,0 +1,95 @@
+import { z } from 'zod';
+import { autoOr, Id, Name, quantity, SizedMaterial, temperature } from './schema-parts.ts';
+
+/** Panel radiators by panels and convector sheets. */
+export const PANEL_TYPES = ['1-0', '1-1', '2-0', '2-1', '2-2', '3-3'] as const;
+export type PanelType = (typeof PANEL_TYPES)[number];
+
+/** What carries its rating on a data sheet. */
+export const RATED_FORMS = ['radiator', 'towel-rail', 'baseboard', 'fan-unit', 'air-coil'] as const;
+export type RatedForm = (typeof RATED_FORMS)[number];
+
+/** How the pipe lies in or under the floor. */
+export const FLOOR_SYSTEMS = ['wet', 'low-build', 'grooved-panel', 'plates-below', 'joist-space'] as const;
+export type FloorSystem = (typeof FLOOR_SYSTEMS)[number];
+
+/** Serpentine: one way, cooling along; counterflow: flow and return side by side, even all over. */
+export const FLOOR_LAYOUTS = ['serpentine', 'counterflow'] as const;
+/** What the surface may reach: 29 °C where people stay, 33 °C in bathrooms, 27 °C where asked. */
+export const FLOOR_USES = ['living', 'bathroom', 'gentle'] as const;
+export type FloorUse = (typeof FLOOR_USES)[number];
+
+const common = {
+  id: Id,
+  name: Name,
+  /** The circuit that feeds it; null for that of its room. */
+  circuit: Id.nullable(),
+  /** Share of the room's load it has to carry; `auto` in proportion to what it gives. */
+  share: autoOr(quantity('rooms/*/emitters/*/share')),
+};
+
+export const PanelSchema = z.strictObject({
+  kind: z.literal('panel'),
+  ...common,
+  type: z.enum(PANEL_TYPES, `is no panel type; use one of ${PANEL_TYPES.join(', ')}`),
+  height: quantity('rooms/*/emitters/*/height'),
+  length: quantity('rooms/*/emitters/*/length'),
+});
+
+export const RatedSchema = z.strictObject({
+  kind: z.literal('rated'),
+  ...common,
+  form: z.enum(RATED_FORMS, `is no kind of emitter; use one of ${RATED_FORMS.join(', ')}`),
+  /** At the conditions below; of a metre for a baseboard, which then has a length. */
+  ratedOutput: quantity('rooms/*/emitters/*/ratedOutput'),
+  length: quantity('rooms/*/emitters/*/length'),
+  ratedFlow: temperature('rooms/*/emitters/*/ratedFlow'),
+  ratedReturn: temperature('rooms/*/emitters/*/ratedReturn'),
+  ratedRoom: temperature('rooms/*/emitters/*/ratedRoom'),
+  exponent: quantity('rooms/*/emitters/*/exponent'),
+});
+
+export const FloorSchema = z.strictObject({
+  kind: z.literal('floor'),
+  ...common,
+  system: z.enum(FLOOR_SYSTEMS, `is no floor system; use one of ${FLOOR_SYSTEMS.join(', ')}`),
+  layout: z.enum(FLOOR_LAYOUTS, 'is neither "serpentine" nor "counterflow"'),
+  use: z.enum(FLOOR_USES, `is no use; use one of ${FLOOR_USES.join(', ')}`),
+  area: quantity('rooms/*/emitters/*/area'),
+  spacing: quantity('rooms/*/emitters/*/spacing'),
+  /** Band along cold walls with its own spacing; part of the area. */
+  edgeArea: quantity('rooms/*/emitters/*/edgeArea'),
+  edgeSpacing: quantity('rooms/*/emitters/*/edgeSpacing'),
+  covering: quantity('rooms/*/emitters/*/covering'),
+  pipe: SizedMaterial,
+  /** Layer above the pipe and its conductivity. */
+  cover: quantity('rooms/*/emitters/*/cover'),
+  conductivity: quantity('rooms/*/emitters/*/conductivity'),
+  /** Resistance of what lies below the pipe, and the temperature under it. */
+  insulation: quantity('rooms/*/emitters/*/insulation'),
+  below: temperature('rooms/*/emitters/*/below'),
+  /** How well plates or grooves touch: 1 as made, less where they sag. */
+  contact: quantity('rooms/*/emitters/*/contact'),
+  /** Pipe between manifold and field, one way. */
+  tail: quantity('rooms/*/emitters/*/tail'),
+  loops: autoOr(quantity('rooms/*/emitters/*/loops')),
+  /** K_H off the data sheet of the system, its covering left out; `auto` works it out or takes the usual. */
+  heatTransfer: autoOr(quantity('rooms/*/emitters/*/heatTransfer')),
+});
+
+export const FixedSchema = z.strictObject({
+  kind: z.literal('fixed'),
+  ...common,
+  /** Heat it takes whatever the water, as long as that is warm enough. */
+  output: quantity('rooms/*/emitters/*/output'),
+  leastFlow: temperature('rooms/*/emitters/*/leastFlow'),
+});
+
+export const EmitterSchema = z.discriminatedUnion('kind', [PanelSchema, RatedSchema, FloorSchema, FixedSchema]);
+export type Emitter = z.infer<typeof EmitterSchema>;
+export type Panel = z.infer<typeof PanelSchema>;
+export type Rated = z.infer<typeof RatedSchema>;
+export type Floor = z.infer<typeof FloorSchema>;
+export type Fixed = z.infer<typeof FixedSchema>;
+/** Most emitters in one room. */
+export const MOST_EMITTERS = 12;
