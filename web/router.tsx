@@ -6,6 +6,7 @@ import { ErrorPage, LostPage } from './pages/LostPage.tsx';
 
 const SitePage = lazy(() => import('./pages/SitePage.tsx'));
 const RoomsPage = lazy(() => import('./pages/RoomsPage.tsx'));
+const EmittersPage = lazy(() => import('./pages/EmittersPage.tsx'));
 const CircuitsPage = lazy(() => import('./pages/CircuitsPage.tsx'));
 const PlantPage = lazy(() => import('./pages/PlantPage.tsx'));
 const DutyPage = lazy(() => import('./pages/DutyPage.tsx'));
@@ -21,6 +22,7 @@ export const router = createBrowserRouter([
       { index: true, element: <Navigate to="plant" replace /> },
       { path: 'site', element: <SitePage /> },
       { path: 'rooms', element: <RoomsPage /> },
+      { path: 'emitters', element: <EmittersPage /> },
       { path: 'circuits', element: <CircuitsPage /> },
       { path: 'plant', element: <PlantPage /> },
       { path: 'duty', element: <DutyPage /> },

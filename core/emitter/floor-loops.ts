@@ -22,8 +22,8 @@ export interface FloorLoops {
   content: number;
 }
 
-/** Longest loop for each metre of bore: 100 m of 16 x 2 mm pipe. Common practice. */
-const LENGTH_PER_BORE = 100 / 0.012;
+/** Longest loop of a pipe by its bore, m: 100 m of 16 x 2 mm pipe. Common practice. */
+export const mostLoopLength = (bore: number): number => (100 * bore) / 0.012;
 /** Most pressure in a loop's pipe before it is split, Pa: common practice, 20 to 25 kPa. */
 export const MOST_LOOP_LOSS = 25_000;
 /** Least bending radius in outside diameters, cold and by hand: common practice for PE-X and multilayer. */
@@ -55,7 +55,7 @@ export function bulbTurn(spacing: number, radius: number): number {
  */
 export function floorLoops(floor: Floor, massFlow: number, fluid: FluidState): FloorLoops {
   const pipe = floorPipe(floor);
-  const mostLength = LENGTH_PER_BORE * pipe.bore;
+  const mostLength = mostLoopLength(pipe.bore);
   const field = fieldLength(floor);
   const radius = BEND_RADIUS * pipe.outside;
   const bulbTurns = floor.layout === 'serpentine' && radius > floor.spacing / 2;

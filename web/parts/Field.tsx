@@ -83,10 +83,12 @@ interface ChoiceFieldProps {
   label: string;
   options: readonly { value: string; label: string }[];
   help?: string;
+  /** Whether the empty choice means that nothing is decided. */
+  none?: boolean;
 }
 
 /** A field for one choice of the job. */
-export function ChoiceField({ place, label, options, help }: ChoiceFieldProps) {
+export function ChoiceField({ place, label, options, help, none = false }: ChoiceFieldProps) {
   const job = useJob();
   const { put } = useEditing();
   const value = String(valueAt(job, place) ?? '');
@@ -97,7 +99,7 @@ export function ChoiceField({ place, label, options, help }: ChoiceFieldProps) {
       label={label}
       value={value}
       helperText={help}
-      onChange={(event) => put(label, [{ at: place, value: event.target.value }])}
+      onChange={(event) => put(label, [{ at: place, value: none && event.target.value === '' ? null : event.target.value }])}
       slotProps={{ inputLabel: { shrink: true } }}
     >
       {!known && <MenuItem value={value}>{value} (unknown)</MenuItem>}

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { designJob } from '../../core/design/design-job.ts';
 import type { Finding } from '../../core/review/finding.ts';
-import { thistleMill } from '../../demo/thistle-mill.ts';
+import { thistleMillByLoads as thistleMill } from '../../demo/thistle-mill.ts';
 import { applyEdits } from '../../model/place.ts';
 import { effectOf } from './remedy-effect.ts';
 

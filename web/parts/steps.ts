@@ -2,6 +2,7 @@
 export const STEPS = [
   { path: 'site', label: 'Site' },
   { path: 'rooms', label: 'Rooms' },
+  { path: 'emitters', label: 'Emitters' },
   { path: 'circuits', label: 'Circuits' },
   { path: 'plant', label: 'Plant' },
   { path: 'duty', label: 'Duty map' },

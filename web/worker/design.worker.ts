@@ -4,6 +4,7 @@ import { designJob, designWithPlant } from '../../core/design/design-job.ts';
 import { assumptionLedger, type LedgerEntry } from '../../core/design/ledger.ts';
 import type { PlantState } from '../../core/design/operate.ts';
 import { wallSheet } from '../../core/drawing/wall.ts';
+import { planForTarget, type RankedImprovement, rankedImprovements, type TargetPlan } from '../../core/emitter/improve.ts';
 import { decodeText } from '../../exchange/decode-text.ts';
 import { type RoomsRead, readRoomsCsv } from '../../exchange/rooms-csv.ts';
 import type { Display, Job } from '../../model/job.ts';
@@ -20,6 +21,13 @@ const work = {
   /** The plant with some zones calling; null while there is nothing to run. */
   run(job: Job, calling: string[]): PlantState | null {
     return designWithPlant(job).plant?.run(calling, 'cold') ?? null;
+  },
+  /** What lowers the flow temperature of a circuit, in order of worth; and what a target asks for. */
+  improve(job: Job, circuitId: string, target: number | null): { ranked: RankedImprovement[]; plan: TargetPlan | null } {
+    return {
+      ranked: rankedImprovements(job, circuitId),
+      plan: target === null ? null : planForTarget(job, circuitId, target),
+    };
   },
   ledger(job: Job): LedgerEntry[] {
     return assumptionLedger(job);

@@ -1,0 +1,207 @@
+import type { Emitter } from '../../model/emitter.ts';
+import type { Context } from '../design/context.ts';
+import type { UnreviewedDesign } from '../design/design.ts';
+import { emitterLabel } from '../emitter/emitter.ts';
+import { EDGE_LIMIT, floorPipe, SURFACE_LIMIT } from '../emitter/floor.ts';
+import { MOST_LOOP_LOSS, mostLoopLength } from '../emitter/floor-loops.ts';
+import { improvementsOf } from '../emitter/improve.ts';
+import { ladder, type Rung, rungOutput } from '../emitter/ladder.ts';
+import type { Finding } from './finding.ts';
+
+/** How far a room may need hotter water than its circuit has, K: a tenth of a turn of the mixing valve. */
+const TOLERANCE = 0.25;
+/** Where EN 1264-2 ends: spacing and covering. */
+const METHOD = { spacing: 0.375, covering: 0.15 };
+/** Room short of emitters that are named one by one; the rest are counted. */
+const NAMED = 40;
+
+/** Findings on the emitters: too small, too hot a floor, outside the method, and rooms that have none. */
+export function reviewEmitters(context: Context, design: UnreviewedDesign): Finding[] {
+  const { job } = context;
+  if (!job.rooms.some((room) => room.emitters.length > 0)) return [];
+  const rungs = ladder(job);
+  return [
+    ...rungs.slice(0, NAMED).flatMap((rung) => reviewRung(context, rung)),
+    ...job.rooms.flatMap((room) =>
+      room.emitters.flatMap((emitter) => [
+        ...reviewFloor(context, emitter, `rooms/${room.id}`, room.name || room.id),
+        ...unfed(context, emitter, room),
+      ]),
+    ),
+    ...reviewLoops(context, design),
+    ...withoutEmitters(context),
+  ];
+}
+
+function reviewRung(context: Context, rung: Rung): Finding[] {
+  const { job, say } = context;
+  const circuit = job.circuits.find((each) => each.id === rung.circuitId);
+  if (!circuit) return [];
+  const findings: Finding[] = [];
+  const first = rung.emitters[0] as Emitter;
+  const place = `${rung.place}/emitters/${first.id}/${first.kind === 'floor' ? 'spacing' : 'name'}`;
+  const component = `circuits/${circuit.id}/house`;
+  if (rung.needed > circuit.flowTemperature + TOLERANCE) {
+    const given = rungOutput(rung, circuit.flowTemperature);
+    const options = improvementsOf(job, rung);
+    const enough = options.filter((each) => each.after <= circuit.flowTemperature + TOLERANCE);
+    const never = !Number.isFinite(rung.needed);
+    findings.push({
+      id: `emitter-short:${rung.place}:${circuit.id}`,
+      rule: 'emitter-short',
+      severity: 'mend',
+      place,
+      component,
+      title: `${rung.name}: ${say(rung.load - given, 'heatLoad')} short at ${say(circuit.flowTemperature, 'temperature')}`,
+      why: `Its emitters on ${circuit.name} give ${say(given, 'heatLoad')} of ${say(rung.load, 'heatLoad')}. ${never ? 'No water is hot enough for them.' : `They would need ${say(rung.needed, 'temperature')}.`} Make them larger, or run the circuit hotter.`,
+      remedies: [
+        ...(enough.length > 0 ? enough.slice(0, 2) : options.slice(-1)).map(({ label, edits }) => ({ label, edits })),
+        ...(never
+          ? []
+          : [
+              {
+                label: `Run ${circuit.name} at ${say(Math.ceil(rung.needed), 'temperature')}`,
+                edits: [{ at: `circuits/${circuit.id}/flowTemperature`, value: Math.ceil(rung.needed) }],
+              },
+            ]),
+      ],
+    });
+  }
+  if (rung.load > rung.most * 1.001) {
+    findings.push({
+      id: `floor-too-hot:${rung.place}:${circuit.id}`,
+      rule: 'floor-too-hot',
+      severity: 'stop',
+      place,
+      component,
+      title: `${rung.name}: the floor would get too hot`,
+      why: `It has to give ${say(rung.load, 'heatLoad')} and may give ${say(rung.most, 'heatLoad')} before its surface passes its limit (${say(29, 'temperature')} where people stay, ${say(SURFACE_LIMIT.bathroom, 'temperature')} in bathrooms, ${say(EDGE_LIMIT, 'temperature')} along cold walls, EN 1264-2). Heat more of the floor, add a radiator, or lower the load.`,
+      remedies: [],
+    });
+  }
+  return findings;
+}
+
+/** A floor that lies where the method or the catalogue ends. */
+function reviewFloor(context: Context, emitter: Emitter, room: string, name: string): Finding[] {
+  if (emitter.kind !== 'floor') return [];
+  const { say } = context;
+  const at = (field: string) => `${room}/emitters/${emitter.id}/${field}`;
+  const base = { severity: 'note' as const, component: null, remedies: [] };
+  const findings: Finding[] = [];
+  const worked = emitter.system === 'wet' && emitter.heatTransfer === 'auto';
+  if (worked && emitter.spacing > METHOD.spacing) {
+    findings.push({
+      ...base,
+      id: `floor-spacing:${room}:${emitter.id}`,
+      rule: 'floor-spacing',
+      place: at('spacing'),
+      title: `${name}: pipe at ${say(emitter.spacing, 'bore')} is wider than the method goes`,
+      why: `EN 1264-2 ends at ${say(METHOD.spacing, 'bore')}; beyond it the output is only a guess, and the floor is warm in stripes.`,
+      remedies: [{ label: 'Lay it at 300 mm', edits: [{ at: at('spacing'), value: 0.3 }] }],
+    });
+  }
+  if (worked && emitter.covering > METHOD.covering) {
+    findings.push({
+      ...base,
+      id: `floor-covering:${room}:${emitter.id}`,
+      rule: 'floor-covering',
+      place: at('covering'),
+      title: `${name}: a covering of ${say(emitter.covering, 'thermalResistance')} is too thick for a heated floor`,
+      why: `EN 1264-2 ends at ${say(METHOD.covering, 'thermalResistance')}. The water would have to be much hotter; choose another covering.`,
+    });
+  }
+  if (emitter.edgeArea > emitter.area) {
+    findings.push({
+      ...base,
+      severity: 'mend',
+      id: `floor-edge:${room}:${emitter.id}`,
+      rule: 'floor-edge',
+      place: at('edgeArea'),
+      title: `${name}: the edge band is larger than the floor`,
+      why: 'The band is part of the heated floor; all of it was counted as band. Correct one of the two areas.',
+    });
+  }
+  if (!floorPipe(emitter).known) {
+    findings.push({
+      ...base,
+      severity: 'mend',
+      id: `floor-pipe:${room}:${emitter.id}`,
+      rule: 'floor-pipe',
+      place: at('pipe/size'),
+      title: `${name}: no size “${emitter.pipe.size}” of this pipe`,
+      why: `${floorPipe(emitter).label} was taken instead. Pick a size of this material.`,
+    });
+  }
+  return findings;
+}
+
+/** An emitter that no circuit feeds, in a room where others are fed. */
+function unfed(context: Context, emitter: Emitter, room: Context['job']['rooms'][number]): Finding[] {
+  const { job } = context;
+  if (emitter.circuit !== null || room.circuit !== null || job.circuits.length === 0) return [];
+  if (!room.emitters.some((each) => each.circuit !== null)) return [];
+  return [
+    {
+      id: `emitter-unfed:rooms/${room.id}:${emitter.id}`,
+      rule: 'emitter-unfed',
+      severity: 'mend',
+      place: `rooms/${room.id}/circuit`,
+      component: null,
+      title: `${room.name || room.id}: ${emitterLabel(emitter)} is on no circuit`,
+      why: 'It gets no water. Put the room on a circuit, or the emitter on one of its own.',
+      remedies: [],
+    },
+  ];
+}
+
+/** Loops longer or steeper than their pipe allows, once for each floor. */
+function reviewLoops(context: Context, design: UnreviewedDesign): Finding[] {
+  const { job, say } = context;
+  return design.circuits.flatMap(({ id, sized }) =>
+    (sized?.loops ?? []).flatMap((loop, i, all): Finding[] => {
+      if (
+        loop.emitterId === null ||
+        all.findIndex((each) => each.roomId === loop.roomId && each.emitterId === loop.emitterId) !== i
+      )
+        return [];
+      const emitter = job.rooms.find((room) => room.id === loop.roomId)?.emitters.find((each) => each.id === loop.emitterId);
+      if (emitter?.kind !== 'floor') return [];
+      const most = mostLoopLength(loop.bore);
+      if (loop.length <= most * 1.005 && loop.ownLoss <= 2 * MOST_LOOP_LOSS) return [];
+      const place = `rooms/${loop.roomId}/emitters/${emitter.id}/loops`;
+      return [
+        {
+          id: `loop-long:${place}`,
+          rule: 'loop-long',
+          severity: 'mend',
+          place,
+          component: `circuits/${id}/house`,
+          title: `${loop.roomName}: loops of ${say(loop.length, 'length')} are too long`,
+          why: `This pipe is laid up to about ${say(most, 'length')}; these take ${say(loop.ownLoss, 'pressure')}. Water cools and pressure falls along them. More and shorter loops cost ports on the manifold.`,
+          remedies: emitter.loops === 'auto' ? [] : [{ label: 'Split it automatically', edits: [{ at: place, value: 'auto' }] }],
+        },
+      ];
+    }),
+  );
+}
+
+/** Rooms still without emitters once others have some: counted, since the design takes them for granted. */
+function withoutEmitters({ job }: Context): Finding[] {
+  const bare = job.rooms.filter((room) => room.emitters.length === 0 && (room.heatLoad ?? 0) > 0);
+  const [first] = bare;
+  if (!first) return [];
+  const names = bare.slice(0, 3).map((room) => room.name || room.id);
+  return [
+    {
+      id: 'emitters-missing',
+      rule: 'emitters-missing',
+      severity: 'note',
+      place: `rooms/${first.id}/emitters`,
+      component: null,
+      title: `${bare.length === 1 ? 'One room has' : `${bare.length} rooms have`} no emitters yet`,
+      why: `${names.join(', ')}${bare.length > 3 ? ' and others' : ''}: their emitters count as large as the circuit's temperatures ask. Enter what stands or is planned there.`,
+      remedies: [],
+    },
+  ];
+}

@@ -1,0 +1,69 @@
+import { expect, test } from '@playwright/test';
+import { thistleMill } from '../demo/thistle-mill.ts';
+import { expectAccessible, openJob, saved } from './helpers.ts';
+
+test('the ladder: a line moved by keys and by hand, an improvement done and taken back', async ({ page }) => {
+  await openJob(page, thistleMill, 'emitters');
+  const line = page.getByRole('slider', { name: 'Flow temperature of Ground floor' });
+  await expect(line).toHaveAttribute('aria-valuetext', /^38/);
+  const study = page.getByRole('button', { name: /^Study: needs 40\.1/ });
+  await expect(study).toHaveAccessibleName(/short$/);
+  await line.focus();
+  for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowRight');
+  await expect(line).toHaveAttribute('aria-valuetext', /^40\.5/);
+  await expect(study).toHaveAccessibleName(/spare$|enough$/);
+  await page.keyboard.press('Control+z');
+  await expect(line).toHaveAttribute('aria-valuetext', /^38/);
+
+  // Dragged, it answers while it moves, and the job changes when it is let go.
+  const box = await line.locator('rect').nth(1).boundingBox();
+  if (!box) throw new Error('no line');
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  for (let i = 1; i <= 20; i++) await page.mouse.move(box.x + box.width / 2 + 4 * i, box.y + box.height / 2);
+  await expect(study).toHaveAccessibleName(/spare$/);
+  await saved(page);
+  await page.mouse.up();
+  await expect(line).not.toHaveAttribute('aria-valuetext', /^38/);
+  await page.keyboard.press('Control+z');
+  await expect(line).toHaveAttribute('aria-valuetext', /^38/);
+
+  // The smallest change that mends the room; done, the ladder shows it; taken back, it is as before.
+  await study.click();
+  const lower = page.getByRole('region', { name: 'What lowers Ground floor' });
+  await expect(lower).toContainText('Study: pipe at 75 mm instead of 150');
+  await lower.getByRole('button', { name: 'Do it' }).click();
+  await expect(page.getByRole('button', { name: /^Study: needs 37\.\d/ })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(study).toBeVisible();
+  await expectAccessible(page);
+});
+
+test('emitters: added, described, fed by another circuit, and a target for the flow temperature', async ({ page }) => {
+  await openJob(page, thistleMill, 'emitters');
+  await page.getByRole('button', { name: /^Bathroom: needs/ }).click();
+  const room = page.getByRole('region', { name: 'Emitters of Bathroom' });
+  await room.getByRole('button', { name: 'Add …' }).click();
+  await page.getByRole('menuitem', { name: 'Floor heating' }).click();
+  const floor = room.getByRole('region', { name: /^Screed over the pipe/ });
+  await floor.getByLabel('Heated floor').fill('3.5');
+  await floor.getByRole('button', { name: /Pipe, edge band/ }).click();
+  await floor.getByLabel('Fed by').click();
+  await page.getByRole('option', { name: 'Ground floor' }).click();
+  // The room now hangs on two ladders, and what it asks of the radiators has fallen.
+  await expect(page.getByRole('button', { name: /^Bathroom: needs/ })).toHaveCount(2);
+  await expect(floor).toContainText('even, counterflow');
+  await floor.getByLabel('Spacing (mm)').fill('fifty');
+  await floor.getByLabel('Heated floor').focus();
+  await expect(floor).toContainText('This is not a number');
+  await floor.getByRole('button', { name: 'Delete' }).click();
+  await expect(page.getByRole('button', { name: /^Bathroom: needs/ })).toHaveCount(1);
+
+  await page.getByRole('button', { name: /^Loft studio: needs/ }).click();
+  const lower = page.getByRole('region', { name: 'What lowers Loft' });
+  await lower.getByLabel(/Bring it down to/).fill('45');
+  await expect(lower.getByRole('status')).toContainText('bring it to');
+  await lower.getByRole('button', { name: /Do all and run it at 45/ }).click();
+  await expect(page.getByRole('slider', { name: 'Flow temperature of Loft' })).toHaveAttribute('aria-valuetext', /^45/);
+  await expect(page.getByRole('region', { name: 'Loft', exact: true })).not.toContainText('short');
+});

@@ -1,0 +1,129 @@
+import ExpandMoreIcon from '@mui/icons-material/ExpandMore';
+import Accordion from '@mui/material/Accordion';
+import AccordionDetails from '@mui/material/AccordionDetails';
+import AccordionSummary from '@mui/material/AccordionSummary';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { emitterLabel } from '../../core/emitter/emitter.ts';
+import { FLOOR_DATA } from '../../core/emitter/floor.ts';
+import type { Emitter } from '../../model/emitter.ts';
+import type { Room } from '../../model/job.ts';
+import { MATERIAL_CHOICES, sizeChoices } from '../parts/choices.ts';
+import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
+import { useEditing, useJob } from '../state/job-context.tsx';
+import { FORM_CHOICES, LAYOUT_CHOICES, PANEL_CHOICES, SYSTEM_CHOICES, USE_CHOICES } from './choices.ts';
+import { EmitterReadings } from './EmitterReadings.tsx';
+
+/** One emitter of a room: what it is, and what comes of it. */
+export function EmitterCard({ room, emitter }: { room: Room; emitter: Emitter }) {
+  const job = useJob();
+  const { edit } = useEditing();
+  const place = `rooms/${room.id}/emitters/${emitter.id}`;
+  const circuits = [
+    { value: '', label: 'That of the room' },
+    ...job.circuits.map((circuit) => ({ value: circuit.id, label: circuit.name || circuit.id })),
+  ];
+  const grid = { display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.6, rowGap: 1.8 } as const;
+  return (
+    <Box component="section" aria-label={emitterLabel(emitter)} sx={{ p: 2, borderBottom: 1, borderColor: 'divider' }}>
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1, mb: 1.4 }}>
+        <Typography variant="h3" sx={{ flex: 1 }}>
+          {emitterLabel(emitter)}
+        </Typography>
+        <Button
+          size="small"
+          color="error"
+          onClick={() =>
+            edit(`Deleted ${emitterLabel(emitter)}`, (current) => ({
+              ...current,
+              rooms: current.rooms.map((each) =>
+                each.id === room.id ? { ...each, emitters: each.emitters.filter((other) => other.id !== emitter.id) } : each,
+              ),
+              unread: current.unread.filter((entry) => !entry.place.startsWith(`${place}/`)),
+            }))
+          }
+        >
+          Delete
+        </Button>
+      </Box>
+      <EmitterReadings room={room} emitter={emitter} />
+      <Box sx={grid}>
+        {emitter.kind === 'panel' && (
+          <>
+            <ChoiceField place={`${place}/type`} label="Type" options={PANEL_CHOICES} />
+            <QuantityField place={`${place}/length`} label="Length" />
+            <QuantityField place={`${place}/height`} label="Height" />
+          </>
+        )}
+        {emitter.kind === 'rated' && (
+          <>
+            <ChoiceField place={`${place}/form`} label="Kind" options={FORM_CHOICES} />
+            <QuantityField
+              place={`${place}/ratedOutput`}
+              label={emitter.form === 'baseboard' ? 'Rated output of a metre' : 'Rated output'}
+            />
+            {emitter.form === 'baseboard' && <QuantityField place={`${place}/length`} label="Length" />}
+            <QuantityField place={`${place}/ratedFlow`} label="Rated at flow" />
+            <QuantityField place={`${place}/ratedReturn`} label="Rated at return" />
+            <QuantityField place={`${place}/ratedRoom`} label="Rated at room" />
+            <QuantityField place={`${place}/exponent`} label="Exponent n" help="1 for anything with a fan" />
+          </>
+        )}
+        {emitter.kind === 'floor' && (
+          <>
+            <ChoiceField
+              place={`${place}/system`}
+              label="Built as"
+              options={SYSTEM_CHOICES}
+              help={FLOOR_DATA[emitter.system].note}
+            />
+            <QuantityField place={`${place}/area`} label="Heated floor" />
+            <QuantityField place={`${place}/spacing`} label="Spacing" />
+            <QuantityField place={`${place}/covering`} label="Covering" help="Tiles 0.01, parquet 0.05 to 0.1" />
+          </>
+        )}
+        {emitter.kind === 'fixed' && (
+          <>
+            <QuantityField place={`${place}/output`} label="Heat it takes" />
+            <QuantityField place={`${place}/leastFlow`} label="Least flow temperature" />
+          </>
+        )}
+      </Box>
+      <Accordion disableGutters sx={{ mt: 1.5, bgcolor: 'transparent', '&::before': { display: 'none' } }}>
+        <AccordionSummary expandIcon={<ExpandMoreIcon />} sx={{ px: 0, minHeight: 40, fontWeight: 650 }}>
+          {emitter.kind === 'floor' ? 'Pipe, edge band, insulation, share …' : 'Name, circuit and share …'}
+        </AccordionSummary>
+        <AccordionDetails sx={{ px: 0, ...grid }}>
+          {emitter.kind === 'floor' && (
+            <>
+              <ChoiceField place={`${place}/pipe/material`} label="Pipe" options={MATERIAL_CHOICES} />
+              <ChoiceField
+                place={`${place}/pipe/size`}
+                label="Size"
+                options={sizeChoices(emitter.pipe.material, undefined).filter((choice) => choice.value !== 'auto')}
+              />
+              <ChoiceField place={`${place}/layout`} label="Laid as" options={LAYOUT_CHOICES} />
+              <ChoiceField place={`${place}/use`} label="Surface at most" options={USE_CHOICES} />
+              <QuantityField place={`${place}/edgeArea`} label="Edge band" help="Part of the floor; 0 for none" />
+              <QuantityField place={`${place}/edgeSpacing`} label="Spacing in it" />
+              <QuantityField place={`${place}/cover`} label="Cover over the pipe" />
+              <QuantityField place={`${place}/conductivity`} label="Screed" />
+              <QuantityField place={`${place}/insulation`} label="Insulation below" />
+              <QuantityField place={`${place}/below`} label="Temperature below" />
+              <QuantityField place={`${place}/contact`} label="Contact" help="100 % as made; less where plates sag" />
+              <QuantityField place={`${place}/tail`} label="Manifold to field" />
+              <QuantityField place={`${place}/loops`} label="Loops" empty="auto" automatic="auto" />
+              <QuantityField place={`${place}/heatTransfer`} label="K_H of its data sheet" empty="auto" automatic="auto" />
+            </>
+          )}
+          <WordField place={`${place}/name`} label="Name" />
+          <ChoiceField none place={`${place}/circuit`} label="Fed by" options={circuits} />
+          {emitter.kind !== 'fixed' && (
+            <QuantityField place={`${place}/share`} label="Share of the load" empty="auto" automatic="auto: by output" />
+          )}
+        </AccordionDetails>
+      </Accordion>
+    </Box>
+  );
+}

@@ -1,0 +1,113 @@
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import { emitterLaw } from '../../core/emitter/emitter.ts';
+import { downwardLoss, FLOOR_DATA, floorTransfer, SURFACE_LIMIT, surfaceTemperature } from '../../core/emitter/floor.ts';
+import { mostLoopLength } from '../../core/emitter/floor-loops.ts';
+import { circuitsById, roomEmitters } from '../../core/emitter/ladder.ts';
+import { excessOf, outputAt } from '../../core/emitter/law.ts';
+import { PANELS, panelOutput } from '../../core/emitter/panel.ts';
+import type { Emitter } from '../../model/emitter.ts';
+import type { Room } from '../../model/job.ts';
+import { Reading } from '../parts/Layout.tsx';
+import { useDesigned } from '../state/design-context.tsx';
+import { useDisplay } from '../state/display.ts';
+import { useJob } from '../state/job-context.tsx';
+
+/** What comes of an emitter at its circuit's temperatures: heat, and for a floor its surface, loops and losses. */
+export function EmitterReadings({ room, emitter }: { room: Room; emitter: Emitter }) {
+  const job = useJob();
+  const { say } = useDisplay();
+  const fed = roomEmitters(room, circuitsById(job)).fed.find((each) => each.emitter.id === emitter.id);
+  const law = emitterLaw(emitter);
+  const readings: [label: string, value: string][] = [];
+  if (fed && law) {
+    readings.push(
+      ['Has to give', say(fed.load, 'heatLoad')],
+      [
+        `Gives at ${say(fed.flow, 'temperature')}`,
+        say(outputAt([law], excessOf(fed.flow, fed.drop, room.roomTemperature)), 'heatLoad'),
+      ],
+    );
+  }
+  if (emitter.kind === 'panel') {
+    readings.push(
+      ['At 75/65/20', say(panelOutput(emitter.type, emitter.height, emitter.length), 'heatLoad')],
+      ['Depth', say(PANELS[emitter.type].depth, 'bore')],
+    );
+  }
+  return (
+    <>
+      <Readings readings={readings} />
+      {emitter.kind === 'floor' && fed && <FloorReadings room={room} floor={emitter} {...fed} />}
+      {!fed && (
+        <Typography variant="body2" sx={{ mb: 1.5 }}>
+          No circuit feeds it. Put the room on a circuit, or name one below.
+        </Typography>
+      )}
+    </>
+  );
+}
+
+function Readings({ readings }: { readings: readonly [label: string, value: string][] }) {
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3, rowGap: 1, mb: 1.8 }}>
+      {readings.map(([label, value]) => (
+        <Reading key={label} label={label}>
+          {value}
+        </Reading>
+      ))}
+    </Box>
+  );
+}
+
+function FloorReadings({
+  room,
+  floor,
+  load,
+  flow,
+  drop,
+}: {
+  room: Room;
+  floor: Emitter & { kind: 'floor' };
+  load: number;
+  flow: number;
+  drop: number;
+}) {
+  const { say } = useDisplay();
+  const designed = useDesigned();
+  const ti = room.roomTemperature;
+  const edge = Math.min(floor.edgeArea, floor.area);
+  const inner = floorTransfer(floor, floor.spacing);
+  const whole = inner * (floor.area - edge) + (edge > 0 ? floorTransfer(floor, floor.edgeSpacing) * edge : 0);
+  const density = (load * inner) / whole;
+  const surface = surfaceTemperature(density, ti);
+  const loops = (designed?.design.circuits ?? [])
+    .flatMap((circuit) => circuit.sized?.loops ?? [])
+    .filter((loop) => loop.roomId === room.id && loop.emitterId === floor.id);
+  const [loop] = loops;
+  // In a serpentine each metre has its own water; in counterflow neighbours make up for each other.
+  const ends =
+    floor.layout === 'serpentine'
+      ? ([flow, flow - drop].map((water) => say(surfaceTemperature(inner * Math.max(0, water - ti), ti), 'temperature')) as [
+          string,
+          string,
+        ])
+      : null;
+  const readings: [string, string][] = [
+    ['Surface', `${say(surface, 'temperature')} of ${say(SURFACE_LIMIT[floor.use], 'temperature')}`],
+    ['First to last metre', ends ? `${ends[0]} to ${ends[1]}` : 'even, counterflow'],
+    ['K_H', say(inner, 'heatTransfer')],
+    ['Lost downwards', say(downwardLoss(floor, load / floor.area, ti) * floor.area, 'heatLoad')],
+    ['Warm after', `about ${FLOOR_DATA[floor.system].heatUp.join(' to ')} h`],
+  ];
+  if (loop) {
+    readings.push(
+      [
+        loops.length === 1 ? 'One loop' : `${loops.length} loops`,
+        `${say(loop.length, 'length')} of ${say(mostLoopLength(loop.bore), 'length')}`,
+      ],
+      ['Each loop', `${say(loop.volumeFlow, 'volumeFlow')}, ${say(loop.ownLoss, 'pressure')}`],
+    );
+  }
+  return <Readings readings={readings} />;
+}
