@@ -65,6 +65,8 @@ const Components = z
   .max(60, 'holds more than 60 parts in one line; count some of them in the fittings allowance');
 const Control = z.enum(PUMP_CONTROLS, `is no pump control; use one of ${PUMP_CONTROLS.join(', ')}`);
 
+export const LOOP_VALVES = ['set', 'flow-holding', 'thermostatic'] as const;
+
 export const EMITTER_KINDS = ['radiators', 'floor', 'air-units'] as const;
 
 export const CircuitSchema = z.strictObject({
@@ -89,6 +91,11 @@ export const CircuitSchema = z.strictObject({
   components: Components,
   /** A regulating valve in the circuit, set so that its pump gives the design flow. */
   balancing: z.enum(['none', 'valve'], 'is neither "none" nor "valve"'),
+  /**
+   * What stands before each loop or emitter: a valve or meter that is set, one that holds its flow whatever the
+   * pressure, or one that follows the air of its room.
+   */
+  loopValves: z.enum(LOOP_VALVES, `is no kind of valve; use one of ${LOOP_VALVES.join(', ')}`),
   /** Pressure difference at which a bypass between flow and return opens; null for no bypass. */
   bypass: quantity('circuits/*/bypass').nullable(),
   /** One thermostat for the whole circuit, or one with a valve for each room. */

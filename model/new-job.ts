@@ -104,6 +104,7 @@ export function newCircuit(id: string, job: Job, fields: Partial<Circuit> = {}):
     mixingValve: 'auto',
     components: ['isolating-valve', 'isolating-valve'],
     balancing: 'valve',
+    loopValves: 'set',
     bypass: null,
     zones: 'circuit',
     height: 0,

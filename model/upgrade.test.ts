@@ -15,7 +15,7 @@ function asVersion1(): Record<string, unknown> {
     fluid: { kind: 'water' },
     rooms: job.rooms.map(({ branchLength, ...room }) => room),
     site: (({ pipeSurroundings, ...site }) => site)(job.site),
-    circuits: job.circuits.map(({ pumpControl, components, balancing, bypass, zones, height, ...circuit }) => ({
+    circuits: job.circuits.map(({ pumpControl, components, balancing, loopValves, bypass, zones, height, ...circuit }) => ({
       ...circuit,
       run: bare(circuit.run),
     })),

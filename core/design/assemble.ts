@@ -155,6 +155,7 @@ export function assemble(context: Context, parts: Parts): Assembly {
       loops,
     };
   });
+  controls.push(...roomControls(context, parts));
   const at = job.vessel.connection === 'source-return' ? 'source/in' : parts.sourcePump ? 'source/pumped' : 'source/out';
   nodes.set(at, { ...(nodes.get(at) as NodeSpec), pressure: parts.vesselPressure });
   const back = source.returnTemperature.value;
@@ -323,7 +324,13 @@ function addCircuit(context: Context, parts: Parts, i: number, node: AddNode, ad
   }
   const heat = emitterHeat(flow);
   for (const loop of parts.loops[i] as LoopSetting[]) {
-    add({ id: loop.valve, from: `${place}/supply`, to: node(`${loop.place}/in`, circuit.height), kv: loop.kv });
+    add({
+      id: loop.valve,
+      from: `${place}/supply`,
+      to: node(`${loop.place}/in`, circuit.height),
+      kv: loop.kv,
+      ...(loop.holds === null ? {} : { mostFlow: loop.holds }),
+    });
     add({
       id: loop.place,
       from: `${loop.place}/in`,
@@ -354,9 +361,43 @@ function emitterHeat({ circuit, flowTemperature, returnTemperature }: CircuitFlo
   };
 }
 
+/** Id of the control that finds the air of a room. */
+export const airOf = (roomId: string): string => `rooms/${roomId}/air`;
+
+/**
+ * The air of each room with thermostatic valves: it loses its load at the design temperatures, in proportion to what it
+ * stands above outdoors. At its set point such a valve is half open and passes what a set one would.
+ */
+function roomControls({ job, rules }: Context, parts: Parts): ControlSpec[] {
+  const outdoor = job.site.outdoorDesignTemperature;
+  const controls: ControlSpec[] = [];
+  for (const room of job.rooms) {
+    const fed = parts.flows.flatMap(({ circuit }, i) =>
+      (parts.loops[i] as LoopSetting[])
+        .filter((loop) => loop.roomId === room.id)
+        .map((loop) => ({ loop, thermostatic: circuit.loopValves === 'thermostatic' })),
+    );
+    const valves = fed.filter((each) => each.thermostatic).map(({ loop }) => ({ link: loop.valve, kvs: 2 * loop.kv }));
+    const above = room.roomTemperature - outdoor;
+    if (valves.length === 0 || above <= 0 || !((room.heatLoad ?? 0) > 0)) continue;
+    // What goes to the unheated side is lost as well, so the heat that counts is all of it.
+    const load = fed.reduce((sum, { loop }) => sum + loop.load, 0);
+    controls.push({
+      kind: 'room',
+      id: airOf(room.id),
+      emitters: fed.map(({ loop }) => loop.place),
+      conductance: load / above,
+      outdoor,
+      thermostat: { setPoint: room.roomTemperature, band: rules.thermostaticBand.limit, valves },
+    });
+  }
+  return controls;
+}
+
 function zonesOf({ circuit, place, parts }: CircuitFlow, loops: readonly LoopSetting[]): Zone[] {
   const whole = { id: place, label: circuit.name || circuit.id, circuitId: circuit.id, valves: [] };
-  if (circuit.zones === 'circuit') return [whole];
+  // Thermostatic valves are their own masters: nothing else opens or shuts them.
+  if (circuit.zones === 'circuit' || circuit.loopValves === 'thermostatic') return [whole];
   const roomIds = new Set(parts.flatMap(({ room }) => (room.circuit === circuit.id ? [room.id] : [])));
   const rooms = new Map<string, Zone>();
   for (const loop of loops) {

@@ -37,8 +37,10 @@ export interface LoopSetting {
   ownLoss: number;
   /** What the valve has to take beyond that, Pa; 0 for the index loop. */
   throttled: number;
-  /** Kv of valve and emitter together as set. */
+  /** Kv of valve and emitter together as set; a valve that holds its flow or follows the air is not set. */
   kv: number;
+  /** Flow its valve holds, m3/s; null for one that does not. */
+  holds: number | null;
   /** Kv the valve or meter alone is set to; the index loop's is open. */
   setting: number;
   index: boolean;
@@ -68,7 +70,8 @@ const MOST_LOOPS = 1500;
  *
  * A floor has the loops its pipe allows, any other emitter one branch. A room whose emitters nobody has entered has as many
  * equal runs as keep each at or below the load of the worst run. Flow goes to the loops as heat does. The loop that takes most at design flow is the index and stays open; every other valve is closed
- * until its loop takes as much: then each gets its design flow when the manifold sees that one pressure.
+ * until its loop takes as much: then each gets its design flow when the manifold sees that one pressure. Valves that hold
+ * their flow, or follow the air of the room, are not set: they find it by themselves.
  */
 export function balanceLoops(context: Context, flow: LoopSource): LoopSetting[] {
   const { circuit, fluid } = flow;
@@ -126,7 +129,8 @@ export function balanceLoops(context: Context, flow: LoopSource): LoopSetting[] 
     return {
       ...loop,
       throttled,
-      kv: kvOfResistance(Math.max(terminal + extra, LEAST_RESISTANCE), fluid.density),
+      kv: kvOfResistance(Math.max(terminal + (circuit.loopValves === 'set' ? extra : 0), LEAST_RESISTANCE), fluid.density),
+      holds: circuit.loopValves === 'flow-holding' ? loop.volumeFlow : null,
       setting: kvOfResistance(alone, fluid.density),
       index: i === index,
     };

@@ -4,7 +4,7 @@ import { placeWith, withEveryEmitter } from '../../demo/every-emitter.ts';
 import { thistleMillByLoads as thistleMill } from '../../demo/thistle-mill.ts';
 import { twelveZones } from '../../demo/twelve-zones.ts';
 import { FIELDS } from '../../model/fields.ts';
-import { type Job, MATERIALS, PUMP_CONTROLS, SEPARATION_KINDS, VESSEL_CONNECTIONS } from '../../model/job.ts';
+import { type Job, LOOP_VALVES, MATERIALS, PUMP_CONTROLS, SEPARATION_KINDS, VESSEL_CONNECTIONS } from '../../model/job.ts';
 import { newCircuit, newJob, newRoom } from '../../model/new-job.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
 import { valveLoss } from '../circuit/mixing.ts';
@@ -122,14 +122,17 @@ describe('a plant in any state', () => {
           control: fc.constantFrom(...PUMP_CONTROLS),
           vessel: fc.constantFrom(...VESSEL_CONNECTIONS),
           fluid: fc.constantFrom('water' as const, 'propylene-glycol' as const),
+          valves: fc.constantFrom(...LOOP_VALVES),
           bypass: fc.option(fc.double({ min: 5000, max: 40_000, noNaN: true })),
           capacity: fc.double({ min: 4000, max: 30_000, noNaN: true }),
         }),
-        ({ separation, source, control, vessel, fluid, bypass, capacity }) => {
+        ({ separation, source, control, vessel, fluid, valves, bypass, capacity }) => {
           const job = edited(
             thistleMill,
             ['separation/kind', separation],
             ['source/pumpControl', source],
+            ['circuits/c1/loopValves', valves],
+            ['circuits/c2/loopValves', valves],
             ['vessel/connection', vessel],
             ['fluid', { kind: fluid, concentration: 0.3 }],
             ['source/capacity', capacity],

@@ -2,7 +2,7 @@ import type { Fluid } from '../fluid/fluid.ts';
 import { Twin } from '../network/twin.ts';
 import { atSpeed, type PumpState } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
-import type { Assembly } from './assemble.ts';
+import { type Assembly, airOf } from './assemble.ts';
 import type { ChosenPump } from './pump-design.ts';
 
 export interface LoopState {
@@ -10,6 +10,8 @@ export interface LoopState {
   /** m3/s and W. */
   flow: number;
   heat: number;
+  /** Degrees C of the room behind a thermostatic valve; null where nothing follows it. */
+  air: number | null;
 }
 
 export interface CircuitState {
@@ -74,10 +76,18 @@ export class Plant {
   private heating = true;
   /** Points with a gauge. */
   private readonly points: string[];
+  /** Circuits that feed each room whose air is sought. */
+  private readonly roomsHeard = new Map<string, string[]>();
 
   constructor(assembly: Assembly, fluid: Fluid) {
     this.assembly = assembly;
     this.points = gaugesOf(assembly).map(({ point }) => point);
+    for (const { id, loops } of assembly.circuits) {
+      for (const { roomId } of loops) {
+        if (!assembly.spec.controls.some((control) => control.id === airOf(roomId))) continue;
+        this.roomsHeard.set(roomId, [...(this.roomsHeard.get(roomId) ?? []), id]);
+      }
+    }
     this.twin = new Twin(assembly.spec, fluid, assembly.mean, assembly.still);
   }
 
@@ -96,6 +106,12 @@ export class Plant {
       if (circuit.mixed) twin.setControl(`${circuit.place}/valve`, on);
       if (circuit.differenceControl) twin.setControl(circuit.differenceControl, on);
     }
+    // The air of a room is sought while any of its circuits runs; otherwise it is left where it was.
+    for (const [roomId, ids] of this.roomsHeard)
+      twin.setControl(
+        airOf(roomId),
+        ids.some((id) => called.has(id)),
+      );
     const any = called.size > 0;
     if (assembly.sourcePump?.pump.speed) twin.setPump('source/pump', any ? assembly.sourcePump.mode : { kind: 'off' });
     twin.setControl('source/difference', any);
@@ -142,6 +158,7 @@ export class Plant {
         place: loop.place,
         flow: twin.flow(loop.place) / twin.density(loop.place),
         heat: twin.heat(loop.place),
+        air: called.has(id) ? twin.position(airOf(loop.roomId)) : null,
       }));
       return {
         id,

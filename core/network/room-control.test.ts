@@ -42,7 +42,7 @@ function radiators(setPoint: number, sizes: readonly number[], withValves = true
       emitters: [`radiator${i}`],
       conductance: CONDUCTANCE,
       outdoor,
-      ...(withValves ? { valve: { link: `valve${i}`, kvs: 0.5, setPoint: SET, band: 2 } } : {}),
+      ...(withValves ? { thermostat: { setPoint: SET, band: 2, valves: [{ link: `valve${i}`, kvs: 0.5 }] } } : {}),
     });
   });
   const nodes = ['out', 'flow', ...sizes.map((_, i) => `in${i}`)].map((id) => ({ id }));

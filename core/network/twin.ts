@@ -17,18 +17,25 @@ export type ControlSpec =
   /** Pump speed that keeps a difference between two points. */
   | { kind: 'difference'; id: string; pump: string; supply: string; back: string; difference: number }
   /**
-   * Air of a room, as warm as its emitters keep it against `conductance` W/K to outdoors at `outdoor` degrees C. A
-   * thermostatic valve, where there is one, passes `kvs` wide open and closes in line with the air over `band` K
-   * about its set point.
+   * Air of a room, as warm as its emitters keep it against `conductance` W/K to outdoors at `outdoor` degrees C. Its
+   * thermostatic valves, where there are some, close in line with the air over `band` K about the set point.
    */
-  | { kind: 'room'; id: string; emitters: readonly string[]; conductance: number; outdoor: number; valve?: ThermostaticValve };
+  | {
+      kind: 'room';
+      id: string;
+      emitters: readonly string[];
+      conductance: number;
+      outdoor: number;
+      thermostat?: { setPoint: number; band: number; valves: readonly ThermostaticValve[] };
+    };
 
+/** A valve that passes `kvs` wide open, and its share while the air holds it back. */
 export interface ThermostaticValve {
   link: string;
   kvs: number;
-  setPoint: number;
-  band: number;
 }
+
+type Thermostat = NonNullable<(ControlSpec & { kind: 'room' })['thermostat']>;
 
 export interface TwinSpec {
   nodes: readonly NodeSpec[];
@@ -81,8 +88,7 @@ const NEARLY_SHUT_ODDS = LEAST_ODDS + 1.5;
 const LEAST_SPEED = 0.15;
 
 /** How far a thermostatic valve stands open in air of a temperature, 0..1: half open at its set point. */
-const liftAt = ({ setPoint, band }: ThermostaticValve, air: number): number =>
-  Math.min(Math.max(0.5 - (air - setPoint) / band, 0), 1);
+const liftAt = ({ setPoint, band }: Thermostat, air: number): number => Math.min(Math.max(0.5 - (air - setPoint) / band, 0), 1);
 
 /** What a control names. */
 function partsOf(control: ControlSpec): { links: readonly string[]; nodes: readonly string[] } {
@@ -92,7 +98,7 @@ function partsOf(control: ControlSpec): { links: readonly string[]; nodes: reado
     case 'difference':
       return { links: [control.pump], nodes: [control.supply, control.back] };
     case 'room':
-      return { links: [...control.emitters, ...(control.valve ? [control.valve.link] : [])], nodes: [] };
+      return { links: [...control.emitters, ...(control.thermostat?.valves ?? []).map((valve) => valve.link)], nodes: [] };
   }
 }
 
@@ -126,7 +132,7 @@ export class Twin {
       .map((control) => ({
         spec: control,
         active: true,
-        position: control.kind === 'mixing' ? 0.5 : control.kind === 'room' ? (control.valve?.setPoint ?? 20) : 1,
+        position: control.kind === 'mixing' ? 0.5 : control.kind === 'room' ? (control.thermostat?.setPoint ?? 20) : 1,
         error: 0,
         resting: false,
         lastPosition: 0.5,
@@ -331,7 +337,9 @@ export class Twin {
         const heat = this.thermal.specOf(l);
         if (heat?.kind === 'emitter') this.thermal.setSpec(l, { ...heat, room: position });
       }
-      if (spec.valve) this.setOpening(spec.valve.link, spec.valve.kvs, liftAt(spec.valve, position));
+      const { thermostat } = spec;
+      for (const { link, kvs } of thermostat?.valves ?? [])
+        this.setOpening(link, kvs, liftAt(thermostat as Thermostat, position));
       return;
     }
     for (const [port, open] of [
@@ -389,9 +397,9 @@ export class Twin {
    * How fast a room's error grows with its air: one to one while its heat stays; within the band of its valve that gives
    * way from all to nothing.
    */
-  private steepness({ valve, outdoor }: ControlSpec & { kind: 'room' }, air: number): number {
-    const lift = valve ? liftAt(valve, air) : 1;
-    return valve && lift > 0 && lift < 1 ? 1 + Math.max((1.5 * (air - outdoor)) / valve.band, 0) : 1;
+  private steepness({ thermostat, outdoor }: ControlSpec & { kind: 'room' }, air: number): number {
+    const lift = thermostat ? liftAt(thermostat, air) : 1;
+    return thermostat && lift > 0 && lift < 1 ? 1 + Math.max((1.5 * (air - outdoor)) / thermostat.band, 0) : 1;
   }
 
   private turnSpeed(control: Control, spec: ControlSpec & { kind: 'difference' }, calmly: boolean): void {

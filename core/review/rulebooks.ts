@@ -64,6 +64,13 @@ const SHARED = {
     'What the setting of a loop is counted from, until the data sheet is at hand.',
     MEMORY,
   ),
+  thermostaticBand: rule(
+    'band of a thermostatic valve',
+    'temperatureDifference',
+    2,
+    'From wide open to shut; data sheets give flows at 1 or 2 K.',
+    'EN 215 rates at 2 K, from memory',
+  ),
   bypassKvs: rule('Kvs of a bypass valve', 'flowCoefficient', 2.5, 'Spring bypass of three quarters of an inch.', MEMORY),
   teeLoss: rule(
     'loss of the run between two tees',

@@ -11,6 +11,7 @@ import {
   CONNECTION_CHOICES,
   EMITTER_CHOICES,
   EMITTER_LABELS,
+  LOOP_VALVE_CHOICES,
   PUMP_CONTROL_CHOICES,
   pumpChoices,
   ZONE_CHOICES,
@@ -179,6 +180,7 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
           options={BALANCING_CHOICES}
           help={sized?.regulating ? `Set it to ${say(sized.regulating.value, 'flowCoefficient')}.` : undefined}
         />
+        <ChoiceField place={`${place}/loopValves`} label="Loop and radiator valves" options={LOOP_VALVE_CHOICES} />
         <QuantityField place={`${place}/bypass`} label="Bypass opens at" empty={null} help="Empty for no bypass." />
         <QuantityField place={`${place}/flowTemperature`} label="Flow temperature" />
         <QuantityField place={`${place}/temperatureDifference`} label="Delta T" />

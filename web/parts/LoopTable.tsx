@@ -6,18 +6,21 @@ import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import type { LoopSetting } from '../../core/design/balancing.ts';
 import type { LoopState } from '../../core/design/operate.ts';
+import type { QuantityKind } from '../../model/quantities.ts';
 import { useDisplay } from '../state/display.ts';
 import { QuantityField } from './Field.tsx';
 
 /** The loops of a circuit: what each should carry, what it carries, and where its valve or meter is set. */
 export function LoopTable({ loops, solved }: { loops: readonly LoopSetting[]; solved: readonly LoopState[] }) {
   const { say } = useDisplay();
+  const follows = solved.some((each) => each.air !== null);
   return (
     <Box sx={{ px: 2.5, pb: 2, overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Loops and their settings">
       <Table size="small">
         <TableHead>
           <TableRow>
             <TableCell>Loop or branch</TableCell>
+            {follows && <TableCell align="right">Room</TableCell>}
             <TableCell>Pipe there and back</TableCell>
             <TableCell align="right">Heat</TableCell>
             <TableCell align="right">Flow wanted</TableCell>
@@ -30,15 +33,18 @@ export function LoopTable({ loops, solved }: { loops: readonly LoopSetting[]; so
           {loops.map((loop, i) => {
             const twins = loops.filter((other) => other.roomId === loop.roomId).length;
             const first = loops[i - 1]?.roomId !== loop.roomId;
-            const flow = solved.find((each) => each.place === loop.place)?.flow;
+            // A floor's pipe follows from its area; only a branch is entered by hand.
+            const floor = loop.emitterId !== null && loop.lengthKnown && loop.fittings === 0;
+            const { flow, air = null } = solved.find((each) => each.place === loop.place) ?? {};
             return (
               <TableRow key={loop.place}>
                 <TableCell>
                   {loop.roomName}
                   {twins > 1 ? `, ${i - loops.findIndex((other) => other.roomId === loop.roomId) + 1} of ${twins}` : ''}
                 </TableCell>
+                {follows && <TableCell align="right">{air === null ? '–' : say(air, 'temperature')}</TableCell>}
                 <TableCell sx={{ minWidth: 150, py: first ? 1 : undefined }}>
-                  {first ? (
+                  {first && !floor ? (
                     <QuantityField
                       place={`rooms/${loop.roomId}/branchLength`}
                       label="Length"
@@ -53,9 +59,7 @@ export function LoopTable({ loops, solved }: { loops: readonly LoopSetting[]; so
                 <TableCell align="right">{say(loop.volumeFlow, 'volumeFlow')}</TableCell>
                 <TableCell align="right">{flow === undefined ? '–' : say(flow, 'volumeFlow')}</TableCell>
                 <TableCell align="right">{say(loop.ownLoss, 'pressure')}</TableCell>
-                <TableCell align="right">
-                  {loop.index ? 'open (index)' : loop.throttled < 1 ? 'open' : say(loop.setting, 'flowCoefficient')}
-                </TableCell>
+                <TableCell align="right">{settingOf(loop, follows, say)}</TableCell>
               </TableRow>
             );
           })}
@@ -63,4 +67,10 @@ export function LoopTable({ loops, solved }: { loops: readonly LoopSetting[]; so
       </Table>
     </Box>
   );
+}
+
+function settingOf(loop: LoopSetting, follows: boolean, say: (value: number, kind: QuantityKind) => string): string {
+  if (loop.holds !== null) return `holds ${say(loop.holds, 'volumeFlow')}`;
+  if (follows) return 'by the room';
+  return loop.index ? 'open (index)' : loop.throttled < 1 ? 'open' : say(loop.setting, 'flowCoefficient');
 }

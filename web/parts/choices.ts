@@ -34,6 +34,12 @@ export const BALANCING_CHOICES = list<Job['circuits'][number]['balancing']>({
   valve: 'Regulating valve, set',
 });
 
+export const LOOP_VALVE_CHOICES = list<Job['circuits'][number]['loopValves']>({
+  set: 'Set once: meter or valve',
+  'flow-holding': 'Hold their flow',
+  thermostatic: 'Thermostatic: follow the room',
+});
+
 export const VESSEL_CHOICES = list<Job['vessel']['connection']>({
   'source-return': 'On the return to the source',
   'source-flow': 'On the flow, behind the pump',
