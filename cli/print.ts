@@ -2,7 +2,7 @@ import type { Design } from '../core/design/design.ts';
 import { formatNumber, say } from '../core/quantity/format.ts';
 import { plainCell, resultTables } from '../exchange/results-table.ts';
 import { MEANING_KINDS, MEANING_LABELS, type Meaning } from '../exchange/room-columns.ts';
-import type { RoomsPreview } from '../exchange/rooms-csv.ts';
+import type { RoomsPreview } from '../exchange/rooms-table.ts';
 import type { Display, Job } from '../model/job.ts';
 
 /** A file must not steer the terminal: control characters are shown as dots. */

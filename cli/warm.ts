@@ -1,8 +1,7 @@
 import { readFile, stat, writeFile } from 'node:fs/promises';
 import { designJob } from '../core/design/design-job.ts';
-import { decodeText, MOST_TEXT_BYTES } from '../exchange/decode-text.ts';
 import { MOST_JOB_BYTES, writeJobFile } from '../exchange/job-file.ts';
-import { readRoomsCsv } from '../exchange/rooms-csv.ts';
+import { MOST_ROOMS_BYTES, readRoomsFile } from '../exchange/rooms-file.ts';
 import { takeRooms, tooManyRooms } from '../exchange/take-rooms.ts';
 import type { Job } from '../model/job.ts';
 import { newJob } from '../model/new-job.ts';
@@ -13,8 +12,8 @@ const USAGE = `warm: the design from a terminal
 
   warm design JOB.json            print the design as tables
   warm design JOB.json --json     print the whole design as JSON
-  warm rooms LOADS.csv            show how a table of heat loads is read
-  warm rooms LOADS.csv --into JOB.json --out NEW.json
+  warm rooms LOADS                show how a table (CSV, XLSX) or building model (gbXML) is read
+  warm rooms LOADS --into JOB.json --out NEW.json
                                   add its rooms to a job and write the result`;
 
 /** Bad input: the message says where and what to do, and the exit code is 2. */
@@ -44,10 +43,8 @@ async function rooms(path: string, into?: string, out?: string): Promise<void> {
   if ((into === undefined) !== (out === undefined))
     throw new BadInput('Give both --into JOB.json and --out NEW.json, or neither.');
   const job = into === undefined ? newJob('') : await loadJob(into);
-  const decoded = decodeText(await readBounded(path, MOST_TEXT_BYTES));
-  if (!decoded.ok) throw new BadInput(`${path}: ${decoded.problem}`);
-  const read = readRoomsCsv(
-    decoded.text,
+  const read = await readRoomsFile(
+    new Uint8Array(await readBounded(path, MOST_ROOMS_BYTES)),
     job.display,
     job.rooms.map((room) => room.name),
   );

@@ -14,7 +14,7 @@ test('from an empty job to a sized wall in at most 12 interactions', async ({ pa
   await step(page.getByLabel('Name of the job').fill('Weir House'));
   await step(page.keyboard.press('Enter'));
   await expect(page.getByRole('heading', { name: 'Rooms' })).toBeVisible();
-  await step(page.getByRole('button', { name: 'Read a table (CSV)' }).click());
+  await step(page.getByRole('button', { name: 'Read a table (CSV, XLSX, gbXML)' }).click());
   await step(
     page
       .getByLabel('Table of heat loads', { exact: true })
@@ -54,7 +54,7 @@ test('a finding is cured on the wall, and the cure can be taken back', async ({ 
   const short = page.getByRole('heading', { name: /15 × 0\.7 mm is too small/ });
   await expect(short).toBeVisible();
   await page.getByRole('button', { name: /Lay 22 × 0\.9 mm here/ }).hover();
-  await expect(page.getByRole('note', { name: 'What this would change' })).toContainText(/Velocity 0\.99\sm\/s → 0\.45\sm\/s/);
+  await expect(page.getByRole('note', { name: 'What this would change' })).toContainText(/Velocity 1\.04\sm\/s → 0\.47\sm\/s/);
   await page.getByRole('button', { name: /Lay 22 × 0\.9 mm here/ }).click();
   await expect(short).toBeHidden();
   await expect(page.getByText('22 × 0.9 mm').first()).toBeVisible();
@@ -118,6 +118,7 @@ for (const scheme of ['light', 'dark'] as const) {
     for (const [step, heading] of [
       ['Site', 'Site'],
       ['Rooms', 'Rooms'],
+      ['Emitters', 'Emitters'],
       ['Circuits', 'Circuits'],
       ['Papers', 'Papers'],
     ] as const) {

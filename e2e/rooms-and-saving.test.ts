@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { thistleMill } from '../demo/thistle-mill.ts';
+import ExcelJS from 'exceljs';
+import { thistleMillByLoads as thistleMill } from '../demo/thistle-mill.ts';
 import { openJob, saved } from './helpers.ts';
 
 const cell = (page: import('@playwright/test').Page, row: number, column: string) =>
@@ -59,7 +60,7 @@ test('a new room is typed into the empty last row', async ({ page }) => {
 
 test('a table with bad cells is previewed, marked, and changes nothing until confirmed', async ({ page }) => {
   await openJob(page, thistleMill, 'rooms');
-  await page.getByRole('button', { name: 'Read a table (CSV)' }).click();
+  await page.getByRole('button', { name: 'Read a table (CSV, XLSX, gbXML)' }).click();
   const chooser = page.getByLabel('Table of heat loads', { exact: true });
   await chooser.setInputFiles({ name: 'a.csv', mimeType: 'text/csv', buffer: Buffer.alloc(0) });
   await expect(page.getByRole('alert')).toContainText('0 bytes');
@@ -83,9 +84,39 @@ test('a table with bad cells is previewed, marked, and changes nothing until con
   await expect(page.getByText('13', { exact: true })).toBeVisible();
 });
 
+test('a workbook is read from the sheet that is chosen, and a building model by its spaces', async ({ page }) => {
+  await openJob(page, { ...thistleMill, rooms: [], assumptions: [] }, 'rooms');
+  const book = new ExcelJS.Workbook();
+  book.addWorksheet('House').addRows([
+    ['Room', 'Heat load (kW)', 'Area (m2)'],
+    ['Snug', 0.82, 12],
+  ]);
+  book.addWorksheet('Annexe').addRows([
+    ['Room', 'Heat load (kW)', 'Area (m2)'],
+    ['Forge', 2.4, 31],
+    ['Store', 0.5, 9],
+  ]);
+  await page.getByRole('button', { name: 'Read a table (CSV, XLSX, gbXML)' }).click();
+  const file = page.getByLabel('Table of heat loads', { exact: true });
+  await file.setInputFiles({
+    name: 'loads.xlsx',
+    mimeType: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+    buffer: Buffer.from(await book.xlsx.writeBuffer()),
+  });
+  await expect(page.getByText('1 rooms, every cell understood.')).toBeVisible();
+  await page.getByLabel('Sheet').click();
+  await page.getByRole('option', { name: 'Annexe' }).click();
+  await expect(page.getByText('2 rooms, every cell understood.')).toBeVisible();
+  await file.setInputFiles('reference/cottage.gbxml');
+  await expect(page.getByRole('cell', { name: 'Parlour & hearth' })).toBeVisible();
+  await expect(page.getByLabel('Sheet')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Take in 3 rooms' }).click();
+  await expect(page.getByRole('gridcell', { name: 'Parlour & hearth' })).toBeVisible();
+});
+
 test('a 50 MB file is refused without being read', async ({ page }) => {
   await openJob(page, thistleMill, 'rooms');
-  await page.getByRole('button', { name: 'Read a table (CSV)' }).click();
+  await page.getByRole('button', { name: 'Read a table (CSV, XLSX, gbXML)' }).click();
   await page.getByLabel('Table of heat loads', { exact: true }).evaluate((input: HTMLInputElement) => {
     const files = new DataTransfer();
     files.items.add(new File([new Uint8Array(50_000_000)], 'huge.csv'));

@@ -9,7 +9,8 @@ import { readJob, readJobText } from '../model/read-job.ts';
 import { decodeText, MOST_TEXT_BYTES } from './decode-text.ts';
 import { fileNameFor, writeJobFile } from './job-file.ts';
 import { resultsToCsv, resultTables, tableToCsv } from './results-table.ts';
-import { type RoomsPreview, readRoomsCsv } from './rooms-csv.ts';
+import { readRoomsCsv } from './rooms-csv.ts';
+import type { RoomsPreview } from './rooms-table.ts';
 import { takeRooms, tooManyRooms } from './take-rooms.ts';
 
 const METRIC = { system: 'metric', units: {} } as const;

@@ -2,7 +2,7 @@ import { type Job, MOST_ROOMS, type Room } from '../model/job.ts';
 import { idsAfter, newCircuit, newRoom, nextId } from '../model/new-job.ts';
 import { keepUnread } from '../model/place.ts';
 import type { Meaning } from './room-columns.ts';
-import type { RoomsPreview } from './rooms-csv.ts';
+import type { RoomsPreview } from './rooms-table.ts';
 
 /** Adding these rooms would make the job too large. */
 export const tooManyRooms = (job: Job, adding: number): string | null =>

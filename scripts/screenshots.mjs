@@ -22,12 +22,16 @@ await shot('jobs', '/');
 await shot('site', '/jobs/:id/site');
 await shot('rooms', '/jobs/:id/rooms');
 await shot('import', '/jobs/:id/rooms', async () => {
-  await page.getByRole('button', { name: 'Read a table (CSV)' }).click();
+  await page.getByRole('button', { name: 'Read a table (CSV, XLSX, gbXML)' }).click();
   const table =
     'Room;Storey;Area (m2);Heat load (kW)\nDovecote;Yard;12,5;0,66\nTack room;Yard;9;0,41\nGallery;Upper;large;0,58\nKitchen;Ground;24;1,32\nCider store;Yard;16;12 parsecs\n';
   await page
     .getByLabel('Table of heat loads', { exact: true })
     .setInputFiles({ name: 'loads.csv', mimeType: 'text/csv', buffer: Buffer.from(table) });
+});
+await shot('emitters', '/jobs/:id/emitters', async () => {
+  await page.getByRole('button', { name: /^Study: needs/ }).click();
+  await page.mouse.move(600, 760);
 });
 await shot('circuits', '/jobs/:id/circuits');
 await shot('plant', '/jobs/:id/plant');

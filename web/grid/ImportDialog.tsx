@@ -10,9 +10,9 @@ import Typography from '@mui/material/Typography';
 import { transfer } from 'comlink';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
-import { MOST_TEXT_BYTES } from '../../exchange/decode-text.ts';
 import { MEANING_KINDS, MEANING_LABELS } from '../../exchange/room-columns.ts';
-import type { PreviewRow, RoomsPreview } from '../../exchange/rooms-csv.ts';
+import { MOST_ROOMS_BYTES } from '../../exchange/rooms-file.ts';
+import type { PreviewRow, RoomsPreview } from '../../exchange/rooms-table.ts';
 import { takeRooms, tooManyRooms } from '../../exchange/take-rooms.ts';
 import type { EmitterKind } from '../../model/job.ts';
 import { newCircuit, nextId } from '../../model/new-job.ts';
@@ -30,6 +30,13 @@ type Reading =
   | { state: 'failed'; problem: string }
   | { state: 'read'; name: string; preview: RoomsPreview };
 
+/** The file in hand, and the sheets of it that can be chosen. */
+interface Chosen {
+  file: File;
+  sheets: string[];
+  sheet: string | null;
+}
+
 /** Reads a table of heat loads, shows how every cell was understood, and takes the rooms in only when told to. */
 export function ImportDialog({ onClose }: { onClose: () => void }) {
   const job = useJob();
@@ -38,14 +45,16 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
   const [reading, setReading] = useState<Reading>({ state: 'none' });
   const [target, setTarget] = useState(job.circuits.length === 0 ? 'new:radiators' : '');
 
-  const read = async (file: File) => {
+  const [chosen, setChosen] = useState<Chosen | null>(null);
+
+  const read = async (file: File, sheet: string | null = null) => {
     setReading({ state: 'reading', name: file.name });
     // A file far too large is not even read into memory.
-    const bytes = new Uint8Array(await file.slice(0, MOST_TEXT_BYTES + 1).arrayBuffer());
-    if (file.size > MOST_TEXT_BYTES) {
+    const bytes = new Uint8Array(await file.slice(0, MOST_ROOMS_BYTES + 1).arrayBuffer());
+    if (file.size > MOST_ROOMS_BYTES) {
       setReading({
         state: 'failed',
-        problem: `${file.name} has ${(file.size / 1e6).toFixed(1)} MB; at most ${MOST_TEXT_BYTES / 1e6} MB are read. Keep only the room rows and save it again as CSV.`,
+        problem: `${file.name} has ${(file.size / 1e6).toFixed(1)} MB; at most ${MOST_ROOMS_BYTES / 1e6} MB are read. Keep only the rooms and save it again.`,
       });
       return;
     }
@@ -53,7 +62,9 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
       transfer(bytes, [bytes.buffer]),
       job.display,
       job.rooms.map((room) => room.name),
+      sheet,
     );
+    setChosen({ file, sheets: result.sheets, sheet: result.sheet });
     setReading(
       result.ok ? { state: 'read', name: file.name, preview: result.preview } : { state: 'failed', problem: result.problem },
     );
@@ -93,7 +104,7 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
             <input
               type="file"
               aria-label="Table of heat loads"
-              accept=".csv,.txt,.tsv,text/csv,text/plain"
+              accept=".csv,.txt,.tsv,.xlsx,.xml,.gbxml,text/csv,text/plain"
               style={{ position: 'absolute', opacity: 0, width: 1, height: 1 }}
               onChange={(event) => {
                 const file = event.target.files?.[0];
@@ -103,9 +114,26 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
             />
           </Button>
           <Typography variant="body2">
-            Comma, semicolon or tab; decimal point or comma; a heading such as <i>Room; Heat load (kW); Area (m2)</i>.
+            A text table or a workbook (XLSX) with a heading such as <i>Room; Heat load (kW); Area (m2)</i>, or the spaces of a
+            building model (gbXML).
           </Typography>
         </Box>
+        {chosen && chosen.sheets.length > 1 && (
+          <TextField
+            select
+            label="Sheet"
+            value={chosen.sheet ?? ''}
+            onChange={(event) => void read(chosen.file, event.target.value)}
+            sx={{ maxWidth: 300, mb: 2 }}
+            slotProps={{ inputLabel: { shrink: true } }}
+          >
+            {chosen.sheets.map((sheet) => (
+              <MenuItem key={sheet} value={sheet}>
+                {sheet}
+              </MenuItem>
+            ))}
+          </TextField>
+        )}
         {reading.state === 'reading' && <Typography role="status">Reading {reading.name} …</Typography>}
         {reading.state === 'failed' && (
           <Box role="alert" sx={{ p: 2, border: 2, borderColor: 'error.main', borderRadius: 1 }}>

@@ -26,10 +26,10 @@ export default function RoomsPage() {
     <Sheet
       wide
       title="Rooms"
-      lead="Type, paste a block from a spreadsheet, or read a table of heat loads."
+      lead="Type, paste a block from a spreadsheet, or read heat loads from a file."
       actions={
         <Button variant="contained" onClick={() => setImporting(true)}>
-          Read a table (CSV)
+          Read a table (CSV, XLSX, gbXML)
         </Button>
       }
     >

@@ -5,8 +5,7 @@ import { assumptionLedger, type LedgerEntry } from '../../core/design/ledger.ts'
 import type { PlantState } from '../../core/design/operate.ts';
 import { wallSheet } from '../../core/drawing/wall.ts';
 import { planForTarget, type RankedImprovement, rankedImprovements, type TargetPlan } from '../../core/emitter/improve.ts';
-import { decodeText } from '../../exchange/decode-text.ts';
-import { type RoomsRead, readRoomsCsv } from '../../exchange/rooms-csv.ts';
+import { type RoomsFileRead, readRoomsFile } from '../../exchange/rooms-file.ts';
 import type { Display, Job } from '../../model/job.ts';
 
 /** Combinations handed over at a time. */
@@ -45,9 +44,8 @@ const work = {
     }
     if (batch.length > 0) await onBatch(batch);
   },
-  readRooms(bytes: Uint8Array, display: Display, taken: string[]): RoomsRead {
-    const decoded = decodeText(bytes);
-    return decoded.ok ? readRoomsCsv(decoded.text, display, taken) : decoded;
+  readRooms(bytes: Uint8Array, display: Display, taken: string[], sheet: string | null): Promise<RoomsFileRead> {
+    return readRoomsFile(bytes, display, taken, sheet);
   },
 };
 

@@ -1,0 +1,134 @@
+import { readFileSync } from 'node:fs';
+import ExcelJS from 'exceljs';
+import { describe, expect, it } from 'vitest';
+import { readRoomsFile } from './rooms-file.ts';
+import { readRoomsGbxml } from './rooms-gbxml.ts';
+import type { RoomsPreview } from './rooms-table.ts';
+import { readWorkbook, unpackedSize } from './rooms-xlsx.ts';
+
+const METRIC = { system: 'metric', units: {} } as const;
+
+async function workbook(build: (book: ExcelJS.Workbook) => void): Promise<Uint8Array> {
+  const book = new ExcelJS.Workbook();
+  build(book);
+  return new Uint8Array(await book.xlsx.writeBuffer());
+}
+const read = async (bytes: Uint8Array, sheet: string | null = null) => {
+  const result = await readRoomsFile(bytes, METRIC, [], sheet);
+  if (!result.ok) throw new Error(result.problem);
+  return { ...result.preview, sheets: result.sheets, sheet: result.sheet };
+};
+const cells = (preview: RoomsPreview, meaning: 'name' | 'storey' | 'area' | 'heatLoad' | 'roomTemperature') =>
+  preview.rows.map((row) => row.cells[meaning]?.value ?? row.cells[meaning]?.text);
+
+describe('rooms in a workbook', () => {
+  const twoSheets = workbook((book) => {
+    const cover = book.addWorksheet('Cover');
+    cover.getCell('A1').value = 'Cottage, heat loads';
+    const rooms = book.addWorksheet('Loads');
+    rooms.mergeCells('A1:C1');
+    rooms.getCell('A1').value = 'As worked out in spring';
+    rooms.addRow([]);
+    rooms.addRow(['Room', 'Heat load (kW)', 'Area (m2)']);
+    rooms.addRow(['Parlour', 1.84, { formula: '4*6', result: 24 }]);
+    rooms.addRow([{ richText: [{ text: 'Scul' }, { text: 'lery' }] }, '0,7 kW', 12]);
+    rooms.addRow(['Loft', { formula: '1/0', result: { error: '#DIV/0!' } }, 25]);
+  });
+
+  it('are found below a title, on the first sheet that has any, formulas by their result', async () => {
+    const preview = await read(await twoSheets);
+    expect(preview.sheets).toEqual(['Cover', 'Loads']);
+    expect(preview.sheet).toBe('Loads');
+    expect(cells(preview, 'name')).toEqual(['Parlour', 'Scullery', 'Loft']);
+    expect(cells(preview, 'heatLoad')).toEqual([1840, 700, '#DIV/0!']);
+    expect(cells(preview, 'area')).toEqual([24, 12, 25]);
+    expect(preview.rows[0]?.line).toBe(4);
+    expect(preview.badCells).toBe(1);
+    expect(preview.notes.join(' ')).toContain('1 merged blocks');
+  });
+
+  it('are read from the sheet that was chosen, or it says what is missing there', async () => {
+    const cover = await readRoomsFile(await twoSheets, METRIC, [], 'Cover');
+    expect(cover).toMatchObject({ ok: false, sheets: ['Cover', 'Loads'] });
+    if (!cover.ok) expect(cover.problem).toContain('No column of heat loads');
+    const none = await readRoomsFile(await twoSheets, METRIC, [], 'Garden');
+    if (!none.ok) expect(none.problem).toContain('no sheet “Garden”');
+  });
+
+  it('keep merged cells apart: the value counts where the block begins', async () => {
+    const bytes = await workbook((book) => {
+      const sheet = book.addWorksheet('Rooms');
+      sheet.addRow(['Storey', 'Room', 'Load (W)']);
+      sheet.addRow(['Ground', 'Hall', 900]);
+      sheet.addRow(['', 'Den', 700]);
+      sheet.mergeCells('A2:A3');
+    });
+    expect(cells(await read(bytes), 'storey')).toEqual(['Ground', '']);
+  });
+
+  it('are refused when empty, broken, too large or packed to burst', async () => {
+    const problem = async (bytes: Uint8Array) => {
+      const result = await readRoomsFile(bytes, METRIC);
+      return result.ok ? '' : result.problem;
+    };
+    expect(await problem(await workbook((book) => void book.addWorksheet('Empty')))).toContain('no filled cell');
+    expect(await problem(new Uint8Array([0x50, 0x4b, 3, 4, 9, 9, 9]))).toContain('no workbook that can be read');
+    const large = new Uint8Array(5_000_000);
+    large.set([0x50, 0x4b]);
+    expect(await problem(large)).toContain('at most 4 MB');
+    // An entry of the directory that claims three gigabytes.
+    const bomb = new Uint8Array(200);
+    bomb.set([0x50, 0x4b, 3, 4]);
+    new DataView(bomb.buffer).setUint32(60, 0x02014b50, true);
+    new DataView(bomb.buffer).setUint32(84, 3_000_000_000, true);
+    expect(unpackedSize(bomb)).toBe(3_000_000_000);
+    expect(await problem(bomb)).toContain('unpacks to far more');
+    expect((await readWorkbook(bomb)).ok).toBe(false);
+  });
+});
+
+describe('rooms in a building model', () => {
+  const cottage = readFileSync('reference/cottage.gbxml', 'utf8');
+  const model = (text: string) => {
+    const result = readRoomsGbxml(text, METRIC);
+    if (!result.ok) throw new Error(result.problem);
+    return result.preview;
+  };
+  const problem = (text: string) => {
+    const result = readRoomsGbxml(text, METRIC);
+    return result.ok ? '' : result.problem;
+  };
+
+  // Source: the published schema of gbXML 6.01; the sample was written for this project.
+  it('are its spaces, with storey, area, temperature and heat load in the units they stand in', async () => {
+    const preview = await read(new TextEncoder().encode(cottage));
+    expect(cells(preview, 'name')).toEqual(['Parlour & hearth', 'Scullery', 'sp3']);
+    expect(cells(preview, 'storey')).toEqual(['Ground', 'Ground', 'Upper']);
+    expect(cells(preview, 'area')).toEqual([24.5, expect.closeTo(12.003, 2), 25]);
+    expect(cells(preview, 'heatLoad')).toEqual([1840, expect.closeTo(700, 0), '']);
+    expect(cells(preview, 'roomTemperature')).toEqual([21, '', expect.closeTo(18, 6)]);
+    expect(preview.notes.join(' ')).toContain('1 of them do not bring a heat load');
+  });
+
+  it('come in without loads where the model brings none', () => {
+    const bare = model(cottage.replace(/<Results[\s\S]*<\/Results>/, ''));
+    expect(bare.notes.join(' ')).toContain('None of them brings a heat load');
+    expect(bare.badCells).toBe(3);
+  });
+
+  it('are refused from a file that is none, is broken, or means harm', () => {
+    expect(problem('<html><body/></html>')).toContain('no gbXML element');
+    expect(problem('<gbXML><Campus></gbXML>')).toContain('no sound XML');
+    expect(problem('<gbXML/>')).toContain('no gbXML element');
+    expect(problem('<gbXML version="6"><Campus/></gbXML>')).toContain('no spaces');
+    expect(problem(`<!DOCTYPE x [<!ENTITY a "aa">]>${cottage}`)).toContain('document type or entities');
+    expect(problem(`<gbXML>${'<a>'.repeat(5000)}${'</a>'.repeat(5000)}</gbXML>`)).toContain('nests deeper');
+    expect(problem(`<gbXML>${' '.repeat(20_000_001)}</gbXML>`)).toContain('at most 20 MB');
+  });
+
+  it('keep names that look like markup or formulas as text', () => {
+    const named = model(cottage.replace('Parlour &amp; hearth', '=1+1 &lt;script&gt;'));
+    expect(cells(named, 'name')[0]).toBe('=1+1 <script>');
+    expect(model(cottage.replace('Scullery', '007')).rows[1]?.cells.name?.text).toBe('007');
+  });
+});
