@@ -1,5 +1,5 @@
 import type { Emitter } from '../model/emitter.ts';
-import { type InsulatedRun, JOB_FORMAT, JOB_VERSION, type Job, type PipeRun } from '../model/job.ts';
+import { type InsulatedRun, JOB_FORMAT, JOB_VERSION, type Job, type PipeRun, type Section } from '../model/job.ts';
 import { newFloor, newPanel, newRated } from '../model/new-emitter.ts';
 import { newRoom } from '../model/new-job.ts';
 
@@ -73,6 +73,7 @@ const house: Job = {
       components: ['isolating-valve', 'isolating-valve'],
       balancing: 'valve',
       loopValves: 'set',
+      sections: [],
       bypass: null,
       zones: 'rooms',
       height: 0.5,
@@ -94,6 +95,7 @@ const house: Job = {
       components: ['isolating-valve', 'y-strainer', 'isolating-valve'],
       balancing: 'valve',
       loopValves: 'set',
+      sections: [],
       bypass: null,
       zones: 'circuit',
       height: 3,
@@ -115,6 +117,7 @@ const house: Job = {
       components: ['isolating-valve', 'isolating-valve'],
       balancing: 'valve',
       loopValves: 'set',
+      sections: [],
       bypass: null,
       zones: 'circuit',
       height: 6,
@@ -136,6 +139,7 @@ const house: Job = {
       components: ['isolating-valve', 'isolating-valve'],
       balancing: 'valve',
       loopValves: 'set',
+      sections: [],
       bypass: null,
       zones: 'circuit',
       height: 0.5,
@@ -194,13 +198,42 @@ const EMITTERS: Record<string, Emitter[]> = {
   ],
 };
 
+const riser = (id: string, name: string, from: string | null, rooms: string[], length: number, size: string): Section => ({
+  id,
+  name,
+  from,
+  rooms,
+  material: 'copper-en1057',
+  size,
+  length,
+  fittingsAllowance: 0.4,
+  existing: true,
+  reach: 'under-boards',
+});
+
+/** Pipe from the old tree to the radiator and back, m. */
+const BRANCHES: Record<string, number> = { r5: 7, r6: 5, r7: 4, r8: 9, r9: 5, r10: 3 };
+
+/** The old pipe under the boards of the upper floor. */
+const UPPER_FLOOR: Section[] = [
+  riser('s1', 'Under the landing', null, ['r10'], 4, '15x0.7'),
+  riser('s2', 'East wing', 's1', ['r6', 'r8'], 6, '15x0.7'),
+  riser('s3', 'West wing', 's1', ['r7'], 5, '15x0.7'),
+  riser('s4', 'To the bathroom', 's3', ['r9', 'r5'], 3, '12x0.6'),
+];
+
 /**
  * The demo job: an invented mill house in an invented valley. Floors below, radiators above on pipe that stays,
  * a workshop with fan units, and a header between them and the boiler.
  */
 export const thistleMill: Job = {
   ...house,
-  rooms: house.rooms.map((room) => ({ ...room, emitters: EMITTERS[room.id] ?? [] })),
+  rooms: house.rooms.map((room) => ({
+    ...room,
+    emitters: EMITTERS[room.id] ?? [],
+    branchLength: BRANCHES[room.id] ?? room.branchLength,
+  })),
+  circuits: house.circuits.map((circuit) => (circuit.id === 'c2' ? { ...circuit, sections: UPPER_FLOOR } : circuit)),
 };
 
 /** The same house with its loads alone, before anybody has entered an emitter. */

@@ -366,6 +366,8 @@ export const FIELDS = {
     max: 50,
     remedy: 'give 0 to 50 000 L or "auto"',
   },
+  'circuits/*/sections/*/length': PIPE.length,
+  'circuits/*/sections/*/fittingsAllowance': PIPE.fittingsAllowance,
   'source/run/length': PIPE.length,
   'source/run/fittingsAllowance': PIPE.fittingsAllowance,
   'source/run/insulation': PIPE.insulation,
@@ -412,7 +414,7 @@ export type FieldPlace = keyof typeof FIELDS;
 export function fieldAt(place: string): Field | undefined {
   const parts = place.split('/');
   if (parts[0] === 'rooms' || parts[0] === 'circuits') parts[1] = '*';
-  if (parts[2] === 'emitters') parts[3] = '*';
+  if (parts[2] === 'emitters' || parts[2] === 'sections') parts[3] = '*';
   return (FIELDS as Record<string, Field>)[parts.join('/')];
 }
 

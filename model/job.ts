@@ -13,7 +13,7 @@ export const JOB_FORMAT = 'warm-manifold/job';
 export const MOST_ROOMS = 2000;
 export const MOST_CIRCUITS = 200;
 
-const pipeAt = (place: 'circuits/*/run' | 'circuits/*/worstRun' | 'source/run') => ({
+const pipeAt = (place: 'circuits/*/run' | 'circuits/*/worstRun' | 'source/run' | 'circuits/*/sections/*') => ({
   material: z.enum(MATERIALS, `is no pipe material; use one of ${MATERIALS.join(', ')}`),
   /** `auto`, or the id of a size in the catalogue of the material: a pinned pipe is checked, not replaced. */
   size: z.string().max(40),
@@ -67,6 +67,26 @@ const Control = z.enum(PUMP_CONTROLS, `is no pump control; use one of ${PUMP_CON
 
 export const LOOP_VALVES = ['set', 'flow-holding', 'thermostatic'] as const;
 
+/** How a piece of pipe can be reached: in the open, under boards, or buried in screed or wall. */
+export const REACHES = ['open', 'under-boards', 'buried'] as const;
+export type Reach = (typeof REACHES)[number];
+
+/** A piece of the pipe tree beyond a manifold: flow and return side by side, its length one way. */
+export const SectionSchema = z.strictObject({
+  id: Id,
+  name: Name,
+  /** The section it branches off; null at the end of the run from the plant. */
+  from: Id.nullable(),
+  /** Rooms whose branches start at its end. */
+  rooms: z.array(Id).max(MOST_ROOMS),
+  ...pipeAt('circuits/*/sections/*'),
+  /** Lies there already. */
+  existing: z.boolean(),
+  reach: z.enum(REACHES, `is no way to reach a pipe; use one of ${REACHES.join(', ')}`),
+});
+/** Most sections of one circuit. */
+export const MOST_SECTIONS = 200;
+
 export const EMITTER_KINDS = ['radiators', 'floor', 'air-units'] as const;
 
 export const CircuitSchema = z.strictObject({
@@ -100,6 +120,8 @@ export const CircuitSchema = z.strictObject({
   bypass: quantity('circuits/*/bypass').nullable(),
   /** One thermostat for the whole circuit, or one with a valve for each room. */
   zones: z.enum(['circuit', 'rooms'], 'is neither "circuit" nor "rooms"'),
+  /** Pipes between the run from the plant and the branches; rooms in none of them hang on the end of the run. */
+  sections: z.array(SectionSchema).max(MOST_SECTIONS, `holds more than ${MOST_SECTIONS} sections; split the circuit`),
   /** Of its manifold or radiators above the plant. */
   height: quantity('circuits/*/height'),
 });
@@ -219,6 +241,14 @@ export const JobSchema = z
           message: 'is used twice; every circuit needs an id of its own',
         });
       circuits.add(circuit.id);
+      const sections = new Set<string>();
+      circuit.sections.forEach((section, s) => {
+        if (sections.has(section.id)) {
+          const message = 'is used twice; every section of a circuit needs an id of its own';
+          context.addIssue({ code: 'custom', path: ['circuits', i, 'sections', s, 'id'], message });
+        }
+        sections.add(section.id);
+      });
     });
     const rooms = new Set<string>();
     job.rooms.forEach((room, i) => {
@@ -255,6 +285,7 @@ export const JobSchema = z
 export type Job = z.infer<typeof JobSchema>;
 export type Room = Job['rooms'][number];
 export type Circuit = Job['circuits'][number];
+export type Section = Circuit['sections'][number];
 export type Source = Job['source'];
 export type InsulatedRun = Circuit['run'];
 export type PipeRun = Omit<InsulatedRun, 'insulation'>;

@@ -7,6 +7,7 @@ import {
   type Job,
   type PipeRun,
   type Room,
+  type Section,
 } from './job.ts';
 
 /** Extra length for bends, tees and valves where nobody counted them: common practice, a third to a half. */
@@ -105,12 +106,28 @@ export function newCircuit(id: string, job: Job, fields: Partial<Circuit> = {}):
     components: ['isolating-valve', 'isolating-valve'],
     balancing: 'valve',
     loopValves: 'set',
+    sections: [],
     bypass: null,
     zones: 'circuit',
     height: 0,
     ...fields,
   };
 }
+
+/** A section of the pipe tree as it comes into a circuit: of the material of its branches. */
+export const newSection = (id: string, circuit: Circuit, fields: Partial<Section> = {}): Section => ({
+  id,
+  name: '',
+  from: null,
+  rooms: [],
+  material: circuit.worstRun.material,
+  size: 'auto',
+  length: 4,
+  fittingsAllowance: USUAL_FITTINGS_ALLOWANCE,
+  existing: false,
+  reach: 'open',
+  ...fields,
+});
 
 /** Gives free ids with a letter in front, c1, c2 ..., one after the other. */
 export function idsAfter(letter: string, taken: readonly { id: string }[]): () => string {

@@ -15,10 +15,12 @@ function asVersion1(): Record<string, unknown> {
     fluid: { kind: 'water' },
     rooms: job.rooms.map(({ branchLength, ...room }) => room),
     site: (({ pipeSurroundings, ...site }) => site)(job.site),
-    circuits: job.circuits.map(({ pumpControl, components, balancing, loopValves, bypass, zones, height, ...circuit }) => ({
-      ...circuit,
-      run: bare(circuit.run),
-    })),
+    circuits: job.circuits.map(
+      ({ pumpControl, components, balancing, loopValves, sections, bypass, zones, height, ...circuit }) => ({
+        ...circuit,
+        run: bare(circuit.run),
+      }),
+    ),
     source: (({ pumpControl, components, ...source }) => ({ ...source, run: bare(source.run) }))(job.source),
     separation: { kind: 'low-loss-header', bore: 'auto' },
     vessel: (({ connection, ...vessel }) => vessel)(job.vessel),

@@ -39,7 +39,7 @@ function fromVersion2(job: Loose): Loose {
     version: 3,
     site: within(job.site, { pipeSurroundings: 15 }),
     rooms: each(job.rooms, (room) => ({ emitters: [], ...room })),
-    circuits: each(job.circuits, (circuit) => ({ loopValves: 'set', ...insulated(circuit) })),
+    circuits: each(job.circuits, (circuit) => ({ loopValves: 'set', sections: [], ...insulated(circuit) })),
     source: isLoose(job.source) ? insulated(job.source) : job.source,
   };
 }

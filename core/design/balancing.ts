@@ -9,6 +9,7 @@ import { pipeFlow } from '../pipe/friction.ts';
 import type { CircuitPart } from './circuit-parts.ts';
 import type { Context } from './context.ts';
 import type { SizedPipe } from './pipe-design.ts';
+import type { TreeDesign } from './tree-design.ts';
 
 /** One loop or branch beyond a manifold, with the setting of its valve or meter. */
 export interface LoopSetting {
@@ -33,8 +34,11 @@ export interface LoopSetting {
   roughness: number;
   /** Design flow, m3/s. */
   volumeFlow: number;
-  /** What pipe and open valve take at design flow, Pa. */
+  /** Section of the pipe tree it hangs on, by id; null on the run from the plant. */
+  section: string | null;
+  /** What pipe and open valve take at design flow, and the tree up to them, Pa. */
   ownLoss: number;
+  pathLoss: number;
   /** What the valve has to take beyond that, Pa; 0 for the index loop. */
   throttled: number;
   /** Kv of valve and emitter together as set; a valve that holds its flow or follows the air is not set. */
@@ -56,6 +60,7 @@ export interface LoopSource {
   worstRun: SizedPipe;
   worstLoad: Figure;
   terminalLoss: Figure;
+  tree: TreeDesign;
 }
 
 /**
@@ -103,6 +108,7 @@ export function balanceLoops(context: Context, flow: LoopSource): LoopSetting[] 
     if (load <= 0) return [];
     const { runs, ...pipe } = pipesOf(part);
     const volumeFlow = (flow.volumeFlow.value * load) / flow.load.value / runs;
+    const section = flow.tree.sections[flow.tree.ofRoom.get(room.id) ?? -1];
     const { gradient } = pipeFlow(volumeFlow, pipe.bore, pipe.roughness, fluid);
     return Array.from({ length: runs }, (_, k) => ({
       place: `${place}/loop${k + 1}`,
@@ -116,13 +122,16 @@ export function balanceLoops(context: Context, flow: LoopSource): LoopSetting[] 
       law: law && { ...law, coefficient: (law.coefficient * load) / useful / runs },
       ...pipe,
       volumeFlow,
+      section: section?.id ?? null,
+      pathLoss: section?.pathLoss ?? 0,
       ownLoss: gradient * pipe.length * (1 + pipe.fittings) + terminal * volumeFlow ** 2,
     }));
   });
-  const most = Math.max(...loops.map((loop) => loop.ownLoss), 0);
-  const index = loops.findIndex((loop) => loop.ownLoss === most);
+  const whole = (loop: { ownLoss: number; pathLoss: number }) => loop.ownLoss + loop.pathLoss;
+  const most = Math.max(...loops.map(whole), 0);
+  const index = loops.findIndex((loop) => whole(loop) === most);
   return loops.map((loop, i) => {
-    const throttled = most - loop.ownLoss;
+    const throttled = most - whole(loop);
     const extra = throttled / loop.volumeFlow ** 2;
     // The valve alone, open, is part of the terminal's loss; what is added closes it further.
     const alone = valveLoss(1, open, fluid.density) + extra;

@@ -1,5 +1,6 @@
 import type { Circuit, ComponentId } from '../../model/job.ts';
 import { shifted } from '../../model/quantities.ts';
+import { pipeTree } from '../circuit/pipe-tree.ts';
 import { emitterLabel } from '../emitter/emitter.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import type { FluidState } from '../fluid/water.ts';
@@ -9,6 +10,7 @@ import type { CircuitPart } from './circuit-parts.ts';
 import type { Context } from './context.ts';
 import { designPipe, type SizedPipe } from './pipe-design.ts';
 import { designRunHeat, type RunHeat } from './run-heat.ts';
+import { designTree, type TreeDesign } from './tree-design.ts';
 
 /** Flow, pipes and losses of a circuit before the plant is known. */
 export interface CircuitFlow {
@@ -29,6 +31,7 @@ export interface CircuitFlow {
   /** Loss of the parts in line with the run at design flow; null when there are none. */
   inLine: Figure | null;
   loops: LoopSetting[];
+  tree: TreeDesign;
   /** What the longest loop entered takes beyond the worst run; null when the worst run is the worst. */
   longerLoop: Figure | null;
   /** Loss in Pa of run, parts in line, worst run and emitter at any flow in m3/s of the whole circuit. */
@@ -158,8 +161,18 @@ export function designCircuitFlow(context: Context, circuit: Circuit, parts: Cir
           : decided('loss of emitter and valve', 'pressure', circuit.terminalLoss, `${place}/terminalLoss`),
     },
   });
+  const tree = designTree(context, {
+    place,
+    name: circuit.name,
+    tree: pipeTree(circuit.sections),
+    parts,
+    load,
+    volumeFlow,
+    fluid,
+    delta,
+  });
   const inLine = partsInLine(context, `${place}/components`, circuit.name, circuit.components, run, volumeFlow, fluid);
-  const loops = balanceLoops(context, { circuit, parts, load, fluid, volumeFlow, worstRun, worstLoad, terminalLoss });
+  const loops = balanceLoops(context, { circuit, parts, load, fluid, volumeFlow, worstRun, worstLoad, terminalLoss, tree });
   const longerLoop = beyondWorstRun(context, place, circuit.name, loops, worstRun.pipe.loss, terminalLoss);
   const share = worstFlow.value / volumeFlow.value;
   return {
@@ -179,6 +192,7 @@ export function designCircuitFlow(context: Context, circuit: Circuit, parts: Cir
     terminalLoss,
     inLine,
     loops,
+    tree,
     longerLoop,
     ownLossAt: (flow) =>
       run.lossAt(flow) +
@@ -233,7 +247,7 @@ function beyondWorstRun(
 ): Figure | null {
   const index = loops.find((loop) => loop.index);
   if (!index) return null;
-  const beyond = index.ownLoss - worstRun.value - terminal.value;
+  const beyond = index.ownLoss + index.pathLoss - worstRun.value - terminal.value;
   const allKnown = loops.every((loop) => loop.lengthKnown);
   if (allKnown ? Math.abs(beyond) <= 0.01 * worstRun.value : beyond <= 0.01 * worstRun.value) return null;
   return context.book.add({
@@ -241,13 +255,16 @@ function beyondWorstRun(
     label: `${name}: ${index.roomName} takes ${beyond > 0 ? 'more' : 'less'} than the worst run`,
     kind: 'pressure',
     value: beyond,
-    formula: 'Δp = Δp_loop − Δp_worst − Δp_emitter',
+    formula: index.pathLoss > 0 ? 'Δp = Δp_loop + Δp_tree − Δp_worst − Δp_emitter' : 'Δp = Δp_loop − Δp_worst − Δp_emitter',
     source: 'Darcy-Weisbach over the length entered for the room',
     terms: {
       Δp_loop: given('loss of the index loop', 'pressure', index.ownLoss, 'its own length and flow'),
       L: index.emitterId
         ? given('pipe of the loop, there and back', 'length', index.length, 'area over spacing, with tails and bends')
         : decided('pipe to the room and back', 'length', index.length, `rooms/${index.roomId}/branchLength`),
+      ...(index.pathLoss > 0
+        ? { Δp_tree: given('pipe tree up to it, both ways', 'pressure', index.pathLoss, 'sum of its sections') }
+        : {}),
       Δp_worst: worstRun,
       Δp_emitter: terminal,
     },

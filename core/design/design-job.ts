@@ -185,6 +185,8 @@ function sizedCircuit(flow: CircuitFlow, plant: Sized, i: number) {
     valve: plant.valves[i]?.valve ?? null,
     pump: plant.pumps[i] as PumpDesign,
     inLine: flow.inLine,
+    tree: flow.tree.sections.map((each) => ({ ...each, pipe: each.pipe.pipe })),
+    astray: flow.tree.astray,
     loops: plant.loops[i] as LoopSetting[],
     regulating: plant.regulating[i] ?? null,
   };

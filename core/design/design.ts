@@ -23,6 +23,9 @@ export interface SizedCircuit {
   pump: PumpDesign;
   /** Loss of the parts in line with its run; null when there are none. */
   inLine: Figure | null;
+  /** Its pipe tree, from the run outwards; empty where every branch hangs on the run. */
+  tree: { id: string; place: string; parent: number; depth: number; load: Figure; pipe: PipeDesign; pathLoss: number }[];
+  astray: string[];
   /** Its loops with the settings of their valves. */
   loops: LoopSetting[];
   /** Kv its regulating valve is set to; null without one, or when it stays open. */

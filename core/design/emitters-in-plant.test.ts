@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { thistleMill, thistleMillByLoads } from '../../demo/thistle-mill.ts';
-import { applyEdits } from '../../model/place.ts';
+import { applyEdits, type JobEdit } from '../../model/place.ts';
 import { downwardLoss } from '../emitter/floor.ts';
 import { ladder, rungOutput } from '../emitter/ladder.ts';
 import { designJob, designWithPlant } from './design-job.ts';
@@ -68,7 +68,9 @@ describe('a plant with its emitters entered', () => {
   });
 
   it('is the same plant as by loads where nothing is entered', () => {
-    const none = thistleMill.rooms.map((room) => ({ at: `rooms/${room.id}/emitters`, value: [] }));
+    const none: JobEdit[] = thistleMill.rooms.map((room) => ({ at: `rooms/${room.id}/emitters`, value: [] }));
+    none.push({ at: 'circuits/c2/sections', value: [] });
+    for (const room of thistleMill.rooms) none.push({ at: `rooms/${room.id}/branchLength`, value: null });
     expect(designJob(applyEdits(thistleMill, none)).solved?.state).toEqual(designJob(thistleMillByLoads).solved?.state);
   });
 

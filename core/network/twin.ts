@@ -1,7 +1,7 @@
 import { type Fluid, FluidTable, fluidState } from '../fluid/fluid.ts';
 import type { HeatSpec } from './heat.ts';
 import { HydraulicSolver } from './hydraulics.ts';
-import { compileNetwork, type LinkSpec, type Network, type NodeSpec } from './network.ts';
+import { compileNetwork, type LinkSpec, type Network, type NodeSpec, type TeeSpec } from './network.ts';
 import type { PumpMode } from './pump-law.ts';
 import { Seeker } from './seeker.ts';
 import { ThermalSolver } from './thermal.ts';
@@ -41,6 +41,7 @@ export interface TwinSpec {
   nodes: readonly NodeSpec[];
   links: readonly TwinLink[];
   controls: readonly ControlSpec[];
+  tees?: readonly TeeSpec[];
 }
 
 export type TwinResult =

@@ -1,4 +1,4 @@
-import type { Circuit, Job } from '../../model/job.ts';
+import type { Circuit, Job, Section } from '../../model/job.ts';
 import { chooseKvs, KVS_SERIES } from '../circuit/mixing.ts';
 import type { Context } from '../design/context.ts';
 import type { CircuitDesign, SizedCircuit, UnreviewedDesign } from '../design/design.ts';
@@ -33,10 +33,49 @@ export function reviewCircuits(context: Context, design: UnreviewedDesign): Find
         hottest,
         branch: true,
       }),
+      ...reviewTree(context, circuit, each.sized, hottest),
       ...reviewValve(context, circuit, each.sized),
       ...reviewPump(context, each.sized.pump, `circuits/${circuit.id}/pump`, `circuits/${circuit.id}/temperatureDifference`),
     ];
   });
+}
+
+const REACH_WORDS: Record<Section['reach'], string> = {
+  open: 'in the open',
+  'under-boards': 'under boards',
+  buried: 'buried',
+};
+
+/** Findings on the sections of the pipe tree: too small, and where the tree does not hang together. */
+function reviewTree(context: Context, circuit: Circuit, sized: SizedCircuit, hottest: number): Finding[] {
+  const component = `circuits/${circuit.id}/house`;
+  const sections = new Map(circuit.sections.map((section) => [section.id, section]));
+  return [
+    ...sized.tree.flatMap(({ id, pipe, load }) => {
+      const section = sections.get(id) as Section;
+      if (load.value <= 0) return [];
+      return reviewPipe(context, pipe, {
+        deltaT: circuit.temperatureDifference,
+        deltaTPlace: `circuits/${circuit.id}/temperatureDifference`,
+        component,
+        hottest,
+        branch: true,
+        note: `${context.say(2 * section.length, 'length')} of pipe, ${REACH_WORDS[section.reach]}`,
+      });
+    }),
+    ...sized.astray.map(
+      (id): Finding => ({
+        id: `section-astray:circuits/${circuit.id}:${id}`,
+        rule: 'section-astray',
+        severity: 'mend',
+        place: `circuits/${circuit.id}/sections/${id}/from`,
+        component,
+        title: `${circuit.name}: ${sections.get(id)?.name || id} hangs on nothing`,
+        why: 'The section it branches off is not there, or leads back to it. It counts as if it hung on the run from the plant.',
+        remedies: [{ label: 'Hang it on the run', edits: [{ at: `circuits/${circuit.id}/sections/${id}/from`, value: null }] }],
+      }),
+    ),
+  ];
 }
 
 const withoutLoad = (circuit: CircuitDesign): Finding => ({

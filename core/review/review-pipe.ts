@@ -14,6 +14,8 @@ interface PipeSetting {
   hottest: number;
   /** Loops and branches beyond a manifold run slower by nature; slow water there is no finding. */
   branch?: boolean;
+  /** What replacing it would mean: its length and how it can be reached. */
+  note?: string;
 }
 
 /** Findings on one run of pipe: too small, noisy, needlessly large, too hot, unknown size. */
@@ -49,7 +51,7 @@ export function reviewPipe(context: Context, pipe: PipeDesign, setting: PipeSett
       severity: 'mend',
       title: `${pipe.label}: ${say(velocity, 'velocity')} is fast`,
       why: `${rules.velocityMost.reason} Limit ${say(rules.velocityMost.limit, 'velocity')}. The gradient-led choice allows it; the velocity-led one would take ${pipe.byVelocity?.label ?? 'a larger material'}.`,
-      remedies: pipe.byVelocity ? [pin(pipe, pipe.byVelocity.id, pipe.byVelocity.label)] : [],
+      remedies: pipe.byVelocity ? [pin(pipe, pipe.byVelocity.id, `${pipe.byVelocity.label} here`)] : [],
     });
   }
   const smallest = pipe.material.sizes[0];
@@ -62,7 +64,7 @@ export function reviewPipe(context: Context, pipe: PipeDesign, setting: PipeSett
       severity: 'note',
       title: `${pipe.label}: slow water in ${pipe.size.label}`,
       why: `It runs ${both}. ${rules.velocityLeast.reason} ${wanted.label} would do.`,
-      remedies: [pin(pipe, wanted.id, wanted.label)],
+      remedies: [pin(pipe, wanted.id, `${wanted.label} here`)],
     });
   }
   if (pipe.unknownSize !== null) {
@@ -116,7 +118,7 @@ export function reviewInsulation(
 }
 
 const pin = (pipe: PipeDesign, id: string, label: string): Remedy => ({
-  label: `Lay ${label} here`,
+  label: `Lay ${label}`,
   edits: [{ at: `${pipe.place}/size`, value: id }],
 });
 
@@ -124,7 +126,8 @@ const pin = (pipe: PipeDesign, id: string, label: string): Remedy => ({
 function curesForSmallPipe(context: Context, pipe: PipeDesign, setting: PipeSetting, wanted: PipeDesign['byVelocity']): Remedy[] {
   const { say } = context;
   const remedies: Remedy[] = [];
-  if (wanted && wanted !== pipe.size) remedies.push(pin(pipe, wanted.id, wanted.label));
+  if (wanted && wanted !== pipe.size)
+    remedies.push(pin(pipe, wanted.id, setting.note ? `${wanted.label} here (${setting.note})` : `${wanted.label} here`));
   const needed = (setting.deltaT * pipe.velocity.value) / pipe.velocityAllowed.value;
   const rounded = Math.ceil(needed * 10 - 1e-9) / 10;
   if (rounded <= FIELDS['circuits/*/temperatureDifference'].max) {
