@@ -120,6 +120,7 @@ for (const scheme of ['light', 'dark'] as const) {
       ['Rooms', 'Rooms'],
       ['Emitters', 'Emitters'],
       ['Circuits', 'Circuits'],
+      ['Pipes', 'Pipes'],
       ['Papers', 'Papers'],
     ] as const) {
       await page.getByRole('link', { name: new RegExp(`${step}$`) }).click();

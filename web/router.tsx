@@ -8,6 +8,7 @@ const SitePage = lazy(() => import('./pages/SitePage.tsx'));
 const RoomsPage = lazy(() => import('./pages/RoomsPage.tsx'));
 const EmittersPage = lazy(() => import('./pages/EmittersPage.tsx'));
 const CircuitsPage = lazy(() => import('./pages/CircuitsPage.tsx'));
+const PipesPage = lazy(() => import('./pages/PipesPage.tsx'));
 const PlantPage = lazy(() => import('./pages/PlantPage.tsx'));
 const DutyPage = lazy(() => import('./pages/DutyPage.tsx'));
 const PapersPage = lazy(() => import('./pages/PapersPage.tsx'));
@@ -24,6 +25,7 @@ export const router = createBrowserRouter([
       { path: 'rooms', element: <RoomsPage /> },
       { path: 'emitters', element: <EmittersPage /> },
       { path: 'circuits', element: <CircuitsPage /> },
+      { path: 'pipes', element: <PipesPage /> },
       { path: 'plant', element: <PlantPage /> },
       { path: 'duty', element: <DutyPage /> },
       { path: 'papers', element: <PapersPage /> },

@@ -82,7 +82,7 @@ export function Ladder({ circuit, rungs, selected, scale, onSelect, onFlow }: Pr
       viewBox={`0 0 ${WIDTH} ${height}`}
       role="group"
       aria-label={`Flow temperatures needed on ${circuit.name}`}
-      sx={{ display: 'block', width: '100%', touchAction: 'pan-y', userSelect: 'none', fontFamily: 'inherit' }}
+      sx={{ display: 'block', width: '100%', minWidth: 600, touchAction: 'pan-y', userSelect: 'none', fontFamily: 'inherit' }}
     >
       {ticks.map((t) => (
         <g key={t}>

@@ -75,7 +75,7 @@ export default function EmittersPage() {
                     flow={circuit.flowTemperature}
                     mixed={circuit.connection === 'mixed'}
                   />
-                  <Box sx={{ px: 1.5 }}>
+                  <Box sx={{ px: 1.5, overflowX: 'auto' }}>
                     <Ladder
                       circuit={circuit}
                       rungs={own}

@@ -100,7 +100,7 @@ export function ChoiceField({ place, label, options, help, none = false }: Choic
       value={value}
       helperText={help}
       onChange={(event) => put(label, [{ at: place, value: none && event.target.value === '' ? null : event.target.value }])}
-      slotProps={{ inputLabel: { shrink: true } }}
+      slotProps={{ inputLabel: { shrink: true }, ...(none ? { select: { displayEmpty: true } } : {}) }}
     >
       {!known && <MenuItem value={value}>{value} (unknown)</MenuItem>}
       {options.map((option) => (

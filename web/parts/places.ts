@@ -3,6 +3,7 @@ import type { Place } from '../../model/place.ts';
 /** The page on which a place of the job is edited. */
 export function pageOfPlace(place: Place): string {
   if (/^rooms\/[^/]+\/emitters/.test(place)) return 'emitters';
+  if (/^circuits\/[^/]+\/sections/.test(place)) return 'pipes';
   if (place.startsWith('rooms/') || place === 'wholeHouseLoad') return 'rooms';
   if (place === 'circuits' || place.startsWith('circuits/')) return 'circuits';
   if (place.startsWith('site/')) return 'site';

@@ -4,6 +4,7 @@ export const STEPS = [
   { path: 'rooms', label: 'Rooms' },
   { path: 'emitters', label: 'Emitters' },
   { path: 'circuits', label: 'Circuits' },
+  { path: 'pipes', label: 'Pipes' },
   { path: 'plant', label: 'Plant' },
   { path: 'duty', label: 'Duty map' },
   { path: 'papers', label: 'Papers' },

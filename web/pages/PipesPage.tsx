@@ -1,0 +1,269 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Slider from '@mui/material/Slider';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { draftTree } from '../../core/circuit/draft-tree.ts';
+import { type AuditedPipe, auditPipes, leastDifference } from '../../core/circuit/pipe-audit.ts';
+import type { SizedCircuit } from '../../core/design/design.ts';
+import { water } from '../../core/fluid/water.ts';
+import { RULEBOOKS_BY_ID } from '../../core/review/rulebooks.ts';
+import type { Circuit } from '../../model/job.ts';
+import { newSection } from '../../model/new-job.ts';
+import { FindingsList } from '../parts/FindingsList.tsx';
+import { Sheet } from '../parts/Layout.tsx';
+import { PipeFields } from '../parts/PipeFields.tsx';
+import { SectionPanel } from '../pipes/SectionPanel.tsx';
+import { type DrawnPiece, TreeDrawing } from '../pipes/TreeDrawing.tsx';
+import { useDesigned } from '../state/design-context.tsx';
+import { useDisplay } from '../state/display.ts';
+import { useEditing, useJob } from '../state/job-context.tsx';
+
+/** The run from the plant, among the pieces of a tree. */
+const RUN = 'run';
+
+/** From the emitters back to the plant: loads adding up, and whether the pipes that are there will do. */
+export default function PipesPage() {
+  const job = useJob();
+  const designed = useDesigned();
+  const [search] = useSearchParams();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const arriving = /^circuits\/([^/]+)/.exec(search.get('at') ?? '')?.[1];
+  const withTree = job.circuits.find((circuit) => circuit.sections.length > 0);
+  const circuit = job.circuits.find((each) => each.id === (chosen ?? arriving)) ?? withTree ?? job.circuits[0];
+  const design = designed?.design.circuits.find((each) => each.id === circuit?.id);
+  return (
+    <Sheet
+      wide
+      title="Pipes"
+      lead="From the emitters back to the plant: loads add up at every tee. Will the pipe that is there do?"
+    >
+      {!circuit ? (
+        <Typography>No circuits yet. Add one on the Circuits page.</Typography>
+      ) : (
+        <>
+          <ToggleButtonGroup
+            exclusive
+            size="small"
+            value={circuit.id}
+            onChange={(_, id: string | null) => id && setChosen(id)}
+            aria-label="Circuit"
+            sx={{ mb: 2, flexWrap: 'wrap' }}
+          >
+            {job.circuits.map((each) => (
+              <ToggleButton key={each.id} value={each.id} sx={{ textTransform: 'none', px: 2, color: 'text.primary' }}>
+                {each.name || each.id}
+              </ToggleButton>
+            ))}
+          </ToggleButtonGroup>
+          {design?.sized ? (
+            <Tree key={circuit.id} circuit={circuit} sized={design.sized} />
+          ) : (
+            <Typography>This circuit has nothing to heat yet: put rooms with heat loads on it.</Typography>
+          )}
+        </>
+      )}
+    </Sheet>
+  );
+}
+
+function Tree({ circuit, sized }: { circuit: Circuit; sized: SizedCircuit }) {
+  const job = useJob();
+  const { edit, put } = useEditing();
+  const { say } = useDisplay();
+  const designed = useDesigned();
+  const [search] = useSearchParams();
+  const arriving = /^circuits\/[^/]+\/sections\/([^/]+)/.exec(search.get('at') ?? '')?.[1];
+  const [chosen, setChosen] = useState<string | null>(arriving ?? null);
+  const [tried, setTried] = useState<number | null>(null);
+  const deltaT = tried ?? circuit.temperatureDifference;
+  const { rules, boreBy, label: rulebook } = RULEBOOKS_BY_ID[job.rulebook];
+  const runLoad = sized.tree.length > 0 ? sized.loops.reduce((sum, loop) => sum + loop.load, 0) : 0;
+  const pipes: (AuditedPipe & { id: string })[] = [
+    {
+      id: RUN,
+      place: sized.run.place,
+      label: 'From the plant',
+      load: runLoad || sized.loops.reduce((sum, loop) => sum + loop.load, 0),
+      bore: sized.run.size.bore,
+      roughness: sized.run.material.roughness,
+    },
+    ...sized.tree.map((each) => ({
+      id: each.id,
+      place: each.place,
+      label: circuit.sections.find((section) => section.id === each.id)?.name || each.id,
+      load: each.load.value,
+      bore: each.pipe.size.bore,
+      roughness: each.pipe.material.roughness,
+    })),
+  ];
+  // Properties at the mean of flow and return; a tenth of a kelvin does not matter here.
+  const lines = auditPipes(pipes, deltaT, rules.velocityWanted.limit, water(circuit.flowTemperature - deltaT / 2));
+  const least = leastDifference(lines, deltaT);
+  const short = lines.filter((line) => line.left < 0);
+  const index = sized.loops.find((loop) => loop.index)?.section ?? null;
+  const onIndex = new Set<string>([RUN]);
+  for (let at = sized.tree.findIndex((each) => each.id === index); at >= 0; at = sized.tree[at]?.parent ?? -1) {
+    onIndex.add(sized.tree[at]?.id as string);
+  }
+  const pieces = pipes.map((pipe, i): DrawnPiece => {
+    const design = sized.tree[i - 1];
+    const section = circuit.sections.find((each) => each.id === pipe.id);
+    return {
+      id: pipe.id,
+      name: pipe.label,
+      size: design ? design.pipe.size.label : sized.run.size.label,
+      parent: design ? design.parent + 1 : -1,
+      depth: design ? design.depth + 1 : 0,
+      existing: section ? section.existing : circuit.run.size !== 'auto',
+      onIndex: onIndex.has(pipe.id),
+      line: lines[i] as (typeof lines)[number],
+    };
+  });
+  const selected = circuit.sections.find(
+    (each) =>
+      each.id ===
+      (chosen ??
+        short
+          .find((line) => line.place !== sized.run.place)
+          ?.place.split('/')
+          .at(-1)),
+  );
+  const showRun = chosen === RUN || !selected;
+  const place = showRun ? `circuits/${circuit.id}/run` : `circuits/${circuit.id}/sections/${selected?.id}`;
+  const findings = designed?.design.findings.filter((finding) => finding.place.startsWith(`${place}/`)) ?? [];
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: { lg: 'minmax(0, 1fr) 400px' }, gap: 2.5, alignItems: 'start' }}>
+      <Box
+        component="section"
+        aria-label="Pipe tree"
+        sx={{ bgcolor: 'background.paper', border: 1, borderColor: 'divider', borderRadius: 1 }}
+      >
+        <Box sx={{ px: 2.5, pt: 2, pb: 1, display: 'flex', gap: 3, alignItems: 'center', flexWrap: 'wrap' }}>
+          <Box sx={{ width: 300 }}>
+            <Typography id="delta-label" variant="body2" sx={{ fontWeight: 650 }}>
+              Try a delta T: {say(deltaT, 'temperatureDifference')}
+            </Typography>
+            <Slider
+              aria-labelledby="delta-label"
+              value={deltaT}
+              min={3}
+              max={25}
+              step={0.5}
+              marks={[5, 10, 15, 20].map((value) => ({ value, label: say(value, 'temperatureDifference') }))}
+              onChange={(_, value) => setTried(value as number)}
+              getAriaValueText={(value) => say(value, 'temperatureDifference')}
+            />
+          </Box>
+          <Box sx={{ flex: 1, minWidth: 220 }} role="status">
+            <Typography sx={{ fontWeight: 650, color: short.length > 0 ? 'wall.stop' : 'text.primary' }}>
+              {short.length === 0
+                ? 'Every piece will do.'
+                : `${short.length} of ${lines.length} pieces ${short.length === 1 ? 'is' : 'are'} short.`}
+            </Typography>
+            <Typography variant="body2">
+              {short.length === 0 ? 'They would down to' : 'All would do from'}{' '}
+              {say(Math.ceil(least * 10) / 10, 'temperatureDifference')} on, at {say(rules.velocityWanted.limit, 'velocity')}
+              {boreBy === 'gradient'
+                ? ` (velocity is shown for orientation; this job goes by the ${rulebook.toLowerCase()} rulebook)`
+                : ''}
+              .
+            </Typography>
+            {tried !== null && tried !== circuit.temperatureDifference && (
+              <Box sx={{ display: 'flex', gap: 1, mt: 0.5 }}>
+                <Button
+                  size="small"
+                  variant="outlined"
+                  onClick={() => {
+                    put(`Delta T of ${circuit.name}`, [{ at: `circuits/${circuit.id}/temperatureDifference`, value: tried }]);
+                    setTried(null);
+                  }}
+                >
+                  Use {say(tried, 'temperatureDifference')}
+                </Button>
+                <Button size="small" onClick={() => setTried(null)}>
+                  Back to {say(circuit.temperatureDifference, 'temperatureDifference')}
+                </Button>
+              </Box>
+            )}
+          </Box>
+        </Box>
+        <Box sx={{ px: 1.5 }}>
+          <TreeDrawing pieces={pieces} selected={showRun ? RUN : (selected?.id ?? null)} onSelect={setChosen} />
+        </Box>
+        <Typography variant="body2" color="text.secondary" sx={{ px: 2.5, pb: 1.5 }}>
+          As wide as its bore, filled as far as it is used. Hatched is short, edged is the longest path, dashed is new pipe.
+        </Typography>
+        {circuit.sections.length === 0 && (
+          <Box sx={{ px: 2.5, pb: 2, display: 'flex', gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
+            <Typography variant="body2" sx={{ flex: 1, minWidth: 240 }}>
+              Every branch starts at the end of the run, as on a manifold. Where pipe runs on and tees off, lay it out here.
+            </Typography>
+            <Button
+              variant="contained"
+              onClick={() =>
+                edit(`Drafted the pipes of ${circuit.name}`, (current) => ({
+                  ...current,
+                  circuits: current.circuits.map((each) =>
+                    each.id === circuit.id ? { ...each, sections: draftTree(current, each) } : each,
+                  ),
+                }))
+              }
+            >
+              Draft a tree
+            </Button>
+            <Button
+              variant="outlined"
+              onClick={() =>
+                edit('Added a piece of pipe', (current) => ({
+                  ...current,
+                  circuits: current.circuits.map((each) =>
+                    each.id === circuit.id ? { ...each, sections: [newSection('s1', each, { name: 'First piece' })] } : each,
+                  ),
+                }))
+              }
+            >
+              Add a piece
+            </Button>
+          </Box>
+        )}
+      </Box>
+      <Box
+        component="section"
+        aria-label="Piece of pipe"
+        sx={{
+          bgcolor: 'background.paper',
+          border: 1,
+          borderColor: 'divider',
+          borderTop: 6,
+          borderTopColor: 'wall.copper',
+          borderRadius: 1,
+        }}
+      >
+        {showRun ? (
+          <Box sx={{ p: 2 }}>
+            <PipeFields place={place} title="From the plant, one way" design={sized.run} heatLoss={sized.runHeat} columns={2} />
+          </Box>
+        ) : (
+          selected && (
+            <SectionPanel
+              key={selected.id}
+              circuit={circuit}
+              section={selected}
+              design={sized.tree.find((each) => each.id === selected.id)}
+              onSelect={setChosen}
+            />
+          )
+        )}
+        {findings.length > 0 && (
+          <Box sx={{ borderTop: 1, borderColor: 'divider' }}>
+            <FindingsList findings={findings} />
+          </Box>
+        )}
+      </Box>
+    </Box>
+  );
+}
