@@ -51,11 +51,11 @@ test('a finding is cured on the wall, and the cure can be taken back', async ({ 
   await page.goto('/');
   await page.getByRole('button', { name: 'Copy Thistle Mill', exact: true }).click();
   await page.getByRole('link', { name: 'Thistle Mill (copy)' }).click();
-  const short = page.getByRole('heading', { name: /15 × 0\.7 mm is too small/ });
+  const short = page.getByRole('heading', { name: /plant to manifold: 15 × 0\.7 mm is too small/ });
   await expect(short).toBeVisible();
-  await page.getByRole('button', { name: /Lay 22 × 0\.9 mm here/ }).hover();
+  await page.getByRole('button', { name: 'Lay 22 × 0.9 mm here', exact: true }).hover();
   await expect(page.getByRole('note', { name: 'What this would change' })).toContainText(/Velocity 1\.04\sm\/s → 0\.47\sm\/s/);
-  await page.getByRole('button', { name: /Lay 22 × 0\.9 mm here/ }).click();
+  await page.getByRole('button', { name: 'Lay 22 × 0.9 mm here', exact: true }).click();
   await expect(short).toBeHidden();
   await expect(page.getByText('22 × 0.9 mm').first()).toBeVisible();
   await page.keyboard.press('Control+z');
@@ -101,6 +101,8 @@ test('a job is deleted and brought back', async ({ page }) => {
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`every page keeps the rules of accessibility, ${scheme}`, async ({ page }) => {
+    // Every page is looked at by axe: on a busy machine that takes its time.
+    test.setTimeout(150_000);
     const found = complaints(page);
     await page.goto('/');
     if (scheme === 'dark') await page.evaluate(() => localStorage.setItem('mui-mode', 'dark'));

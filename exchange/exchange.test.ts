@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { designJob } from '../core/design/design-job.ts';
-import { thistleMillByLoads as thistleMill } from '../demo/thistle-mill.ts';
+import { thistleMillByLoads as thistleMill, thistleMill as withEmitters } from '../demo/thistle-mill.ts';
 import { MOST_ROOMS } from '../model/job.ts';
 import { newJob } from '../model/new-job.ts';
 import { applyEdits } from '../model/place.ts';
@@ -26,6 +26,32 @@ const problemOf = (text: string): string => {
   const read = readRoomsCsv(text, METRIC);
   return read.ok ? '' : read.problem;
 };
+
+describe('papers of emitters', () => {
+  const tables = resultTables(withEmitters, designJob(withEmitters));
+  const rowsOf = (id: string) => tables.find((table) => table.id === id)?.rows ?? [];
+
+  it('list each room with what it needs, hottest first', () => {
+    const [first] = rowsOf('emitters');
+    expect(first?.slice(0, 3)).toEqual(['Bathroom', 'Upper radiators', '1 panel, 1 convector, 600 × 800 mm; Towel rail']);
+    expect(rowsOf('emitters')).toHaveLength(14);
+  });
+
+  it('label every loop once, and cut all floor loops from coils', () => {
+    const labels = rowsOf('loops').map((row) => row[2]);
+    expect(new Set(labels).size).toBe(labels.length);
+    const floors = rowsOf('loops')
+      .filter((row) => row[0] === 'Ground floor')
+      .map((row) => row[2]);
+    const cut = rowsOf('coils').flatMap((row) => String(row[2]).split(', '));
+    expect(cut.sort()).toEqual([...floors].sort());
+    expect(rowsOf('coils').every((row) => String(row[0]).startsWith('PE-X with barrier, metric, 16 × 2 mm'))).toBe(true);
+  });
+
+  it('list the pieces of the pipe tree', () => {
+    expect(rowsOf('pipes').some((row) => row[0] === 'Upper radiators, To the bathroom')).toBe(true);
+  });
+});
 
 describe('a table of heat loads', () => {
   it.each([
@@ -186,8 +212,8 @@ describe('the tables of a solved plant', () => {
     const loops = table('loops');
     expect(loops?.rows).toHaveLength(17);
     expect(loops?.rows.filter((row) => row.at(-1) === 'open')).toHaveLength(4);
-    const [circuit, room, loop, , length] = loops?.rows[1] ?? [];
-    expect([circuit, room, loop, length]).toEqual(['Ground floor', 'Mill hall', 2, 88]);
+    const [circuit, room, label, loop, , length] = loops?.rows[1] ?? [];
+    expect([circuit, room, label, loop, length]).toEqual(['Ground floor', 'Mill hall', '1.2', 2, 88]);
   });
 
   it('say what comes beside what was wanted, with its sum', () => {

@@ -1,6 +1,11 @@
 import Papa from 'papaparse';
 import type { Design } from '../core/design/design.ts';
+import { type CoilPlan, type Piece, planCoils } from '../core/emitter/coils.ts';
+import { emitterLabel } from '../core/emitter/emitter.ts';
+import { floorPipe } from '../core/emitter/floor.ts';
+import { ladder, rungOutput } from '../core/emitter/ladder.ts';
 import type { Figure } from '../core/figure/figure.ts';
+import { PIPE_MATERIALS } from '../core/pipe/catalogue.ts';
 import { fromSI, unitFor } from '../core/quantity/units.ts';
 import type { Job } from '../model/job.ts';
 import type { QuantityKind } from '../model/quantities.ts';
@@ -16,7 +21,18 @@ export interface ResultTable {
   rows: ResultCell[][];
 }
 
-export const TABLE_IDS = ['circuits', 'pipes', 'pumps', 'solved', 'loops', 'plant', 'rooms', 'findings'] as const;
+export const TABLE_IDS = [
+  'circuits',
+  'pipes',
+  'pumps',
+  'solved',
+  'emitters',
+  'loops',
+  'coils',
+  'plant',
+  'rooms',
+  'findings',
+] as const;
 export type TableId = (typeof TABLE_IDS)[number];
 
 /** The results of a design as tables in the job's units. */
@@ -31,7 +47,7 @@ export function resultTables(job: Job, design: Design): ResultTable[] {
   const sized = design.circuits.flatMap((circuit) => (circuit.sized ? [{ ...circuit, sized: circuit.sized }] : []));
   const decided = new Map(job.circuits.map((circuit) => [circuit.id, circuit]));
   const pipes = [
-    ...sized.flatMap(({ sized: { run, worstRun } }) => [run, worstRun]),
+    ...sized.flatMap(({ sized: { run, worstRun, tree } }) => [run, ...tree.map((section) => section.pipe), worstRun]),
     ...(design.source ? [design.source.run] : []),
   ];
   const pumps = [...sized.map(({ sized: { pump } }) => pump), ...(design.source?.pump ? [design.source.pump] : [])];
@@ -52,6 +68,22 @@ export function resultTables(job: Job, design: Design): ResultTable[] {
       : []),
     ...[design.vessel?.volume, design.vessel?.fillPressure, design.pumpPower].filter((each): each is Figure => !!each),
   ];
+  /** Label of a loop on its manifold: number of the circuit, number of the loop. */
+  const loopLabel = (circuitId: string, i: number) => `${job.circuits.findIndex((each) => each.id === circuitId) + 1}.${i + 1}`;
+  /** Loops of floors by the pipe they are laid in, cut from coils. */
+  const floorCoils = (): [pipe: string, plan: CoilPlan][] => {
+    const pieces = new Map<string, Piece[]>();
+    const rooms = new Map(job.rooms.map((room) => [room.id, room]));
+    for (const { id, sized: each } of sized) {
+      each.loops.forEach((loop, i) => {
+        const emitter = rooms.get(loop.roomId)?.emitters.find((other) => other.id === loop.emitterId);
+        if (emitter?.kind !== 'floor') return;
+        const pipe = `${PIPE_MATERIALS[emitter.pipe.material].label}, ${floorPipe(emitter).label}`;
+        pieces.set(pipe, [...(pieces.get(pipe) ?? []), { label: loopLabel(id, i), length: loop.length }]);
+      });
+    }
+    return [...pieces].map(([pipe, all]) => [pipe, planCoils(all)]);
+  };
   return [
     {
       id: 'circuits',
@@ -167,11 +199,37 @@ export function resultTables(job: Job, design: Design): ResultTable[] {
       }),
     },
     {
+      id: 'emitters',
+      title: 'Emitters and the flow temperature they need',
+      headings: [
+        'Room',
+        'Circuit',
+        'Emitters',
+        head('Load', 'heatLoad'),
+        head('Flow temperature needed', 'temperature'),
+        head('Flow temperature', 'temperature'),
+        head('Gives at it', 'heatLoad'),
+      ],
+      rows: ladder(job).map((rung): ResultCell[] => {
+        const circuit = decided.get(rung.circuitId);
+        return [
+          rung.name,
+          circuit?.name ?? '',
+          rung.emitters.map(emitterLabel).join('; '),
+          number(rung.load, 'heatLoad'),
+          figure(design.figures[`${rung.place}/needed/${rung.circuitId}`]),
+          number(circuit?.flowTemperature, 'temperature'),
+          number(circuit && rungOutput(rung, circuit.flowTemperature), 'heatLoad'),
+        ];
+      }),
+    },
+    {
       id: 'loops',
       title: 'Loops and their settings',
       headings: [
         'Circuit',
         'Room',
+        'Label',
         'Loop',
         head('Heat', 'heatLoad'),
         head('Length', 'length'),
@@ -183,9 +241,10 @@ export function resultTables(job: Job, design: Design): ResultTable[] {
       ],
       rows: sized.flatMap(({ id, name, sized: { loops } }) => {
         const states = design.solved?.state.circuits.find((circuit) => circuit.id === id)?.loops ?? [];
-        return loops.map((loop): ResultCell[] => [
+        return loops.map((loop, i): ResultCell[] => [
           name,
           loop.roomName,
+          loopLabel(id, i),
           Number(loop.place.split('/loop')[1]),
           number(loop.load, 'heatLoad'),
           number(loop.length, 'length'),
@@ -196,6 +255,20 @@ export function resultTables(job: Job, design: Design): ResultTable[] {
           loop.index ? 'open' : '',
         ]);
       }),
+    },
+    {
+      id: 'coils',
+      title: 'Floor pipe to buy, and how it is cut',
+      headings: ['Pipe', head('Coil', 'length'), 'Loops cut from it', head('Left over', 'length')],
+      rows: floorCoils().flatMap(([pipe, { coils, tooLong }]) => [
+        ...coils.map((coil): ResultCell[] => [
+          pipe,
+          number(coil.length, 'length'),
+          coil.pieces.map((piece) => piece.label).join(', '),
+          number(coil.offCut, 'length'),
+        ]),
+        ...tooLong.map((piece): ResultCell[] => [pipe, null, `${piece.label} is longer than any coil: split the loop`, null]),
+      ]),
     },
     {
       id: 'plant',

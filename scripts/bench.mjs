@@ -10,5 +10,6 @@ const run = (args) => {
 run(['--import', 'tsx', 'bench/design.ts']);
 run(['--import', 'tsx', 'bench/network.ts']);
 run(['--import', 'tsx', 'bench/plant.ts']);
+run(['--import', 'tsx', 'bench/emitters.ts']);
 run(['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn']);
 run(['--import', 'tsx', 'bench/weight.ts']);

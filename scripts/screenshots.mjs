@@ -34,6 +34,9 @@ await shot('emitters', '/jobs/:id/emitters', async () => {
   await page.mouse.move(600, 760);
 });
 await shot('circuits', '/jobs/:id/circuits');
+await shot('pipes', '/jobs/:id/pipes', async () => {
+  await page.mouse.move(600, 760);
+});
 await shot('plant', '/jobs/:id/plant');
 await shot('sum', '/jobs/:id/plant', async () => {
   await page.getByRole('button', { name: /^Ground floor: flow at the duty point/ }).click();

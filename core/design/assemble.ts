@@ -432,6 +432,7 @@ export const airOf = (roomId: string): string => `rooms/${roomId}/air`;
 function roomControls({ job, rules }: Context, parts: Parts): ControlSpec[] {
   const outdoor = job.site.outdoorDesignTemperature;
   const controls: ControlSpec[] = [];
+  if (!parts.flows.some(({ circuit }) => circuit.loopValves === 'thermostatic')) return controls;
   for (const room of job.rooms) {
     const fed = parts.flows.flatMap(({ circuit }, i) =>
       (parts.loops[i] as LoopSetting[])

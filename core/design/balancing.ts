@@ -69,6 +69,8 @@ export interface LoopSource {
  */
 const MOST_RUNS = 24;
 const MOST_LOOPS = 1500;
+/** Loops of floors in a whole job, by the same reason: an apartment block has a few thousand. */
+const MOST_FLOOR_LOOPS = 12_000;
 
 /**
  * The loops of a circuit and their settings.
@@ -87,12 +89,14 @@ export function balanceLoops(context: Context, flow: LoopSource): LoopSetting[] 
   // Emitter and valve have one Kv, given by their loss in the worst run.
   const terminal = flow.terminalLoss.value > 0 ? flow.terminalLoss.value / worstFlow ** 2 : 0;
   const mostRuns = Math.max(1, Math.min(MOST_RUNS, Math.floor(MOST_LOOPS / context.job.rooms.length)));
+  const emitters = context.job.rooms.reduce((sum, room) => sum + room.emitters.length, 0);
+  const mostFloorLoops = Math.max(1, Math.floor(MOST_FLOOR_LOOPS / Math.max(emitters, 1)));
   const pipesOf = ({ room, emitter, load }: CircuitPart) => {
     if (emitter?.kind === 'floor') {
       const massFlow = (flow.volumeFlow.value * fluid.density * load) / flow.load.value;
       const { count, length } = floorLoops(emitter, massFlow, fluid);
       const { bore, roughness } = floorPipe(emitter);
-      return { runs: Math.min(count, Math.max(mostRuns, 1)), length, lengthKnown: true, fittings: 0, bore, roughness };
+      return { runs: Math.min(count, mostFloorLoops), length, lengthKnown: true, fittings: 0, bore, roughness };
     }
     return {
       runs: emitter ? 1 : Math.min(mostRuns, Math.max(1, Math.ceil(load / worst - 1e-9))),

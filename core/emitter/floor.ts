@@ -143,19 +143,35 @@ export function floorTransfer(floor: Floor, spacing: number): number {
   );
 }
 
+/** The pipe in a floor. */
+export interface FloorPipe extends PipeSize {
+  roughness: number;
+  wallConductivity: number;
+  /** Whether the catalogue holds the size; it is the smallest of its material otherwise. */
+  known: boolean;
+  oxygenBarrier: boolean;
+}
+
+const pipes = new Map<string, FloorPipe>();
+
 /** The pipe in a floor; the smallest of its material where the catalogue does not hold the size. */
-export function floorPipe({ pipe }: Floor) {
+export function floorPipe({ pipe }: Floor): FloorPipe {
+  const key = `${pipe.material}/${pipe.size}`;
+  const seen = pipes.get(key);
+  if (seen) return seen;
   const material = PIPE_MATERIALS[pipe.material];
-  const size = findSize(pipe.material, pipe.size) ?? (material.sizes[0] as PipeSize);
+  const size = findSize(pipe.material, pipe.size);
   const metal = material.id.startsWith('copper') || material.id.startsWith('steel');
-  return {
-    ...size,
+  const found: FloorPipe = {
+    ...(size ?? (material.sizes[0] as PipeSize)),
     roughness: material.roughness,
     wallConductivity: metal ? METAL_WALL : PLASTIC_WALL,
-    known: findSize(pipe.material, pipe.size) !== undefined,
-    label: `${material.label} ${size.label}`,
+    known: size !== undefined,
     oxygenBarrier: material.oxygenBarrier,
   };
+  // Sizes that are none come from hands and files without end; only those of the catalogue are kept.
+  if (size) pipes.set(key, found);
+  return found;
 }
 
 /** Mean surface temperature in degrees C at an output in W/m2: q = 8.92 (T_s - T_i)^1.1, EN 1264-2. */

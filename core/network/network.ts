@@ -230,6 +230,9 @@ export function compileNetwork(spec: NetworkSpec): Network {
   const tablesOf = (law: FrictionLaw) =>
     links.map(({ pipe }) => (pipe && pipe.length > 0 ? frictionTable(law, pipe.roughness / pipe.bore) : null));
   let swameeJain: (FrictionTable | null)[] | null = null;
+  // Plain loops: the built-in `from` walks an iterator, which costs as much as the solve of a small plant.
+  const ofNodes = (value: (node: NodeSpec) => number) => numbers(nodes, value);
+  const ofLinks = (value: (link: LinkSpec) => number) => numbers(links, value);
   return {
     nodeIds: nodes.map((node) => node.id),
     linkIds: links.map((link) => link.id),
@@ -237,21 +240,19 @@ export function compileNetwork(spec: NetworkSpec): Network {
     linkIndex,
     from: Int32Array.from(links, (link) => nodeIndex.get(link.from)!),
     to: Int32Array.from(links, (link) => nodeIndex.get(link.to)!),
-    elevation: Float64Array.from(nodes, (node) => node.elevation ?? 0),
-    inflow: Float64Array.from(nodes, (node) => node.inflow ?? 0),
+    elevation: ofNodes((node) => node.elevation ?? 0),
+    inflow: ofNodes((node) => node.inflow ?? 0),
     fixed: Uint8Array.from(nodes, (node) => (node.pressure === undefined ? 0 : 1)),
-    fixedPressure: Float64Array.from(nodes, (node) => node.pressure ?? 0),
+    fixedPressure: ofNodes((node) => node.pressure ?? 0),
     links,
     geometry: {
-      darcy: Float64Array.from(links, ({ pipe }) => (pipe ? (8 * pipe.length) / (Math.PI ** 2 * pipe.bore ** 5) : 0)),
-      reynolds: Float64Array.from(links, ({ pipe }) => (pipe ? 4 / (Math.PI * pipe.bore) : 0)),
-      fittings: Float64Array.from(links, (link) =>
-        link.fittings ? (8 * link.fittings.zeta) / (Math.PI ** 2 * link.fittings.bore ** 4) : 0,
-      ),
-      usualFlow: Float64Array.from(links, usualFlow),
+      darcy: ofLinks(({ pipe }) => (pipe ? (8 * pipe.length) / (Math.PI ** 2 * pipe.bore ** 5) : 0)),
+      reynolds: ofLinks(({ pipe }) => (pipe ? 4 / (Math.PI * pipe.bore) : 0)),
+      fittings: ofLinks((link) => (link.fittings ? (8 * link.fittings.zeta) / (Math.PI ** 2 * link.fittings.bore ** 4) : 0)),
+      usualFlow: ofLinks(usualFlow),
     },
-    kv: Float64Array.from(links, (link) => link.kv ?? 0),
-    opening: Float64Array.from(links, (link) => link.oneWay?.opening ?? 0),
+    kv: ofLinks((link) => link.kv ?? 0),
+    opening: ofLinks((link) => link.oneWay?.opening ?? 0),
     oneWay: Uint8Array.from(links, (link) => (link.oneWay ? 1 : 0)),
     closed: Uint8Array.from(links, (link) => (link.closed ? 1 : 0)),
     pumpLinks: links.flatMap((link, l) => (link.pump ? [l] : [])),
@@ -266,6 +267,12 @@ export function compileNetwork(spec: NetworkSpec): Network {
     },
     problems,
   };
+}
+
+function numbers<T>(items: readonly T[], value: (item: T) => number): Float64Array {
+  const all = new Float64Array(items.length);
+  for (let i = 0; i < all.length; i++) all[i] = value(items[i]!);
+  return all;
 }
 
 function usualFlow({ pipe, fittings, kv }: LinkSpec): number {

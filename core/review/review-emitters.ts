@@ -158,14 +158,14 @@ function unfed(context: Context, emitter: Emitter, room: Context['job']['rooms']
 /** Loops longer or steeper than their pipe allows, once for each floor. */
 function reviewLoops(context: Context, design: UnreviewedDesign): Finding[] {
   const { job, say } = context;
-  return design.circuits.flatMap(({ id, sized }) =>
-    (sized?.loops ?? []).flatMap((loop, i, all): Finding[] => {
-      if (
-        loop.emitterId === null ||
-        all.findIndex((each) => each.roomId === loop.roomId && each.emitterId === loop.emitterId) !== i
-      )
-        return [];
-      const emitter = job.rooms.find((room) => room.id === loop.roomId)?.emitters.find((each) => each.id === loop.emitterId);
+  const rooms = new Map(job.rooms.map((room) => [room.id, room]));
+  return design.circuits.flatMap(({ id, sized }) => {
+    const seen = new Set<string>();
+    return (sized?.loops ?? []).flatMap((loop): Finding[] => {
+      const key = `${loop.roomId}/${loop.emitterId}`;
+      if (loop.emitterId === null || seen.has(key)) return [];
+      seen.add(key);
+      const emitter = rooms.get(loop.roomId)?.emitters.find((each) => each.id === loop.emitterId);
       if (emitter?.kind !== 'floor') return [];
       const most = mostLoopLength(loop.bore);
       if (loop.length <= most * 1.005 && loop.ownLoss <= 2 * MOST_LOOP_LOSS) return [];
@@ -182,8 +182,8 @@ function reviewLoops(context: Context, design: UnreviewedDesign): Finding[] {
           remedies: emitter.loops === 'auto' ? [] : [{ label: 'Split it automatically', edits: [{ at: place, value: 'auto' }] }],
         },
       ];
-    }),
-  );
+    });
+  });
 }
 
 /** Rooms still without emitters once others have some: counted, since the design takes them for granted. */
