@@ -80,6 +80,8 @@ describe('balance of a solved network', () => {
               expect(flow).toBe(0);
               return;
             }
+            // A ring cut off from every vessel runs, but nobody can tell its pressures.
+            if (solver.floating[network.from[l] as number]) return;
             const drop = pressureAt(solver, link.from) - pressureAt(solver, link.to);
             // Below 10 L/h a quadratic loss is rounded off near rest by design; pipes are exact to the piecewise friction.
             if (Math.abs(flow) > 3e-3)
@@ -91,7 +93,7 @@ describe('balance of a solved network', () => {
           });
         },
       ),
-      { numRuns: 60 },
+      { numRuns: 60, examples: [[724156, 'looped', 7]] },
     );
   });
 
