@@ -1,17 +1,19 @@
 import type { EmitterKind } from '../../model/job.ts';
 import { type HeatSpec, logMean } from '../network/heat.ts';
-import type { NodeSpec, TeeSpec } from '../network/network.ts';
+import type { NodeSpec } from '../network/network.ts';
 import type { PumpMode } from '../network/pump-law.ts';
 import type { ControlSpec, TwinLink, TwinSpec } from '../network/twin.ts';
 import { componentsInLine } from '../pipe/components.ts';
 import { atSpeed, headCurve } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
 import { findRoot } from '../quantity/root.ts';
+import { type AddLink, type AddNode, addTree, endsOf, treeTees } from './assemble-tree.ts';
 import type { LoopSetting } from './balancing.ts';
 import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
 import type { SizedValve } from './mixing-design.ts';
 import type { ChosenPump } from './pump-design.ts';
+import { roomControls } from './room-controls.ts';
 import type { RunHeat } from './run-heat.ts';
 import type { HeaderDesign, SourceFlow } from './source-design.ts';
 
@@ -155,7 +157,7 @@ export function assemble(context: Context, parts: Parts): Assembly {
       loops,
     };
   });
-  controls.push(...roomControls(context, parts));
+  controls.push(...roomControls(context, parts.flows, parts.loops));
   const at = job.vessel.connection === 'source-return' ? 'source/in' : parts.sourcePump ? 'source/pumped' : 'source/out';
   nodes.set(at, { ...(nodes.get(at) as NodeSpec), pressure: parts.vesselPressure });
   const back = source.returnTemperature.value;
@@ -169,9 +171,6 @@ export function assemble(context: Context, parts: Parts): Assembly {
     still: STILL,
   };
 }
-
-type AddNode = (id: string, elevation?: number) => string;
-type AddLink = (link: TwinLink) => void;
 
 /** How a pump runs when it runs. Its set pressure is what its index run takes at design flow. */
 function pumpMode(context: Context, pump: ChosenPump, control: CircuitFlow['circuit']['pumpControl']): PumpMode {
@@ -347,65 +346,6 @@ function addCircuit(context: Context, parts: Parts, i: number, node: AddNode, ad
   }
 }
 
-/** Where branches begin and end: on a section of the tree, or on the end of the run. */
-const endsOf = (place: string, section: string | null) =>
-  section === null
-    ? { supply: `${place}/supply`, collect: `${place}/collect` }
-    : { supply: `${place}/sections/${section}/supply`, collect: `${place}/sections/${section}/collect` };
-
-/** The pipe tree: a flow and a return pipe for each section, as wide and long as designed. */
-function addTree({ circuit, place, tree }: CircuitFlow, node: AddNode, add: AddLink): void {
-  for (const { id, parent, pipe } of tree.sections) {
-    const section = circuit.sections.find((each) => each.id === id);
-    if (!section) continue;
-    const { supply, collect } = endsOf(place, id);
-    const from = endsOf(place, tree.sections[parent]?.id ?? null);
-    const { size, material } = pipe.pipe;
-    const laid = { length: section.length * (1 + section.fittingsAllowance), bore: size.bore, roughness: material.roughness };
-    add({ id: `${pipe.pipe.place}/flow`, from: from.supply, to: node(supply, circuit.height), pipe: laid });
-    add({ id: `${pipe.pipe.place}/return`, from: node(collect, circuit.height), to: from.collect, pipe: laid });
-  }
-}
-
-/**
- * Tees where the tree parts in two: their losses follow the split. The wider leg, or the one that carries more, goes
- * straight on. Where more legs meet there is a manifold, which costs nothing.
- */
-function treeTees(links: readonly TwinLink[], flows: readonly CircuitFlow[], loops: readonly LoopSetting[][]): TeeSpec[] {
-  const tees: TeeSpec[] = [];
-  flows.forEach(({ place, tree, run }, i) => {
-    if (tree.sections.length === 0) return;
-    const carried = new Map<string, { load: number; bore: number }>();
-    for (const { pipe, load } of tree.sections) {
-      for (const way of ['flow', 'return'])
-        carried.set(`${pipe.pipe.place}/${way}`, { load: load.value, bore: pipe.pipe.size.bore });
-    }
-    for (const loop of loops[i] as LoopSetting[]) {
-      for (const id of [loop.valve, loop.place]) carried.set(id, { load: loop.load, bore: loop.bore });
-    }
-    const whole = { load: Number.POSITIVE_INFINITY, bore: run.pipe.size.bore };
-    for (const way of ['flow', 'return']) carried.set(`${place}/${way}`, whole);
-    const ends = [null, ...tree.sections.map((each) => each.id)].flatMap((id) => Object.values(endsOf(place, id)));
-    for (const end of ends) {
-      const legs = links
-        .filter((link) => (link.from === end || link.to === end) && carried.has(link.id))
-        .map((link) => ({ id: link.id, ...(carried.get(link.id) as { load: number; bore: number }) }))
-        .sort((a, b) => b.load - a.load);
-      const [trunk, straight, branch, ...more] = legs;
-      if (!trunk || !straight || !branch || more.length > 0) continue;
-      tees.push({
-        id: `${end}/tee`,
-        node: end,
-        straight: [trunk.id, straight.id],
-        branch: branch.id,
-        bore: trunk.bore,
-        branchBore: Math.min(branch.bore, trunk.bore),
-      });
-    }
-  });
-  return tees;
-}
-
 /**
  * Emitters as entered; one that is not is as large as the room needs at the design temperatures: Q = K (log-mean
  * excess)^n.
@@ -420,40 +360,6 @@ function emitterHeat({ circuit, flowTemperature, returnTemperature }: CircuitFlo
     const coefficient = load / logMean(hot, cold) ** exponent;
     return { heat: { kind: 'emitter', coefficient, exponent, room: roomTemperature } };
   };
-}
-
-/** Id of the control that finds the air of a room. */
-export const airOf = (roomId: string): string => `rooms/${roomId}/air`;
-
-/**
- * The air of each room with thermostatic valves: it loses its load at the design temperatures, in proportion to what it
- * stands above outdoors. At its set point such a valve is half open and passes what a set one would.
- */
-function roomControls({ job, rules }: Context, parts: Parts): ControlSpec[] {
-  const outdoor = job.site.outdoorDesignTemperature;
-  const controls: ControlSpec[] = [];
-  if (!parts.flows.some(({ circuit }) => circuit.loopValves === 'thermostatic')) return controls;
-  for (const room of job.rooms) {
-    const fed = parts.flows.flatMap(({ circuit }, i) =>
-      (parts.loops[i] as LoopSetting[])
-        .filter((loop) => loop.roomId === room.id)
-        .map((loop) => ({ loop, thermostatic: circuit.loopValves === 'thermostatic' })),
-    );
-    const valves = fed.filter((each) => each.thermostatic).map(({ loop }) => ({ link: loop.valve, kvs: 2 * loop.kv }));
-    const above = room.roomTemperature - outdoor;
-    if (valves.length === 0 || above <= 0 || !((room.heatLoad ?? 0) > 0)) continue;
-    // What goes to the unheated side is lost as well, so the heat that counts is all of it.
-    const load = fed.reduce((sum, { loop }) => sum + loop.load, 0);
-    controls.push({
-      kind: 'room',
-      id: airOf(room.id),
-      emitters: fed.map(({ loop }) => loop.place),
-      conductance: load / above,
-      outdoor,
-      thermostat: { setPoint: room.roomTemperature, band: rules.thermostaticBand.limit, valves },
-    });
-  }
-  return controls;
 }
 
 function zonesOf({ circuit, place, parts }: CircuitFlow, loops: readonly LoopSetting[]): Zone[] {

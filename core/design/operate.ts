@@ -2,8 +2,9 @@ import type { Fluid } from '../fluid/fluid.ts';
 import { Twin } from '../network/twin.ts';
 import { atSpeed, type PumpState } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
-import { type Assembly, airOf } from './assemble.ts';
+import type { Assembly } from './assemble.ts';
 import type { ChosenPump } from './pump-design.ts';
+import { airOf } from './room-controls.ts';
 
 export interface LoopState {
   place: string;
