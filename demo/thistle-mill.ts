@@ -40,6 +40,7 @@ const house: Job = {
   fluid: { kind: 'water', concentration: 0 },
   rulebook: 'velocity-led',
   wholeHouseLoad: 13_200,
+  roughLoads: null,
   rooms: [
     room(1, 'Mill hall', 'Ground', 41, 2150, 20, 'c1'),
     room(2, 'Kitchen', 'Ground', 24, 1320, 20, 'c1'),

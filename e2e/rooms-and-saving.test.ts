@@ -84,6 +84,20 @@ test('a table with bad cells is previewed, marked, and changes nothing until con
   await expect(page.getByText('13', { exact: true })).toBeVisible();
 });
 
+test('rooms without a load get a rough one by the class of the building, marked everywhere', async ({ page }) => {
+  const rooms = thistleMill.rooms.map((room) => (room.id === 'r3' ? { ...room, heatLoad: null } : room));
+  const id = await openJob(page, { ...thistleMill, rooms }, 'rooms');
+  await page.getByLabel('Rooms without a load, for now').click();
+  await page.getByRole('option', { name: /^Insulated, some decades old/ }).click();
+  await expect(page.getByRole('gridcell', { name: 'about 825, rough' })).toBeVisible();
+  await saved(page);
+  expect((await (await page.request.get(`/api/jobs/${id}`)).json()).job.rooms[2].heatLoad).toBeNull();
+  await page.getByRole('link', { name: /Circuits$/ }).click();
+  await expect(page.getByText(/Study · about 825\sW, rough/)).toBeVisible();
+  await page.getByRole('link', { name: /Plant$/ }).click();
+  await expect(page.getByRole('heading', { name: /One room has only a rough load/ })).toBeVisible();
+});
+
 test('a workbook is read from the sheet that is chosen, and a building model by its spaces', async ({ page }) => {
   await openJob(page, { ...thistleMill, rooms: [], assumptions: [] }, 'rooms');
   const book = new ExcelJS.Workbook();

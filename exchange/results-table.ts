@@ -5,6 +5,7 @@ import { emitterLabel } from '../core/emitter/emitter.ts';
 import { floorPipe } from '../core/emitter/floor.ts';
 import { ladder, rungOutput } from '../core/emitter/ladder.ts';
 import type { Figure } from '../core/figure/figure.ts';
+import { isRough, roughLoad } from '../core/load/rough-loads.ts';
 import { PIPE_MATERIALS } from '../core/pipe/catalogue.ts';
 import { fromSI, unitFor } from '../core/quantity/units.ts';
 import type { Job } from '../model/job.ts';
@@ -284,6 +285,7 @@ export function resultTables(job: Job, design: Design): ResultTable[] {
         'Storey',
         head('Area', 'area'),
         head('Heat load', 'heatLoad'),
+        'Provisional',
         head('Load per area', 'specificLoad'),
         head('Room temperature', 'temperature'),
         'Circuit',
@@ -293,6 +295,7 @@ export function resultTables(job: Job, design: Design): ResultTable[] {
         room.storey,
         number(room.area, 'area'),
         number(room.heatLoad, 'heatLoad'),
+        isRough(job, room) ? `rough: ${Math.round(roughLoad(job, room) ?? 0)} W` : '',
         room.heatLoad !== null && room.area !== null ? number(room.heatLoad / room.area, 'specificLoad') : null,
         number(room.roomTemperature, 'temperature'),
         room.circuit ? (decided.get(room.circuit)?.name ?? '') : '',

@@ -157,6 +157,10 @@ export const VESSEL_CONNECTIONS = ['source-return', 'source-flow'] as const;
 export const SEPARATION_KINDS = ['none', 'low-loss-header', 'closely-spaced-tees'] as const;
 export const RULEBOOKS = ['velocity-led', 'gradient-led'] as const;
 
+/** How a building keeps its heat, where loads are only guessed by area. */
+export const BUILDING_CLASSES = ['uninsulated', 'partly-insulated', 'insulated', 'modern', 'low-energy'] as const;
+export type BuildingClass = (typeof BUILDING_CLASSES)[number];
+
 export const DisplaySchema = z.strictObject({
   system: z.enum(['metric', 'us'], 'is neither "metric" nor "us"'),
   /** A person's own unit for a kind of quantity, where it differs from the habit of the system. */
@@ -197,6 +201,8 @@ export const JobSchema = z
     }),
     rulebook: z.enum(RULEBOOKS, `is no rulebook; use one of ${RULEBOOKS.join(', ')}`),
     wholeHouseLoad: quantity('wholeHouseLoad').nullable(),
+    /** Class by which rooms without a load get a rough one for the time being; null for none. */
+    roughLoads: z.enum(BUILDING_CLASSES, `is no class of building; use one of ${BUILDING_CLASSES.join(', ')}`).nullable(),
     rooms: z.array(RoomSchema).max(MOST_ROOMS, `holds more than ${MOST_ROOMS} rooms; split the building into several jobs`),
     circuits: z
       .array(CircuitSchema)

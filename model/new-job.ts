@@ -38,6 +38,7 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
     fluid: { kind: 'water', concentration: 0 },
     rulebook: 'velocity-led',
     wholeHouseLoad: null,
+    roughLoads: null,
     rooms: [],
     circuits: [],
     source: {

@@ -8,7 +8,7 @@ const bare = ({ insulation, ...run }: InsulatedRun) => run;
 
 /** The demo as version 1 wrote it. */
 function asVersion1(): Record<string, unknown> {
-  const { assumptions, ...job } = structuredClone(thistleMill);
+  const { assumptions, roughLoads, ...job } = structuredClone(thistleMill);
   return {
     ...job,
     version: 1,

@@ -37,6 +37,7 @@ function fromVersion2(job: Loose): Loose {
   return {
     ...job,
     version: 3,
+    roughLoads: null,
     site: within(job.site, { pipeSurroundings: 15 }),
     rooms: each(job.rooms, (room) => ({ emitters: [], ...room })),
     circuits: each(job.circuits, (circuit) => ({ loopValves: 'set', sections: [], ...insulated(circuit) })),

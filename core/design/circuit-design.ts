@@ -50,9 +50,11 @@ export function circuitLoad(context: Context, circuit: Circuit, parts: readonly 
       const name = room.name || `room ${room.id}`;
       return [
         `Q${i + 1}`,
-        whole
-          ? decided(name, 'heatLoad', useful, `rooms/${room.id}/heatLoad`)
-          : given(`${name}, ${emitter ? emitterLabel(emitter) : ''}`, 'heatLoad', useful, 'its part of the load of the room'),
+        whole && context.isRough(room)
+          ? given(`${name}, rough`, 'heatLoad', useful, 'provisional: area by class of building, common practice')
+          : whole
+            ? decided(name, 'heatLoad', useful, `rooms/${room.id}/heatLoad`)
+            : given(`${name}, ${emitter ? emitterLabel(emitter) : ''}`, 'heatLoad', useful, 'its part of the load of the room'),
       ];
     }),
   );
@@ -226,9 +228,14 @@ function worstRunLoad(context: Context, circuit: Circuit, parts: CircuitPart[], 
     source: 'taken as the worst run until one is named',
     terms: {
       Q_w:
-        whole === heaviest.heatLoad
+        whole === heaviest.heatLoad && !context.isRough(heaviest)
           ? decided(heaviest.name || `room ${heaviest.id}`, 'heatLoad', whole, `rooms/${heaviest.id}/heatLoad`)
-          : given(heaviest.name || `room ${heaviest.id}`, 'heatLoad', whole, `${Math.round(useful)} W of it into the room`),
+          : given(
+              heaviest.name || `room ${heaviest.id}`,
+              'heatLoad',
+              whole,
+              context.isRough(heaviest) ? 'provisional: a rough load' : `${Math.round(useful)} W of it into the room`,
+            ),
     },
   });
 }

@@ -1,14 +1,18 @@
-import type { Job } from '../../model/job.ts';
+import type { Job, Room } from '../../model/job.ts';
 import type { Celsius, QuantityKind } from '../../model/quantities.ts';
 import { FigureBook, given, type Ingredient } from '../figure/figure.ts';
 import { type Fluid, fluidName, fluidSource, fluidState } from '../fluid/fluid.ts';
 import type { FluidState } from '../fluid/water.ts';
+import { isRough, withRoughLoads } from '../load/rough-loads.ts';
 import { say } from '../quantity/format.ts';
 import { RULEBOOKS_BY_ID, type Rulebook } from '../review/rulebooks.ts';
 
 /** What every step of the design has at hand. */
 export interface Context {
+  /** With rough loads filled in where there are none. */
   job: Job;
+  /** Whether the load of a room, as entered, is only a rough one. */
+  isRough: (room: Room) => boolean;
   book: FigureBook;
   rulebook: Rulebook;
   rules: Rulebook['rules'];
@@ -22,7 +26,9 @@ export interface Context {
   say: (value: number, kind: QuantityKind) => string;
 }
 
-export function contextOf(job: Job): Context {
+export function contextOf(asEntered: Job): Context {
+  const job = withRoughLoads(asEntered);
+  const rough = new Set(asEntered.rooms.filter((room) => isRough(asEntered, room)).map((room) => room.id));
   const rulebook = RULEBOOKS_BY_ID[job.rulebook];
   const fluid: Fluid =
     job.fluid.kind === 'water' ? { kind: 'water' } : { kind: job.fluid.kind, concentration: job.fluid.concentration };
@@ -30,6 +36,7 @@ export function contextOf(job: Job): Context {
   const source = fluidSource(fluid);
   return {
     job,
+    isRough: (room) => rough.has(room.id),
     book: new FigureBook(),
     rulebook,
     rules: rulebook.rules,

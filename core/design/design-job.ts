@@ -1,5 +1,5 @@
 import type { Job } from '../../model/job.ts';
-import { decided, type Figure } from '../figure/figure.ts';
+import { decided, type Figure, given } from '../figure/figure.ts';
 import { inspectNetwork } from '../network/inspect.ts';
 import { findCirculator, speedsOf } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
@@ -32,8 +32,9 @@ export const designJob = (job: Job): Design => designWithPlant(job).design;
  * The design together with the plant it describes, which can be run in other states of its thermostats.
  * @param built a plant already built and set: its pump speeds and valve settings are kept instead of chosen anew
  */
-export function designWithPlant(job: Job, built?: Design): { design: Design; plant: Plant | null } {
-  const context = contextOf(job);
+export function designWithPlant(asEntered: Job, built?: Design): { design: Design; plant: Plant | null } {
+  const context = contextOf(asEntered);
+  const { job } = context;
   const partsOf = circuitParts(context);
   const withLoad = job.circuits.map((circuit) => {
     const parts = partsOf.get(circuit.id) ?? [];
@@ -232,7 +233,9 @@ function sumOfRooms(context: Context): Figure {
     terms: Object.fromEntries(
       job.rooms.map((room, i) => [
         `Q${i + 1}`,
-        decided(room.name || `room ${room.id}`, 'heatLoad', room.heatLoad ?? 0, `rooms/${room.id}/heatLoad`),
+        context.isRough(room)
+          ? given(`${room.name || `room ${room.id}`}, rough`, 'heatLoad', room.heatLoad ?? 0, 'provisional: a rough load')
+          : decided(room.name || `room ${room.id}`, 'heatLoad', room.heatLoad ?? 0, `rooms/${room.id}/heatLoad`),
       ]),
     ),
   });

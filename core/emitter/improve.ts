@@ -1,6 +1,7 @@
 import type { Emitter, PanelType } from '../../model/emitter.ts';
 import type { Job } from '../../model/job.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
+import { withRoughLoads } from '../load/rough-loads.ts';
 import { circuitsById, ladder, type Rung, roomEmitters, rungsOf } from './ladder.ts';
 import { PANELS } from './panel.ts';
 
@@ -72,7 +73,7 @@ function changesOf(emitter: Emitter, place: string): Change[] {
 /** All single changes to the emitters of a rung that help, from little to much. */
 export function improvementsOf(job: Job, rung: Rung): Improvement[] {
   const circuits = circuitsById(job);
-  const room = job.rooms.find((each) => each.id === rung.roomId);
+  const room = withRoughLoads(job).rooms.find((each) => each.id === rung.roomId);
   if (!room) return [];
   const alone: Job = { ...job, rooms: [room] };
   const found: Improvement[] = [];

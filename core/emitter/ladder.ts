@@ -1,5 +1,6 @@
 import type { Emitter } from '../../model/emitter.ts';
 import type { Circuit, Job, Room } from '../../model/job.ts';
+import { withRoughLoads } from '../load/rough-loads.ts';
 import { emitterLaw, type Fed, givenAt, mostOutput, neededFlowTemperature, shareLoad } from './emitter.ts';
 
 /** One room on one circuit: a rung of the ladder of flow temperatures. */
@@ -69,8 +70,8 @@ export function rungsOf({ room, fed }: RoomEmitters): Rung[] {
 /** The whole ladder, hottest rung first. */
 export function ladder(job: Job): Rung[] {
   const circuits = circuitsById(job);
-  return job.rooms
-    .flatMap((room) => rungsOf(roomEmitters(room, circuits)))
+  return withRoughLoads(job)
+    .rooms.flatMap((room) => rungsOf(roomEmitters(room, circuits)))
     .sort((a, b) => b.needed - a.needed || a.name.localeCompare(b.name));
 }
 

@@ -4,8 +4,30 @@ import { newCircuit } from '../../model/new-job.ts';
 import { valueAt } from '../../model/place.ts';
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
+import { BUILDING_CLASSES_DATA } from '../load/rough-loads.ts';
 import { readInJobUnits } from '../quantity/parse.ts';
 import type { Finding, Remedy } from './finding.ts';
+
+/** Loads that are only guessed by area: counted, with what they make of the whole. */
+function roughLoads({ job, isRough, say }: Context): Finding[] {
+  const rough = job.rooms.filter(isRough);
+  const [first] = rough;
+  if (!first || job.roughLoads === null) return [];
+  const sum = rough.reduce((total, room) => total + (room.heatLoad ?? 0), 0);
+  const all = job.rooms.reduce((total, room) => total + (room.heatLoad ?? 0), 0);
+  return [
+    {
+      id: 'loads-rough',
+      rule: 'loads-rough',
+      severity: 'mend',
+      place: `rooms/${first.id}/heatLoad`,
+      component: first.circuit ? `circuits/${first.circuit}/house` : null,
+      title: `${rough.length === 1 ? 'One room has' : `${rough.length} rooms have`} only a rough load`,
+      why: `${say(sum, 'power')} of ${say(all, 'power')} are guessed by area (${BUILDING_CLASSES_DATA[job.roughLoads].label.toLowerCase()}, common practice). Everything sized from them is provisional: pipes, pumps, emitters and source. Replace them by a heat-loss calculation before anything is bought.`,
+      remedies: [],
+    },
+  ];
+}
 
 const nameOf = (room: { name: string; id: string }): string => room.name || `room ${room.id}`;
 
@@ -17,6 +39,7 @@ export function reviewRooms(context: Context, design: UnreviewedDesign): Finding
   const byName = new Map<string, string>();
   const loose = job.rooms.filter((room) => room.circuit === null && (room.heatLoad ?? 0) > 0);
   if (job.circuits.length === 0 && loose.length > 0) findings.push(withoutCircuits(context, loose));
+  findings.push(...roughLoads(context));
   for (const room of job.rooms) {
     const place = `rooms/${room.id}`;
     if (room.heatLoad === null && !unread.has(`${place}/heatLoad`)) {

@@ -6,6 +6,7 @@ import { mostLoopLength } from '../../core/emitter/floor-loops.ts';
 import { circuitsById, roomEmitters } from '../../core/emitter/ladder.ts';
 import { excessOf, outputAt } from '../../core/emitter/law.ts';
 import { PANELS, panelOutput } from '../../core/emitter/panel.ts';
+import { withRoughLoads } from '../../core/load/rough-loads.ts';
 import type { Emitter } from '../../model/emitter.ts';
 import type { Room } from '../../model/job.ts';
 import { Reading } from '../parts/Layout.tsx';
@@ -17,7 +18,8 @@ import { useJob } from '../state/job-context.tsx';
 export function EmitterReadings({ room, emitter }: { room: Room; emitter: Emitter }) {
   const job = useJob();
   const { say } = useDisplay();
-  const fed = roomEmitters(room, circuitsById(job)).fed.find((each) => each.emitter.id === emitter.id);
+  const filled = withRoughLoads(job).rooms.find((each) => each.id === room.id) ?? room;
+  const fed = roomEmitters(filled, circuitsById(job)).fed.find((each) => each.emitter.id === emitter.id);
   const law = emitterLaw(emitter);
   const readings: [label: string, value: string][] = [];
   if (fed && law) {

@@ -4,6 +4,7 @@ import { DataGrid, type GridColDef, type GridRowId, type GridRowSelectionModel, 
 import { useSnackbar } from 'notistack';
 import Papa from 'papaparse';
 import { type ClipboardEvent, useMemo } from 'react';
+import { isRough, roughLoad } from '../../core/load/rough-loads.ts';
 import { editText, show } from '../../core/quantity/format.ts';
 import { readInJobUnits } from '../../core/quantity/parse.ts';
 import { MEANING_LABELS } from '../../exchange/room-columns.ts';
@@ -64,6 +65,15 @@ export default function RoomGrid({ selected, onSelect }: Props) {
     ];
   }, [rooms, unread, display]);
 
+  const rough = useMemo(
+    () =>
+      new Map(
+        rooms.flatMap((room) =>
+          isRough(job, room) ? [[room.id, show(roughLoad(job, room) ?? 0, 'heatLoad', display).number] as const] : [],
+        ),
+      ),
+    [job, rooms, display],
+  );
   const specificLoad = useMemo(
     () =>
       new Map(
@@ -82,13 +92,18 @@ export default function RoomGrid({ selected, onSelect }: Props) {
       align: 'right',
       headerAlign: 'right',
       sortable: false,
-      renderCell: ({ row }) => <QuantityCell text={row[field]} column={field} bad={unread.has(`rooms/${row.id}/${field}`)} />,
+      renderCell: ({ row }) =>
+        field === 'heatLoad' && rough.has(row.id) ? (
+          <i>about {rough.get(row.id)}, rough</i>
+        ) : (
+          <QuantityCell text={row[field]} column={field} bad={unread.has(`rooms/${row.id}/${field}`)} />
+        ),
     });
     return [
       { field: 'name', headerName: MEANING_LABELS.name, flex: 1, minWidth: 140, editable: true, sortable: false },
       { field: 'storey', headerName: MEANING_LABELS.storey, width: 110, editable: true, sortable: false },
       quantity('area', 110),
-      quantity('heatLoad', 150),
+      quantity('heatLoad', 170),
       {
         // What a practitioner checks a load by; derived, so it cannot be typed.
         field: 'specificLoad',
@@ -114,7 +129,7 @@ export default function RoomGrid({ selected, onSelect }: Props) {
         renderCell: ({ row }) => circuits.find((circuit) => circuit.id === row.circuit)?.name ?? '',
       },
     ];
-  }, [unit, circuits, unread, specificLoad]);
+  }, [unit, circuits, unread, rough, specificLoad]);
 
   const onPaste = (event: ClipboardEvent) => {
     // Inside an open cell the text belongs to that cell.

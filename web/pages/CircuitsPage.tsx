@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import Chip from '@mui/material/Chip';
 import Typography from '@mui/material/Typography';
 import type { CircuitDesign } from '../../core/design/design.ts';
-import type { Circuit, EmitterKind, Job } from '../../model/job.ts';
+import { isRough, roughLoad } from '../../core/load/rough-loads.ts';
+import type { Circuit, EmitterKind, Job, Room } from '../../model/job.ts';
 import { newCircuit, nextId } from '../../model/new-job.ts';
 import { ComponentsField } from '../parts/ComponentsField.tsx';
 import {
@@ -80,6 +81,12 @@ const removeCircuit = (job: Job, id: string): Job => ({
   unread: job.unread.filter(({ place }) => !place.startsWith(`circuits/${id}/`)),
 });
 
+/** What a room without a load counts with. */
+function roughly(job: Job, room: Room, say: (value: number, kind: 'heatLoad') => string): string {
+  const rough = isRough(job, room) ? roughLoad(job, room) : null;
+  return rough === null ? 'no load' : `about ${say(rough, 'heatLoad')}, rough`;
+}
+
 function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDesign | undefined }) {
   const job = useJob();
   const { edit } = useEditing();
@@ -147,7 +154,7 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
           <Chip
             key={room.id}
             size="small"
-            label={`${room.name || room.id} · ${room.heatLoad === null ? 'no load' : say(room.heatLoad, 'heatLoad')}`}
+            label={`${room.name || room.id} · ${room.heatLoad === null ? roughly(job, room, say) : say(room.heatLoad, 'heatLoad')}`}
           />
         ))}
         {rooms.length > 12 && <Chip size="small" label={`and ${rooms.length - 12} more`} />}

@@ -6,6 +6,7 @@ import Typography from '@mui/material/Typography';
 import { useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { ladder, type Rung } from '../../core/emitter/ladder.ts';
+import { isRough, roughLoad } from '../../core/load/rough-loads.ts';
 import { MOST_EMITTERS } from '../../model/emitter.ts';
 import type { Job, Room } from '../../model/job.ts';
 import { newEmitter } from '../../model/new-emitter.ts';
@@ -171,6 +172,8 @@ function RoomPanel({ room }: { room: Room }) {
   const { say } = useDisplay();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const name = room.name || room.id;
+  const job = useJob();
+  const rough = isRough(job, room) ? roughLoad(job, room) : null;
   return (
     <Box
       component="section"
@@ -192,8 +195,12 @@ function RoomPanel({ room }: { room: Room }) {
         <Box sx={{ flex: 1 }}>
           <Typography variant="h2">{name}</Typography>
           <Typography variant="body2" color="text.secondary">
-            {room.heatLoad === null ? 'no heat load yet' : say(room.heatLoad, 'heatLoad')} at{' '}
-            {say(room.roomTemperature, 'temperature')}
+            {room.heatLoad !== null
+              ? say(room.heatLoad, 'heatLoad')
+              : rough === null
+                ? 'no heat load yet'
+                : `about ${say(rough, 'heatLoad')} (rough)`}{' '}
+            at {say(room.roomTemperature, 'temperature')}
           </Typography>
         </Box>
         <Button

@@ -8,7 +8,8 @@ import type { Job } from '../../model/job.ts';
 import { newCircuit, nextId } from '../../model/new-job.ts';
 import { ImportDialog } from '../grid/ImportDialog.tsx';
 import { removeRooms } from '../grid/room-edits.ts';
-import { QuantityField } from '../parts/Field.tsx';
+import { ROUGH_CHOICES } from '../parts/choices.ts';
+import { ChoiceField, QuantityField } from '../parts/Field.tsx';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { Reading, Sheet } from '../parts/Layout.tsx';
 import { useDesigned } from '../state/design-context.tsx';
@@ -62,6 +63,9 @@ function Totals() {
       <Reading label="All rooms together">{roomLoad ? <FigureButton figure={roomLoad} /> : '–'}</Reading>
       <Box sx={{ width: 230 }}>
         <QuantityField place="wholeHouseLoad" label="Whole-house load, if known" empty={null} />
+      </Box>
+      <Box sx={{ width: 290 }}>
+        <ChoiceField none place="roughLoads" label="Rooms without a load, for now" options={ROUGH_CHOICES} />
       </Box>
       {gap && (
         <Reading label="Gap">

@@ -1,3 +1,4 @@
+import { BUILDING_CLASSES_DATA } from '../../core/load/rough-loads.ts';
 import { PIPE_MATERIALS } from '../../core/pipe/catalogue.ts';
 import { CIRCULATORS } from '../../core/plant/circulator-catalogue.ts';
 import type { EmitterKind, Job, MaterialId, PumpControl, SourceKind } from '../../model/job.ts';
@@ -50,6 +51,14 @@ export const FLUID_CHOICES = list<Job['fluid']['kind']>({
   'propylene-glycol': 'Water with propylene glycol',
   'ethylene-glycol': 'Water with ethylene glycol',
 });
+
+export const ROUGH_CHOICES = [
+  { value: '', label: 'No rough loads' },
+  ...Object.entries(BUILDING_CLASSES_DATA).map(([value, { label, perArea }]) => ({
+    value,
+    label: `${label}: about ${perArea} W/m²`,
+  })),
+];
 
 export const SOURCE_LABELS: Record<SourceKind, string> = {
   'condensing-boiler': 'Condensing boiler',
