@@ -13,3 +13,4 @@ run(['--import', 'tsx', 'bench/plant.ts']);
 run(['--import', 'tsx', 'bench/emitters.ts']);
 run(['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn']);
 run(['--import', 'tsx', 'bench/weight.ts']);
+run(['--import', 'tsx', 'bench/drag.ts']);
