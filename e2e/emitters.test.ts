@@ -67,3 +67,16 @@ test('emitters: added, described, fed by another circuit, and a target for the f
   await expect(page.getByRole('slider', { name: 'Flow temperature of Loft' })).toHaveAttribute('aria-valuetext', /^45/);
   await expect(page.getByRole('region', { name: 'Loft', exact: true })).not.toContainText('short');
 });
+
+test('circuits are proposed by what the emitters need, taken, and taken back', async ({ page }) => {
+  await openJob(page, thistleMill, 'circuits');
+  await page.getByRole('button', { name: 'Propose circuits' }).click();
+  const byTemperature = page.getByRole('region', { name: 'By temperature', exact: true });
+  await expect(byTemperature).toContainText('Floors, mixed at');
+  await expectAccessible(page);
+  await byTemperature.getByRole('button', { name: /^Take these 3/ }).click();
+  await expect(page.getByRole('region', { name: 'Floors', exact: true })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Ground floor', exact: true })).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('region', { name: 'Ground floor', exact: true })).toBeVisible();
+});

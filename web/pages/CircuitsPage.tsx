@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Chip from '@mui/material/Chip';
 import Typography from '@mui/material/Typography';
+import { useState } from 'react';
 import type { CircuitDesign } from '../../core/design/design.ts';
 import { isRough, roughLoad } from '../../core/load/rough-loads.ts';
 import type { Circuit, EmitterKind, Job, Room } from '../../model/job.ts';
@@ -23,6 +24,7 @@ import { FindingsList } from '../parts/FindingsList.tsx';
 import { Reading, Sheet } from '../parts/Layout.tsx';
 import { LoopTable } from '../parts/LoopTable.tsx';
 import { PipeFields } from '../parts/PipeFields.tsx';
+import { ProposeDialog } from '../parts/ProposeDialog.tsx';
 import { useDesigned } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
@@ -32,6 +34,7 @@ export default function CircuitsPage() {
   const job = useJob();
   const { edit } = useEditing();
   const designed = useDesigned();
+  const [proposing, setProposing] = useState(false);
   const add = (emitters: EmitterKind) =>
     edit(`Added ${EMITTER_LABELS[emitters].toLowerCase()}`, (current) => addCircuit(current, emitters));
   return (
@@ -41,6 +44,9 @@ export default function CircuitsPage() {
       lead="What shares a flow temperature and a pump. Sizes are chosen unless you pin them."
       actions={
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+          <Button variant="contained" onClick={() => setProposing(true)}>
+            Propose circuits
+          </Button>
           {(Object.keys(EMITTER_LABELS) as EmitterKind[]).map((emitters) => (
             <Button key={emitters} variant="outlined" onClick={() => add(emitters)}>
               Add {EMITTER_LABELS[emitters].toLowerCase()}
@@ -49,6 +55,7 @@ export default function CircuitsPage() {
         </Box>
       }
     >
+      {proposing && <ProposeDialog onClose={() => setProposing(false)} />}
       {job.circuits.length === 0 && (
         <Typography>No circuits yet. Add one; rooms that are on no circuit are put on the first one.</Typography>
       )}
