@@ -158,3 +158,18 @@ test('a wide plant can be scrolled, and a phone can read a job', async ({ page }
   const overflow = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
   expect(overflow).toBeLessThanOrEqual(0);
 });
+
+test('thermostatic valves tell the air of each room, and valves that hold their flow say it', async ({ page }) => {
+  await openJob(page, thistleMill, 'circuits');
+  const upper = page.getByRole('region', { name: 'Upper radiators', exact: true });
+  const loops = upper.getByRole('region', { name: 'Loops and their settings' });
+  await expect(loops.getByRole('columnheader', { name: 'Room' })).toHaveCount(0);
+  await upper.getByLabel('Loop and radiator valves').click();
+  await page.getByRole('option', { name: 'Thermostatic: follow the room' }).click();
+  await expect(loops.getByRole('columnheader', { name: 'Room' })).toBeVisible();
+  await expect(loops.getByRole('cell', { name: 'by the room' }).first()).toBeVisible();
+  await expect(loops.getByRole('cell', { name: /^1[78](\.\d)?\s°C$/ }).first()).toBeVisible();
+  await upper.getByLabel('Loop and radiator valves').click();
+  await page.getByRole('option', { name: 'Hold their flow' }).click();
+  await expect(loops.getByRole('cell', { name: /^holds \d+\sL\/h$/ }).first()).toBeVisible();
+});

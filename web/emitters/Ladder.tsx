@@ -5,6 +5,7 @@ import { type Rung, rungOutput } from '../../core/emitter/ladder.ts';
 import { FIELDS } from '../../model/fields.ts';
 import type { Circuit } from '../../model/job.ts';
 import { useDisplay } from '../state/display.ts';
+import type { Scale } from './scale.ts';
 
 interface Props {
   circuit: Circuit;
@@ -16,12 +17,6 @@ interface Props {
   onFlow: (flow: number) => void;
 }
 
-/** Degrees C at the two ends of all ladders of a job. */
-export interface Scale {
-  from: number;
-  to: number;
-}
-
 const NAME = 150;
 const WIDTH = 720;
 const END = 118;
@@ -30,14 +25,6 @@ const TOP = 54;
 /** Most rungs drawn of one circuit: the hottest decide. */
 const MOST = 40;
 const { min, max } = FIELDS['circuits/*/flowTemperature'];
-
-/** A scale wide enough for every rung and line, in whole tens. */
-export function scaleOf(rungs: readonly Rung[], circuits: readonly Circuit[]): Scale {
-  const all = [...rungs.map((rung) => rung.needed), ...circuits.map((circuit) => circuit.flowTemperature)].filter(
-    (each) => Number.isFinite(each) && each < 110,
-  );
-  return { from: 20, to: Math.min(110, Math.max(60, Math.ceil((Math.max(...all, 40) + 4) / 10) * 10)) };
-}
 
 /**
  * The rungs of one circuit: how hot each room needs its water, and the line of the flow temperature, which can be
