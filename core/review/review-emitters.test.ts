@@ -46,6 +46,14 @@ describe('findings on emitters', () => {
     expect(of('floor-too-hot', found())).toEqual([]);
   });
 
+  it('name a floor that gets too warm at the water it is fed with: an air gap saves it, good plates do not', () => {
+    const fed = (fields: Parameters<typeof newFloor>[2]) =>
+      of('floor-over-warm', found(['rooms/r10/emitters', [newFloor('e1', 10, { ...fields, circuit: 'c2' })]]));
+    expect(fed({ system: 'wet' })[0]?.title).toBe('Landing: the floor gets too warm at 55\u00a0°C');
+    expect(fed({ system: 'joist-space' })).toEqual([]);
+    expect(of('floor-over-warm', found())).toEqual([]);
+  });
+
   it.each([
     ['floor-spacing', { spacing: 0.4 }, 'wider than the method goes'],
     ['floor-covering', { covering: 0.2 }, 'too thick for a heated floor'],

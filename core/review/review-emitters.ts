@@ -1,17 +1,20 @@
 import type { Emitter } from '../../model/emitter.ts';
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
-import { emitterLabel } from '../emitter/emitter.ts';
-import { EDGE_LIMIT, floorPipe, SURFACE_LIMIT } from '../emitter/floor.ts';
+import { emitterLabel, mostOutput } from '../emitter/emitter.ts';
+import { EDGE_LIMIT, floorPipe, SURFACE_LIMIT, surfaceTemperature } from '../emitter/floor.ts';
 import { MOST_LOOP_LOSS, mostLoopLength } from '../emitter/floor-loops.ts';
 import { improvementsOf } from '../emitter/improve.ts';
-import { ladder, type Rung, rungOutput } from '../emitter/ladder.ts';
+import { circuitsById, ladder, type Rung, roomEmitters, rungOutput } from '../emitter/ladder.ts';
+import { excessOf, outputAt } from '../emitter/law.ts';
 import type { Finding } from './finding.ts';
 
 /** How far a room may need hotter water than its circuit has, K: a tenth of a turn of the mixing valve. */
 const TOLERANCE = 0.25;
 /** Where EN 1264-2 ends: spacing and covering. */
 const METHOD = { spacing: 0.375, covering: 0.15 };
+/** Output over that at the surface limit from which a floor counts as too warm: the weather seldom asks for all of it. */
+const OVER_WARM = 1.05;
 /** Room short of emitters that are named one by one; the rest are counted. */
 const NAMED = 40;
 
@@ -28,6 +31,7 @@ export function reviewEmitters(context: Context, design: UnreviewedDesign): Find
         ...unfed(context, emitter, room),
       ]),
     ),
+    ...overWarm(context),
     ...reviewLoops(context, design),
     ...withoutEmitters(context),
   ];
@@ -134,6 +138,34 @@ function reviewFloor(context: Context, emitter: Emitter, room: string, name: str
     });
   }
   return findings;
+}
+
+/**
+ * Floors that get too warm at the water they are fed with, whatever the room asks: nothing holds them back but a valve
+ * somebody has to close. Better contact would make it worse.
+ */
+function overWarm({ job, say }: Context): Finding[] {
+  const circuits = circuitsById(job);
+  return job.rooms.flatMap((room) =>
+    roomEmitters(room, circuits).fed.flatMap(({ emitter, law, flow, drop, circuitId }): Finding[] => {
+      if (emitter.kind !== 'floor' || !law) return [];
+      const ti = room.roomTemperature;
+      const given = outputAt([law], excessOf(flow, drop, ti));
+      if (given <= mostOutput(emitter, ti) * OVER_WARM) return [];
+      return [
+        {
+          id: `floor-over-warm:rooms/${room.id}:${emitter.id}`,
+          rule: 'floor-over-warm',
+          severity: 'mend',
+          place: `rooms/${room.id}/emitters/${emitter.id}/spacing`,
+          component: `circuits/${circuitId}/house`,
+          title: `${room.name || room.id}: the floor gets too warm at ${say(flow, 'temperature')}`,
+          why: `Fed with that water its surface reaches ${say(surfaceTemperature(given / emitter.area, ti), 'temperature')} as long as it runs; ${say(SURFACE_LIMIT[emitter.use], 'temperature')} is the limit. Mix its water down or put it on a cooler circuit; do not improve its contact.`,
+          remedies: [],
+        },
+      ];
+    }),
+  );
 }
 
 /** An emitter that no circuit feeds, in a room where others are fed. */
