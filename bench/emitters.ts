@@ -2,17 +2,7 @@ import { designJob } from '../core/design/design-job.ts';
 import { planForTarget, rankedImprovements } from '../core/emitter/improve.ts';
 import { ladder } from '../core/emitter/ladder.ts';
 import { apartmentBlock, houseWithEmitters } from '../demo/apartment-block.ts';
-
-function medianOf(work: () => void, times: number): number {
-  for (let i = 0; i < Math.min(times, 5); i++) work();
-  const took: number[] = [];
-  for (let i = 0; i < times; i++) {
-    const start = performance.now();
-    work();
-    took.push(performance.now() - start);
-  }
-  return took.sort((a, b) => a - b)[times >> 1] as number;
-}
+import { medianOf } from './median.ts';
 
 const forty = houseWithEmitters(40);
 const search = () => {
@@ -24,7 +14,7 @@ const search = () => {
 const block = apartmentBlock();
 const loops = designJob(block).circuits.reduce((sum, circuit) => sum + (circuit.sized?.loops.length ?? 0), 0);
 console.log('emitters, medians in one run');
-console.log(`  ladder of 40 rooms: ${medianOf(() => void ladder(forty), 200).toFixed(2)} ms`);
-console.log(`  improvements and a target for each circuit of 40 rooms: ${medianOf(search, 20).toFixed(1)} ms`);
-console.log(`  designJob, 40 rooms with emitters: ${medianOf(() => void designJob(forty), 40).toFixed(1)} ms`);
-console.log(`  designJob, apartment block of ${loops} loops: ${medianOf(() => void designJob(block), 9).toFixed(0)} ms`);
+console.log(`  ladder of 40 rooms: ${medianOf(() => void ladder(forty), 200, 5).toFixed(2)} ms`);
+console.log(`  improvements and a target for each circuit of 40 rooms: ${medianOf(search, 20, 5).toFixed(1)} ms`);
+console.log(`  designJob, 40 rooms with emitters: ${medianOf(() => void designJob(forty), 40, 5).toFixed(1)} ms`);
+console.log(`  designJob, apartment block of ${loops} loops: ${medianOf(() => void designJob(block), 9, 5).toFixed(0)} ms`);

@@ -3,19 +3,9 @@ import { combinationCount } from '../core/design/combinations.ts';
 import { designWithPlant } from '../core/design/design-job.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import { twelveZones } from '../demo/twelve-zones.ts';
+import { medianOf } from './median.ts';
 
 const CORES = 2;
-
-function medianOf(work: () => void, times: number): number {
-  for (let i = 0; i < times; i++) work();
-  const took: number[] = [];
-  for (let i = 0; i < times; i++) {
-    const start = performance.now();
-    work();
-    took.push(performance.now() - start);
-  }
-  return took.sort((a, b) => a - b)[times >> 1] as number;
-}
 
 /** All combinations of the twelve-zone house, shared between workers as the browser shares them. */
 async function combinationsOnCores(): Promise<{ seconds: number; failed: number }> {

@@ -1,8 +1,9 @@
 import type { EmitterKind } from '../../model/job.ts';
+import type { ControlSpec } from '../network/control.ts';
 import { type HeatSpec, logMean } from '../network/heat.ts';
 import type { NodeSpec } from '../network/network.ts';
 import type { PumpMode } from '../network/pump-law.ts';
-import type { ControlSpec, TwinLink, TwinSpec } from '../network/twin.ts';
+import type { TwinLink, TwinSpec } from '../network/twin.ts';
 import { componentsInLine } from '../pipe/components.ts';
 import { atSpeed, headCurve } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';

@@ -1,4 +1,4 @@
-import type { ControlSpec } from '../network/twin.ts';
+import type { ControlSpec } from '../network/control.ts';
 import type { LoopSetting } from './balancing.ts';
 import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';

@@ -231,13 +231,11 @@ export class LinkLaws {
       slope[g]! += pump.slope < 0 ? -pump.slope : pump.slope === 0 || this.cautious ? LEAST_RESISTANCE : -pump.slope;
     }
     for (const l of this.network.limiterLinks) this.throttle(l, flow, head, slope);
-    this.network.tees.forEach((spec, t) => {
-      const legs = [...spec.straight, spec.branch];
-      const linkOf = (leg: number) => this.network.linkIndex.get(legs[leg]!)!;
-      this.tees[t]!.add(flow, this.density[linkOf(0)]!, this.holdTees, head, slope, (leg, loss) => {
-        headInChain[this.slot[linkOf(leg)]!]! += loss;
+    for (const tee of this.tees) {
+      tee.add(flow, this.density[tee.legs[0]!]!, this.holdTees, head, slope, (leg, loss) => {
+        headInChain[this.slot[tee.legs[leg]!]!]! += loss;
       });
-    });
+    }
   }
 
   /** What a valve that holds its flow takes beyond its open Kv: nothing up to its setting, then steeply more. */

@@ -17,6 +17,8 @@ export class TeeLaw {
   /** Chains of the two straight legs and of the branch, and 1 where a chain runs towards the tee, -1 away from it. */
   private readonly chain: [number, number, number];
   private readonly towards: [number, number, number];
+  /** Links of the legs. */
+  readonly legs: readonly number[];
   private readonly area: number;
   private readonly boreRatio: number;
   /** Which leg carries the combined flow, and the coefficient of each leg, as last found. */
@@ -26,6 +28,7 @@ export class TeeLaw {
   constructor(network: Network, chains: Chains, spec: TeeSpec) {
     const node = network.nodeIndex.get(spec.node)!;
     const legs = [...spec.straight, spec.branch].map((id) => network.linkIndex.get(id)!);
+    this.legs = legs;
     this.chain = legs.map((l) => chains.chainOf[l]!) as [number, number, number];
     this.towards = legs.map((l) => (network.to[l] === node ? 1 : -1) * chains.sign[l]!) as [number, number, number];
     this.area = boreArea(spec.bore);

@@ -1,4 +1,5 @@
 import { type Fluid, FluidTable, fluidState } from '../fluid/fluid.ts';
+import { type ControlSpec, liftAt, partsOf, type Thermostat } from './control.ts';
 import type { HeatSpec } from './heat.ts';
 import { HydraulicSolver } from './hydraulics.ts';
 import { compileNetwork, type LinkSpec, type Network, type NodeSpec, type TeeSpec } from './network.ts';
@@ -9,33 +10,6 @@ import { ThermalSolver } from './thermal.ts';
 export interface TwinLink extends LinkSpec {
   heat?: HeatSpec;
 }
-
-/** Something that turns a valve or a speed until a temperature is right. */
-export type ControlSpec =
-  /** Three-way valve: two links that meet at `mixed` and share one stem, `kvs` at either end of its travel. */
-  | { kind: 'mixing'; id: string; hot: string; cold: string; mixed: string; setPoint: number; kvs: number }
-  /** Pump speed that keeps a difference between two points. */
-  | { kind: 'difference'; id: string; pump: string; supply: string; back: string; difference: number }
-  /**
-   * Air of a room, as warm as its emitters keep it against `conductance` W/K to outdoors at `outdoor` degrees C. Its
-   * thermostatic valves, where there are some, close in line with the air over `band` K about the set point.
-   */
-  | {
-      kind: 'room';
-      id: string;
-      emitters: readonly string[];
-      conductance: number;
-      outdoor: number;
-      thermostat?: { setPoint: number; band: number; valves: readonly ThermostaticValve[] };
-    };
-
-/** A valve that passes `kvs` wide open, and its share while the air holds it back. */
-export interface ThermostaticValve {
-  link: string;
-  kvs: number;
-}
-
-type Thermostat = NonNullable<(ControlSpec & { kind: 'room' })['thermostat']>;
 
 export interface TwinSpec {
   nodes: readonly NodeSpec[];
@@ -87,21 +61,6 @@ const SHUT_ODDS = Math.log((1 - SHUT) / SHUT) + 1e-9;
 const LEAST_ODDS = Math.log(SHUT / (1 - SHUT));
 const NEARLY_SHUT_ODDS = LEAST_ODDS + 1.5;
 const LEAST_SPEED = 0.15;
-
-/** How far a thermostatic valve stands open in air of a temperature, 0..1: half open at its set point. */
-const liftAt = ({ setPoint, band }: Thermostat, air: number): number => Math.min(Math.max(0.5 - (air - setPoint) / band, 0), 1);
-
-/** What a control names. */
-function partsOf(control: ControlSpec): { links: readonly string[]; nodes: readonly string[] } {
-  switch (control.kind) {
-    case 'mixing':
-      return { links: [control.hot, control.cold], nodes: [control.mixed] };
-    case 'difference':
-      return { links: [control.pump], nodes: [control.supply, control.back] };
-    case 'room':
-      return { links: [...control.emitters, ...(control.thermostat?.valves ?? []).map((valve) => valve.link)], nodes: [] };
-  }
-}
 
 /**
  * Flow, pressure and temperature of a plant together: weight and viscosity follow the temperatures, valves and speeds

@@ -81,13 +81,12 @@ function Tree({ circuit, sized }: { circuit: Circuit; sized: SizedCircuit }) {
   const [tried, setTried] = useState<number | null>(null);
   const deltaT = tried ?? circuit.temperatureDifference;
   const { rules, boreBy, label: rulebook } = RULEBOOKS_BY_ID[job.rulebook];
-  const runLoad = sized.tree.length > 0 ? sized.loops.reduce((sum, loop) => sum + loop.load, 0) : 0;
   const pipes: (AuditedPipe & { id: string })[] = [
     {
       id: RUN,
       place: sized.run.place,
       label: 'From the plant',
-      load: runLoad || sized.loops.reduce((sum, loop) => sum + loop.load, 0),
+      load: sized.loops.reduce((sum, loop) => sum + loop.load, 0),
       bore: sized.run.size.bore,
       roughness: sized.run.material.roughness,
     },
