@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { fluidOf, fluidState } from '../fluid/fluid.ts';
 import { water } from '../fluid/water.ts';
 import { auditPipes, leastDifference } from './pipe-audit.ts';
 
@@ -24,6 +25,14 @@ describe('an audit of pipes that are there', () => {
     expect((narrow?.velocity ?? 0) / (wide?.velocity ?? 1)).toBeCloseTo(4, 9);
     // Smooth pipe: about 3.4 times the loss for twice the flow, so some 11 for four times.
     expect((narrow?.gradient ?? 0) / (wide?.gradient ?? 1)).toBeGreaterThan(10);
+  });
+
+  it('carries less with glycol in the pipes', () => {
+    const mix = fluidState(fluidOf({ kind: 'propylene-glycol', concentration: 0.4 }), 45);
+    const [pure, mixed] = [auditPipes(pipes, 5, 0.9, water(45)), auditPipes(pipes, 5, 0.9, mix)];
+    expect(mixed[0]?.capacity).toBeLessThan(0.97 * (pure[0]?.capacity ?? 0));
+    expect(mixed[0]?.gradient).toBeGreaterThan(pure[0]?.gradient ?? 0);
+    expect(fluidOf({ kind: 'water', concentration: 0.4 })).toEqual({ kind: 'water' });
   });
 
   it('knows the least delta T at which all would do', () => {

@@ -1,7 +1,7 @@
 import type { Job, Room } from '../../model/job.ts';
 import type { Celsius, QuantityKind } from '../../model/quantities.ts';
 import { FigureBook, given, type Ingredient } from '../figure/figure.ts';
-import { type Fluid, fluidName, fluidSource, fluidState } from '../fluid/fluid.ts';
+import { type Fluid, fluidName, fluidOf, fluidSource, fluidState } from '../fluid/fluid.ts';
 import type { FluidState } from '../fluid/water.ts';
 import { isRough, withRoughLoads } from '../load/rough-loads.ts';
 import { say } from '../quantity/format.ts';
@@ -30,8 +30,7 @@ export function contextOf(asEntered: Job): Context {
   const job = withRoughLoads(asEntered);
   const rough = new Set(asEntered.rooms.filter((room) => isRough(asEntered, room)).map((room) => room.id));
   const rulebook = RULEBOOKS_BY_ID[job.rulebook];
-  const fluid: Fluid =
-    job.fluid.kind === 'water' ? { kind: 'water' } : { kind: job.fluid.kind, concentration: job.fluid.concentration };
+  const fluid = fluidOf(job.fluid);
   const name = fluidName(fluid);
   const source = fluidSource(fluid);
   return {

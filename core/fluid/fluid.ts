@@ -1,9 +1,13 @@
+import type { Job } from '../../model/job.ts';
 import type { Celsius } from '../../model/quantities.ts';
 import { freezingPoint, GLYCOL_HOTTEST, type Glycol, glycolFactors, MOST_GLYCOL } from './glycol.ts';
 import { type FluidState, WATER_RANGE, water } from './water.ts';
 
 /** What fills a plant. */
 export type Fluid = { kind: 'water' } | { kind: Glycol /** by volume, 0..0.6 */; concentration: number };
+
+/** What fills the plant of a job. */
+export const fluidOf = ({ kind, concentration }: Job['fluid']): Fluid => (kind === 'water' ? { kind } : { kind, concentration });
 
 const NAMES = { water: 'water', 'propylene-glycol': 'propylene glycol', 'ethylene-glycol': 'ethylene glycol' } as const;
 

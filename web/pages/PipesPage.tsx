@@ -9,7 +9,7 @@ import { useSearchParams } from 'react-router';
 import { draftTree } from '../../core/circuit/draft-tree.ts';
 import { type AuditedPipe, auditPipes, leastDifference } from '../../core/circuit/pipe-audit.ts';
 import type { SizedCircuit } from '../../core/design/design.ts';
-import { water } from '../../core/fluid/water.ts';
+import { fluidOf, fluidState } from '../../core/fluid/fluid.ts';
 import { RULEBOOKS_BY_ID } from '../../core/review/rulebooks.ts';
 import type { Circuit } from '../../model/job.ts';
 import { newSection } from '../../model/new-job.ts';
@@ -99,8 +99,12 @@ function Tree({ circuit, sized }: { circuit: Circuit; sized: SizedCircuit }) {
       roughness: each.pipe.material.roughness,
     })),
   ];
-  // Properties at the mean of flow and return; a tenth of a kelvin does not matter here.
-  const lines = auditPipes(pipes, deltaT, rules.velocityWanted.limit, water(circuit.flowTemperature - deltaT / 2));
+  const lines = auditPipes(
+    pipes,
+    deltaT,
+    rules.velocityWanted.limit,
+    fluidState(fluidOf(job.fluid), circuit.flowTemperature - deltaT / 2),
+  );
   const least = leastDifference(lines, deltaT);
   const short = lines.filter((line) => line.left < 0);
   const index = sized.loops.find((loop) => loop.index)?.section ?? null;
