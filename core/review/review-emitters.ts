@@ -79,7 +79,7 @@ function reviewRung(context: Context, rung: Rung): Finding[] {
       place,
       component,
       title: `${rung.name}: the floor would get too hot`,
-      why: `It has to give ${say(rung.load, 'heatLoad')} and may give ${say(rung.most, 'heatLoad')} before its surface passes its limit (${say(29, 'temperature')} where people stay, ${say(SURFACE_LIMIT.bathroom, 'temperature')} in bathrooms, ${say(EDGE_LIMIT, 'temperature')} along cold walls, EN 1264-2). Heat more of the floor, add a radiator, or lower the load.`,
+      why: `It has to give ${say(rung.load, 'heatLoad')} and may give ${say(rung.most, 'heatLoad')} before its surface passes its limit (${say(SURFACE_LIMIT.living, 'temperature')} where people stay, ${say(SURFACE_LIMIT.bathroom, 'temperature')} in bathrooms, ${say(EDGE_LIMIT, 'temperature')} along cold walls, EN 1264-2). Heat more of the floor, add a radiator, or lower the load.`,
       remedies: [],
     });
   }
