@@ -1,6 +1,6 @@
 import type { Emitter } from '../model/emitter.ts';
 import type { Job } from '../model/job.ts';
-import { newFixed, newFloor, newPanel, newRated } from '../model/new-emitter.ts';
+import { newFixed, newFloor, newPanel, newRated, USUAL_COOLING } from '../model/new-emitter.ts';
 import { newSection } from '../model/new-job.ts';
 
 /** One emitter of each kind, named by it: for tests over all fields of a job. */
@@ -9,19 +9,25 @@ export const EVERY_EMITTER: readonly Emitter[] = [
   newRated('rated', 'baseboard'),
   newFloor('floor', 10),
   newFixed('fixed'),
+  newRated('coil', 'fan-unit', { cooling: USUAL_COOLING }),
 ];
 
-/** A job with one emitter of each kind in the rooms named, and a section of pipe in each circuit. */
+/** A job that also cools, with one emitter of each kind in the rooms named, and a section of pipe in each circuit. */
 export const withEveryEmitter = (job: Job, ids: readonly string[]): Job => ({
   ...job,
-  circuits: job.circuits.map((circuit) => ({ ...circuit, sections: [newSection('piece', circuit, { rooms: [...ids] })] })),
+  mode: 'heating-and-cooling',
+  circuits: job.circuits.map((circuit) => ({
+    ...circuit,
+    cooling: { flowTemperature: 17, temperatureDifference: 3 },
+    sections: [newSection('piece', circuit, { rooms: [...ids] })],
+  })),
   rooms: job.rooms.map((room) => (ids.includes(room.id) ? { ...room, emitters: [...EVERY_EMITTER] } : room)),
 });
 
 /** A place of `FIELDS` with ids in it: those given, and that of an emitter which has the field. */
 export function placeWith(pattern: string, room: string, circuit: string): string {
   if (pattern.includes('sections')) return pattern.replace('*', circuit).replace('*', 'piece');
-  const field = pattern.split('/').at(-1) ?? '';
-  const emitter = EVERY_EMITTER.find((each) => field in each)?.id ?? '';
+  const field = pattern.split('/')[4] ?? '';
+  const emitter = EVERY_EMITTER.find((each) => (each as Record<string, unknown>)[field] != null)?.id ?? '';
   return pattern.replace('rooms/*', `rooms/${room}`).replace('circuits/*', `circuits/${circuit}`).replace('/*/', `/${emitter}/`);
 }

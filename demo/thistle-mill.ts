@@ -1,5 +1,14 @@
 import type { Emitter } from '../model/emitter.ts';
-import { type InsulatedRun, JOB_FORMAT, JOB_VERSION, type Job, type PipeRun, type Section } from '../model/job.ts';
+import {
+  type Facing,
+  type InsulatedRun,
+  JOB_FORMAT,
+  JOB_VERSION,
+  type Job,
+  type PipeRun,
+  type RoomUse,
+  type Section,
+} from '../model/job.ts';
 import { newFloor, newPanel, newRated } from '../model/new-emitter.ts';
 import { newRoom } from '../model/new-job.ts';
 
@@ -23,7 +32,9 @@ const room = (
   heatLoad: number,
   roomTemperature: number,
   circuit: string,
-) => newRoom(`r${n}`, { name, storey, area, heatLoad, roomTemperature, circuit });
+  use: RoomUse,
+  facing: Facing | null,
+) => newRoom(`r${n}`, { name, storey, area, heatLoad, roomTemperature, circuit, use, facing });
 
 const house: Job = {
   format: JOB_FORMAT,
@@ -34,6 +45,8 @@ const house: Job = {
     notes: 'Pipe to the upper floor lies under boards that stay. The workshop is heated on weekdays only.',
     outdoorDesignTemperature: -9,
     pipeSurroundings: 14,
+    summerRoom: 26,
+    summerHumidity: 0.55,
   },
   display: { system: 'metric', units: {} },
   mode: 'heating',
@@ -42,19 +55,19 @@ const house: Job = {
   wholeHouseLoad: 13_200,
   roughLoads: null,
   rooms: [
-    room(1, 'Mill hall', 'Ground', 41, 2150, 20, 'c1'),
-    room(2, 'Kitchen', 'Ground', 24, 1320, 20, 'c1'),
-    room(3, 'Study', 'Ground', 14, 690, 20, 'c1'),
-    room(4, 'Boot room', 'Ground', 9, 410, 16, 'c1'),
-    room(5, 'Shower', 'Ground', 5.2, 480, 22, 'c1'),
-    room(6, 'Bedroom east', 'Upper', 17, 980, 18, 'c2'),
-    room(7, 'Bedroom west', 'Upper', 18.5, 1040, 18, 'c2'),
-    room(8, 'Guest room', 'Upper', 15, 860, 18, 'c2'),
-    room(9, 'Bathroom', 'Upper', 8.4, 720, 23, 'c2'),
-    room(10, 'Landing', 'Upper', 12, 540, 18, 'c2'),
-    room(11, 'Loft studio', 'Loft', 28, 1450, 20, 'c3'),
-    room(12, 'Loft store', 'Loft', 7, 260, 15, 'c3'),
-    room(13, 'Workshop', 'Yard', 52, 3900, 17, 'c4'),
+    room(1, 'Mill hall', 'Ground', 41, 2150, 20, 'c1', 'living', 's'),
+    room(2, 'Kitchen', 'Ground', 24, 1320, 20, 'c1', 'kitchen', 'e'),
+    room(3, 'Study', 'Ground', 14, 690, 20, 'c1', 'work', 'n'),
+    room(4, 'Boot room', 'Ground', 9, 410, 16, 'c1', 'passage', 'n'),
+    room(5, 'Shower', 'Ground', 5.2, 480, 22, 'c1', 'bathroom', 'n'),
+    room(6, 'Bedroom east', 'Upper', 17, 980, 18, 'c2', 'sleeping', 'e'),
+    room(7, 'Bedroom west', 'Upper', 18.5, 1040, 18, 'c2', 'sleeping', 'w'),
+    room(8, 'Guest room', 'Upper', 15, 860, 18, 'c2', 'sleeping', 's'),
+    room(9, 'Bathroom', 'Upper', 8.4, 720, 23, 'c2', 'bathroom', 'n'),
+    room(10, 'Landing', 'Upper', 12, 540, 18, 'c2', 'passage', 'n'),
+    room(11, 'Loft studio', 'Loft', 28, 1450, 20, 'c3', 'work', 's'),
+    room(12, 'Loft store', 'Loft', 7, 260, 15, 'c3', 'other', null),
+    room(13, 'Workshop', 'Yard', 52, 3900, 17, 'c4', 'work', 'w'),
   ],
   circuits: [
     {
@@ -74,6 +87,9 @@ const house: Job = {
       components: ['isolating-valve', 'isolating-valve'],
       balancing: 'valve',
       loopValves: 'set',
+      loopSplit: 'by-floor',
+      ports: 12,
+      cooling: null,
       sections: [],
       bypass: null,
       zones: 'rooms',
@@ -96,6 +112,9 @@ const house: Job = {
       components: ['isolating-valve', 'y-strainer', 'isolating-valve'],
       balancing: 'valve',
       loopValves: 'set',
+      loopSplit: 'by-floor',
+      ports: 12,
+      cooling: null,
       sections: [],
       bypass: null,
       zones: 'circuit',
@@ -118,6 +137,9 @@ const house: Job = {
       components: ['isolating-valve', 'isolating-valve'],
       balancing: 'valve',
       loopValves: 'set',
+      loopSplit: 'by-floor',
+      ports: 12,
+      cooling: null,
       sections: [],
       bypass: null,
       zones: 'circuit',
@@ -140,6 +162,9 @@ const house: Job = {
       components: ['isolating-valve', 'isolating-valve'],
       balancing: 'valve',
       loopValves: 'set',
+      loopSplit: 'by-floor',
+      ports: 12,
+      cooling: null,
       sections: [],
       bypass: null,
       zones: 'circuit',

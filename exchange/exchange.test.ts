@@ -213,7 +213,7 @@ describe('the tables of a solved plant', () => {
     expect(loops?.rows).toHaveLength(17);
     expect(loops?.rows.filter((row) => row.at(-1) === 'open')).toHaveLength(4);
     const [circuit, room, label, loop, , length] = loops?.rows[1] ?? [];
-    expect([circuit, room, label, loop, length]).toEqual(['Ground floor', 'Mill hall', '1.2', 2, 88]);
+    expect([circuit, room, label, loop, length]).toEqual(['Ground floor', 'Mill hall', '1.A2', 2, 88]);
   });
 
   it('say what comes beside what was wanted, with its sum', () => {

@@ -1,15 +1,13 @@
 import Papa from 'papaparse';
 import type { Design } from '../core/design/design.ts';
-import { type CoilPlan, type Piece, planCoils } from '../core/emitter/coils.ts';
 import { emitterLabel } from '../core/emitter/emitter.ts';
-import { floorPipe } from '../core/emitter/floor.ts';
 import { ladder, rungOutput } from '../core/emitter/ladder.ts';
 import type { Figure } from '../core/figure/figure.ts';
 import { isRough, roughLoad } from '../core/load/rough-loads.ts';
-import { PIPE_MATERIALS } from '../core/pipe/catalogue.ts';
 import { fromSI, unitFor } from '../core/quantity/units.ts';
 import type { Job } from '../model/job.ts';
 import type { QuantityKind } from '../model/quantities.ts';
+import { loopTables } from './loop-tables.ts';
 
 /** A cell: a word, a number in the unit of its heading, or a computed figure with its number in that unit. */
 export type ResultCell = string | number | null | { figure: Figure; value: number | null };
@@ -28,6 +26,7 @@ export const TABLE_IDS = [
   'pumps',
   'solved',
   'emitters',
+  'manifolds',
   'loops',
   'coils',
   'plant',
@@ -35,6 +34,12 @@ export const TABLE_IDS = [
   'findings',
 ] as const;
 export type TableId = (typeof TABLE_IDS)[number];
+
+/** How a table writes headings and numbers in the job's units. */
+export interface Writing {
+  head: (label: string, kind: QuantityKind) => string;
+  number: (value: number | null | undefined, kind: QuantityKind) => number | null;
+}
 
 /** The results of a design as tables in the job's units. */
 export function resultTables(job: Job, design: Design): ResultTable[] {
@@ -69,22 +74,6 @@ export function resultTables(job: Job, design: Design): ResultTable[] {
       : []),
     ...[design.vessel?.volume, design.vessel?.fillPressure, design.pumpPower].filter((each): each is Figure => !!each),
   ];
-  /** Label of a loop on its manifold: number of the circuit, number of the loop. */
-  const loopLabel = (circuitId: string, i: number) => `${job.circuits.findIndex((each) => each.id === circuitId) + 1}.${i + 1}`;
-  /** Loops of floors by the pipe they are laid in, cut from coils. */
-  const floorCoils = (): [pipe: string, plan: CoilPlan][] => {
-    const pieces = new Map<string, Piece[]>();
-    const rooms = new Map(job.rooms.map((room) => [room.id, room]));
-    for (const { id, sized: each } of sized) {
-      each.loops.forEach((loop, i) => {
-        const emitter = rooms.get(loop.roomId)?.emitters.find((other) => other.id === loop.emitterId);
-        if (emitter?.kind !== 'floor') return;
-        const pipe = `${PIPE_MATERIALS[emitter.pipe.material].label}, ${floorPipe(emitter).label}`;
-        pieces.set(pipe, [...(pieces.get(pipe) ?? []), { label: loopLabel(id, i), length: loop.length }]);
-      });
-    }
-    return [...pieces].map(([pipe, all]) => [pipe, planCoils(all)]);
-  };
   return [
     {
       id: 'circuits',
@@ -224,53 +213,7 @@ export function resultTables(job: Job, design: Design): ResultTable[] {
         ];
       }),
     },
-    {
-      id: 'loops',
-      title: 'Loops and their settings',
-      headings: [
-        'Circuit',
-        'Room',
-        'Label',
-        'Loop',
-        head('Heat', 'heatLoad'),
-        head('Length', 'length'),
-        head('Flow wanted', 'volumeFlow'),
-        head('Flow solved', 'volumeFlow'),
-        head('Takes, open', 'pressure'),
-        `Valve set to (${unitFor('flowCoefficient', job.display)})`,
-        'Index',
-      ],
-      rows: sized.flatMap(({ id, name, sized: { loops } }) => {
-        const states = design.solved?.state.circuits.find((circuit) => circuit.id === id)?.loops ?? [];
-        return loops.map((loop, i): ResultCell[] => [
-          name,
-          loop.roomName,
-          loopLabel(id, i),
-          Number(loop.place.split('/loop')[1]),
-          number(loop.load, 'heatLoad'),
-          number(loop.length, 'length'),
-          number(loop.volumeFlow, 'volumeFlow'),
-          number(states.find((state) => state.place === loop.place)?.flow, 'volumeFlow'),
-          number(loop.ownLoss, 'pressure'),
-          number(loop.setting, 'flowCoefficient'),
-          loop.index ? 'open' : '',
-        ]);
-      }),
-    },
-    {
-      id: 'coils',
-      title: 'Floor pipe to buy, and how it is cut',
-      headings: ['Pipe', head('Coil', 'length'), 'Loops cut from it', head('Left over', 'length')],
-      rows: floorCoils().flatMap(([pipe, { coils, tooLong }]) => [
-        ...coils.map((coil): ResultCell[] => [
-          pipe,
-          number(coil.length, 'length'),
-          coil.pieces.map((piece) => piece.label).join(', '),
-          number(coil.offCut, 'length'),
-        ]),
-        ...tooLong.map((piece): ResultCell[] => [pipe, null, `${piece.label} is longer than any coil: split the loop`, null]),
-      ]),
-    },
+    ...loopTables(job, design, { head, number }),
     {
       id: 'plant',
       title: 'Plant',

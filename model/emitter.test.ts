@@ -18,11 +18,8 @@ const problems = (raw: unknown): string => {
 
 describe('emitters in a job file', () => {
   it('come back as they went, each kind and form', () => {
-    const all: Emitter[] = [
-      ...EVERY_EMITTER,
-      ...PANEL_TYPES.map((type, i) => newPanel(`p${i}`, { type })).slice(0, 3),
-      ...RATED_FORMS.map((form) => newRated(form, form)),
-    ];
+    const all: Emitter[] = [...EVERY_EMITTER, ...RATED_FORMS.map((form) => newRated(form, form))];
+    for (const type of PANEL_TYPES) expect(problems(withEmitters([newPanel('p1', { type })]))).toBe('');
     const read = readJobText(JSON.stringify(withEmitters(all)));
     if (!read.ok) throw new Error(read.problems.join());
     expect(read.job.rooms[0]?.emitters).toEqual(all);

@@ -6,7 +6,7 @@ export const PANEL_TYPES = ['1-0', '1-1', '2-0', '2-1', '2-2', '3-3'] as const;
 export type PanelType = (typeof PANEL_TYPES)[number];
 
 /** What carries its rating on a data sheet. */
-export const RATED_FORMS = ['radiator', 'towel-rail', 'baseboard', 'fan-unit', 'air-coil'] as const;
+export const RATED_FORMS = ['radiator', 'towel-rail', 'baseboard', 'fan-unit', 'unit-heater', 'air-coil'] as const;
 export type RatedForm = (typeof RATED_FORMS)[number];
 
 /** How the pipe lies in or under the floor. */
@@ -36,6 +36,17 @@ export const PanelSchema = z.strictObject({
   length: quantity('rooms/*/emitters/*/length'),
 });
 
+/** A cooling rating: in all and of that without drying, at the water and air of the data sheet. */
+export const CoolingRatingSchema = z.strictObject({
+  total: quantity('rooms/*/emitters/*/cooling/total'),
+  sensible: quantity('rooms/*/emitters/*/cooling/sensible'),
+  flow: temperature('rooms/*/emitters/*/cooling/flow'),
+  return: temperature('rooms/*/emitters/*/cooling/return'),
+  room: temperature('rooms/*/emitters/*/cooling/room'),
+  humidity: quantity('rooms/*/emitters/*/cooling/humidity'),
+});
+export type CoolingRating = z.infer<typeof CoolingRatingSchema>;
+
 export const RatedSchema = z.strictObject({
   kind: z.literal('rated'),
   ...common,
@@ -47,6 +58,8 @@ export const RatedSchema = z.strictObject({
   ratedReturn: temperature('rooms/*/emitters/*/ratedReturn'),
   ratedRoom: temperature('rooms/*/emitters/*/ratedRoom'),
   exponent: quantity('rooms/*/emitters/*/exponent'),
+  /** What it takes out of the air with cold water, as its data sheet rates it; null where it does not cool. */
+  cooling: CoolingRatingSchema.nullable(),
 });
 
 export const FloorSchema = z.strictObject({

@@ -6,7 +6,7 @@ import { autoOr, deltaT, Id, MATERIALS, Name, quantity, Text, temperature, text 
 export { MATERIALS, type MaterialId } from './schema-parts.ts';
 
 /** The version of the job file this program writes. Older ones are brought up to it by `upgrade.ts`. */
-export const JOB_VERSION = 3;
+export const JOB_VERSION = 4;
 export const JOB_FORMAT = 'warm-manifold/job';
 
 /** Most rooms and circuits one job takes; beyond this a building is split into jobs. */
@@ -25,6 +25,15 @@ const pipeAt = (place: 'circuits/*/run' | 'circuits/*/worstRun' | 'source/run' |
 const runAt = (place: 'circuits/*/run' | 'source/run') =>
   z.strictObject({ ...pipeAt(place), insulation: autoOr(quantity(`${place}/insulation`)) });
 
+export const ROOM_USES = ['living', 'sleeping', 'bathroom', 'kitchen', 'work', 'passage', 'other'] as const;
+export type RoomUse = (typeof ROOM_USES)[number];
+/** Sides of the sky, clockwise from north. */
+export const FACINGS = ['n', 'ne', 'e', 'se', 's', 'sw', 'w', 'nw'] as const;
+export type Facing = (typeof FACINGS)[number];
+
+/** What the plant does: heat, or heat in winter and cool in summer with the same water. */
+export const MODES = ['heating', 'heating-and-cooling'] as const;
+
 export const RoomSchema = z.strictObject({
   id: Id,
   name: Name,
@@ -35,6 +44,12 @@ export const RoomSchema = z.strictObject({
   circuit: Id.nullable(),
   /** Pipe from the manifold to the emitters of this room and back; null when it is as long as the worst run. */
   branchLength: quantity('rooms/*/branchLength').nullable(),
+  /** What it is used for and where its windows look: zones are proposed by them; null while nobody said. */
+  use: z.enum(ROOM_USES, `is no use of a room; use one of ${ROOM_USES.join(', ')}`).nullable(),
+  facing: z.enum(FACINGS, `is no side of the sky; use one of ${FACINGS.join(', ')}`).nullable(),
+  /** On the hottest day: heat to take out of the air, and to dry it; null where nothing is asked. */
+  coolingLoad: quantity('rooms/*/coolingLoad').nullable(),
+  latentLoad: quantity('rooms/*/latentLoad').nullable(),
   /** What heats it; while there are none they count as large as the circuit's temperatures ask. */
   emitters: z.array(EmitterSchema).max(MOST_EMITTERS, `holds more than ${MOST_EMITTERS} emitters; split the room`),
 });
@@ -65,7 +80,7 @@ const Components = z
   .max(60, 'holds more than 60 parts in one line; count some of them in the fittings allowance');
 const Control = z.enum(PUMP_CONTROLS, `is no pump control; use one of ${PUMP_CONTROLS.join(', ')}`);
 
-export const LOOP_VALVES = ['set', 'flow-holding', 'thermostatic'] as const;
+export const LOOP_VALVES = ['set', 'flow-holding', 'thermostatic', 'none'] as const;
 
 /** How a piece of pipe can be reached: in the open, under boards, or buried in screed or wall. */
 export const REACHES = ['open', 'under-boards', 'buried'] as const;
@@ -113,9 +128,20 @@ export const CircuitSchema = z.strictObject({
   balancing: z.enum(['none', 'valve'], 'is neither "none" nor "valve"'),
   /**
    * What stands before each loop or emitter: a valve or meter that is set, one that holds its flow whatever the
-   * pressure, or one that follows the air of its room.
+   * pressure, one that follows the air of its room, or nothing that could be set.
    */
   loopValves: z.enum(LOOP_VALVES, `is no kind of valve; use one of ${LOOP_VALVES.join(', ')}`),
+  /** Floors split into as few loops as each allows, or into loops as nearly alike as they can be. */
+  loopSplit: z.enum(['by-floor', 'equal'], 'is neither "by-floor" nor "equal"'),
+  /** Most loops on one manifold. */
+  ports: quantity('circuits/*/ports'),
+  /** Water it gets in summer; null where it does not cool. */
+  cooling: z
+    .strictObject({
+      flowTemperature: temperature('circuits/*/cooling/flowTemperature'),
+      temperatureDifference: deltaT('circuits/*/cooling/temperatureDifference'),
+    })
+    .nullable(),
   /** Pressure difference at which a bypass between flow and return opens; null for no bypass. */
   bypass: quantity('circuits/*/bypass').nullable(),
   /** One thermostat for the whole circuit, or one with a valve for each room. */
@@ -190,10 +216,12 @@ export const JobSchema = z
       outdoorDesignTemperature: temperature('site/outdoorDesignTemperature'),
       /** Around the pipes of the plant room and on the way to the manifolds. */
       pipeSurroundings: temperature('site/pipeSurroundings'),
+      /** Air of the rooms on the hottest day, and how moist it is: what the dew point follows from. */
+      summerRoom: temperature('site/summerRoom'),
+      summerHumidity: quantity('site/summerHumidity'),
     }),
     display: DisplaySchema,
-    /** What the plant does; cooling comes with later work, the model knows the word from the start. */
-    mode: z.literal('heating', 'can only be "heating" in this version'),
+    mode: z.enum(MODES, `is no mode; use one of ${MODES.join(', ')}`),
     fluid: z.strictObject({
       kind: z.enum(FLUID_KINDS, `is no fluid; use one of ${FLUID_KINDS.join(', ')}`),
       /** Share of glycol by volume; of no account in plain water. */

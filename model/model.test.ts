@@ -55,8 +55,8 @@ describe('reading a job file', () => {
   });
 
   it('refuses a newer version, other formats, no JSON and nothing, each with a remedy', () => {
-    expect(problems({ ...thistleMill, version: 4 })).toContain(
-      'version 4; this program reads up to version 3. Update the program',
+    expect(problems({ ...thistleMill, version: 5 })).toContain(
+      'version 5; this program reads up to version 4. Update the program',
     );
     expect(problems({ hello: 1 })).toContain('holds no job');
     expect(problems([1])).toContain('holds no job');

@@ -1,4 +1,4 @@
-import type { Emitter, Fixed, Floor, Panel, Rated, RatedForm } from './emitter.ts';
+import type { CoolingRating, Emitter, Fixed, Floor, Panel, Rated, RatedForm } from './emitter.ts';
 
 /** What every emitter starts with: on the circuit of its room, carrying its part of the load. */
 const common = (id: string) => ({ id, name: '', circuit: null, share: 'auto' as const });
@@ -12,6 +12,7 @@ export const USUAL_RATING: Record<
   'towel-rail': { exponent: 1.22, ratedFlow: 75, ratedReturn: 65, ratedRoom: 24, ratedOutput: 500 },
   baseboard: { exponent: 1.4, ratedFlow: 82, ratedReturn: 71, ratedRoom: 18, ratedOutput: 560 },
   'fan-unit': { exponent: 1, ratedFlow: 45, ratedReturn: 40, ratedRoom: 20, ratedOutput: 1500 },
+  'unit-heater': { exponent: 1, ratedFlow: 80, ratedReturn: 60, ratedRoom: 15, ratedOutput: 10000 },
   'air-coil': { exponent: 1, ratedFlow: 60, ratedReturn: 50, ratedRoom: 20, ratedOutput: 5000 },
 };
 
@@ -24,12 +25,16 @@ export const newPanel = (id: string, fields: Partial<Panel> = {}): Panel => ({
   ...fields,
 });
 
+/** Cooling rating as data sheets of fan units give it (air at 27 °C, 19 °C wet bulb, water 7 to 12 °C): common practice. */
+export const USUAL_COOLING: CoolingRating = { total: 2000, sensible: 1500, flow: 7, return: 12, room: 27, humidity: 0.47 };
+
 export const newRated = (id: string, form: RatedForm, fields: Partial<Rated> = {}): Rated => ({
   kind: 'rated',
   ...common(id),
   form,
   length: 1,
   ...USUAL_RATING[form],
+  cooling: null,
   ...fields,
 });
 

@@ -29,6 +29,7 @@ export const MATERIALS = [
   'copper-b88-l',
   'copper-b88-m',
   'pex-iso15875',
+  'pex-open',
   'pex-f876',
   'multilayer',
   'steel-en10255',

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import type { InsulatedRun } from './job.ts';
+import { newRated } from './new-emitter.ts';
+import { newRoom } from './new-job.ts';
 import { readJob } from './read-job.ts';
 import { upgradeJob } from './upgrade.ts';
 
@@ -13,10 +15,23 @@ function asVersion1(): Record<string, unknown> {
     ...job,
     version: 1,
     fluid: { kind: 'water' },
-    rooms: job.rooms.map(({ branchLength, ...room }) => room),
-    site: (({ pipeSurroundings, ...site }) => site)(job.site),
+    rooms: job.rooms.map(({ branchLength, use, facing, coolingLoad, latentLoad, ...room }) => room),
+    site: (({ pipeSurroundings, summerRoom, summerHumidity, ...site }) => site)(job.site),
     circuits: job.circuits.map(
-      ({ pumpControl, components, balancing, loopValves, sections, bypass, zones, height, ...circuit }) => ({
+      ({
+        pumpControl,
+        components,
+        balancing,
+        loopValves,
+        loopSplit,
+        ports,
+        cooling,
+        sections,
+        bypass,
+        zones,
+        height,
+        ...circuit
+      }) => ({
         ...circuit,
         run: bare(circuit.run),
       }),
@@ -27,11 +42,23 @@ function asVersion1(): Record<string, unknown> {
   };
 }
 
+describe('a job file of version 3', () => {
+  it('only heats, and its emitters have no cooling rating', () => {
+    const unit = { ...newRated('e1', 'fan-unit'), cooling: undefined };
+    const now = { ...thistleMill, rooms: [newRoom('r1', { emitters: [unit as never] })] };
+    const { summerRoom, summerHumidity, ...site } = now.site;
+    const read = readJob(JSON.parse(JSON.stringify({ ...now, version: 3, site })));
+    if (!read.ok) throw new Error(read.problems.join(' '));
+    expect(read.job.rooms[0]?.emitters[0]).toMatchObject({ cooling: null });
+    expect(read.job.circuits[0]).toMatchObject({ loopSplit: 'by-floor', ports: 12, cooling: null });
+  });
+});
+
 describe('a job file of version 1', () => {
   it('is brought up so that the plant stays what it was', () => {
     const read = readJob(asVersion1());
     if (!read.ok) throw new Error(read.problems.join(' '));
-    expect(read.job.version).toBe(3);
+    expect(read.job.version).toBe(4);
     expect(read.job.circuits[0]).toMatchObject({
       pumpControl: 'fixed-speed',
       components: [],
@@ -39,7 +66,7 @@ describe('a job file of version 1', () => {
       zones: 'circuit',
       run: { insulation: 'auto' },
     });
-    expect(read.job.site.pipeSurroundings).toBe(15);
+    expect(read.job.site).toMatchObject({ pipeSurroundings: 15, summerRoom: 26 });
     expect(read.job.rooms[0]).toMatchObject({ branchLength: null, name: 'Mill hall' });
     expect(read.job.assumptions).toEqual([]);
   });

@@ -45,6 +45,25 @@ function fromVersion2(job: Loose): Loose {
   };
 }
 
+/** Version 3 only heated, split each floor by itself, and knew neither uses of rooms nor where they look. */
+function fromVersion3(job: Loose): Loose {
+  const emitter = (each: Loose): Loose => (each.kind === 'rated' ? { cooling: null, ...each } : each);
+  return {
+    ...job,
+    version: 4,
+    site: within(job.site, { summerRoom: 26, summerHumidity: 0.5 }),
+    rooms: each(job.rooms, (room) => ({
+      use: null,
+      facing: null,
+      coolingLoad: null,
+      latentLoad: null,
+      ...room,
+      emitters: each(room.emitters, emitter),
+    })),
+    circuits: each(job.circuits, (circuit) => ({ loopSplit: 'by-floor', ports: 12, cooling: null, ...circuit })),
+  };
+}
+
 /**
  * Brings a job file of an older version up to the present one, before it is parsed. Anything that is no such file
  * comes back as it is: the schema then says what is wrong.
@@ -52,5 +71,6 @@ function fromVersion2(job: Loose): Loose {
 export function upgradeJob(raw: unknown): unknown {
   if (!isLoose(raw)) return raw;
   const second = raw.version === 1 ? fromVersion1(raw) : raw;
-  return second.version === 2 ? fromVersion2(second) : second;
+  const third = second.version === 2 ? fromVersion2(second) : second;
+  return third.version === 3 ? fromVersion3(third) : third;
 }

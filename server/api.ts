@@ -7,9 +7,11 @@ import { resultsToCsv, resultTables, TABLE_IDS, tableToCsv } from '../exchange/r
 import { readRoomsCsv } from '../exchange/rooms-csv.ts';
 import { DisplaySchema, type Job } from '../model/job.ts';
 import { newJob } from '../model/new-job.ts';
+import { OwnEntrySchema } from '../model/own-entry.ts';
 import { readJob, readJobText } from '../model/read-job.ts';
 import type { Database } from './database.ts';
 import * as jobs from './jobs.ts';
+import * as entries from './own-entries.ts';
 import { Problem } from './problem.ts';
 
 const NewJobBody = z.strictObject({
@@ -39,6 +41,7 @@ function acceptJob(read: ReturnType<typeof readJob>): Job {
 
 const SENTENCES = {
   newJob: 'A new job needs a name of 1 to 120 characters, and may say its units.',
+  entry: 'An entry of the catalogue needs a name of 1 to 120 characters and an emitter or a pipe within its bounds.',
   save: 'A save needs the revision it was made on, a summary of up to 200 characters, and the job.',
 };
 
@@ -117,6 +120,16 @@ export function api(database: Database, instance: string): Router {
       .attachment(fileNameFor(job, 'csv'))
       .type('text/csv')
       .send(`\ufeff${one ? tableToCsv(one) : resultsToCsv(tables)}`);
+  });
+  router.get('/own-entries', async (_request, response) => {
+    response.json(await entries.listEntries(database));
+  });
+  router.post('/own-entries', json, async (request, response) => {
+    response.status(201).json(await entries.keepEntry(database, parse(OwnEntrySchema, request.body, SENTENCES.entry)));
+  });
+  router.delete('/own-entries/:id', async (request, response) => {
+    await entries.deleteEntry(database, idOf(request.params.id));
+    response.status(204).end();
   });
   router.post('/rooms/preview', anyBytes, (request, response) => {
     const system = parse(z.enum(['metric', 'us']).default('metric'), request.query.units, 'Units are "metric" or "us".');

@@ -28,7 +28,15 @@ export interface SettingsTable {
   value: string;
 }
 
+export interface OwnEntriesTable {
+  id: Generated<string>;
+  name: string;
+  entry: JSONColumnType<object>;
+  created_at: Generated<Date>;
+}
+
 export interface Tables {
+  own_entries: OwnEntriesTable;
   jobs: JobsTable;
   revisions: RevisionsTable;
   settings: SettingsTable;

@@ -34,6 +34,17 @@ const migrations: Record<string, Migration> = {
         .execute();
     },
   },
+  '002-own-entries': {
+    async up(database: Kysely<unknown>) {
+      await database.schema
+        .createTable('own_entries')
+        .addColumn('id', 'uuid', (column) => column.primaryKey().defaultTo(sql`gen_random_uuid()`))
+        .addColumn('name', 'text', (column) => column.notNull())
+        .addColumn('entry', 'jsonb', (column) => column.notNull())
+        .addColumn('created_at', 'timestamptz', (column) => column.notNull().defaultTo(sql`now()`))
+        .execute();
+    },
+  },
 };
 
 /** Brings the database to the newest form; throws when a step fails, leaving the earlier form as it was. */

@@ -5,6 +5,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { thistleMill } from '../demo/thistle-mill.ts';
+import { newRated } from '../model/new-emitter.ts';
+import { entryOfEmitter } from '../model/own-entry.ts';
 import { createApp } from './app.ts';
 import { type Database, openDatabase } from './database.ts';
 import { migrate } from './migrations.ts';
@@ -253,5 +255,31 @@ describe('the page', () => {
       const { text } = await page(path);
       expect(text).not.toContain('"devDependencies"');
     }
+  });
+});
+
+describe('the own catalogue', () => {
+  const pipe = { kind: 'pipe', name: 'Old barrier pipe', pipe: { material: 'pex-iso15875', size: '20.4x2.9' } };
+  const list = async () => (await send('GET', '/own-entries')).body as { id: string; name: string }[];
+
+  it('keeps entries by name, once each, and lets them go', async () => {
+    const kept = await send('POST', '/own-entries', pipe);
+    expect(kept.status).toBe(201);
+    const again = await send('POST', '/own-entries', { ...pipe, pipe: { ...pipe.pipe, size: '20x2.8' } });
+    expect(again.body).toMatchObject({ id: kept.body.id, pipe: { size: '20x2.8' } });
+    const emitter = entryOfEmitter('Hall radiator', newRated('e7', 'radiator', { circuit: 'c1', share: 0.5 }));
+    expect((await send('POST', '/own-entries', emitter)).body).toMatchObject({ emitter: { circuit: null, share: 'auto' } });
+    expect((await list()).map((each) => each.name)).toEqual(['Hall radiator', 'Old barrier pipe']);
+    expect((await send('DELETE', `/own-entries/${kept.body.id}`)).status).toBe(204);
+    expect((await list()).map((each) => each.name)).toEqual(['Hall radiator']);
+  });
+
+  it('refuses what is no entry, with a sentence', async () => {
+    for (const body of [{}, { ...pipe, name: '' }, { ...pipe, kind: 'pump' }, { ...pipe, more: 1 }]) {
+      const answer = await send('POST', '/own-entries', body);
+      expect(answer.status).toBe(400);
+      expect(answer.body.detail).toContain('needs a name');
+    }
+    expect((await send('DELETE', '/own-entries/none')).status).toBe(404);
   });
 });

@@ -1,11 +1,12 @@
 import type { Emitter } from '../../model/emitter.ts';
-import type { Circuit, EmitterKind, Job, Room } from '../../model/job.ts';
+import type { Circuit, EmitterKind, Facing, Job, Room, RoomUse } from '../../model/job.ts';
 import { idsAfter, newCircuit } from '../../model/new-job.ts';
 import { emitterLaw, neededFlowTemperature, shareLoad } from '../emitter/emitter.ts';
 import { withRoughLoads } from '../load/rough-loads.ts';
 
 /** What circuits are told apart by. */
-export type ProposalBy = 'temperature' | 'temperature-and-storey';
+export const PROPOSALS_BY = ['temperature', 'storey', 'use', 'facing'] as const;
+export type ProposalBy = (typeof PROPOSALS_BY)[number];
 
 export interface ProposedCircuit {
   name: string;
@@ -69,9 +70,39 @@ function membersOf(job: Job): Member[] {
   });
 }
 
+/** Uses that are warm at the same hours: common practice. */
+const USE_ZONES: Record<RoomUse, string> = {
+  living: 'living',
+  kitchen: 'living',
+  passage: 'living',
+  other: 'living',
+  work: 'work',
+  sleeping: 'sleeping',
+  bathroom: 'bathrooms',
+};
+/** Sides of the sky that the sun warms at the same hours: common practice. */
+const FACING_ZONES: Record<Facing, string> = {
+  n: 'north',
+  ne: 'east',
+  e: 'east',
+  se: 'south',
+  s: 'south',
+  sw: 'south',
+  w: 'west',
+  nw: 'north',
+};
+
+/** The zone a room belongs to besides its temperature; empty for none. */
+function zoneOf(by: ProposalBy, room: Room): string {
+  if (by === 'storey') return room.storey;
+  if (by === 'use') return room.use === null ? '' : USE_ZONES[room.use];
+  if (by === 'facing') return room.facing === null ? '' : FACING_ZONES[room.facing];
+  return '';
+}
+
 /**
  * Circuits for the emitters of a job: one for each kind whose need lies apart from the hottest by more than a mixing valve
- * is worth, the hottest direct, the others mixed; by storey as well where asked. Circuits that are there give way; pipes
+ * is worth, the hottest direct, the others mixed; by storey, use or side of the sky as well where asked. Circuits that are there give way; pipes
  * and pumps of the new ones are those of any new circuit.
  */
 export function proposeCircuits(job: Job, by: ProposalBy): Proposal | null {
@@ -94,13 +125,13 @@ export function proposeCircuits(job: Job, by: ProposalBy): Proposal | null {
   const keyOf = (member: Member) => `${member.room.id}/${member.emitter?.id ?? ''}`;
   for (const [g, group] of groups.entries()) {
     const here = members.filter((member) => group.includes(member.kind));
-    const storeys = by === 'temperature' ? [null] : [...new Set(here.map((member) => member.room.storey))];
-    for (const storey of storeys) {
-      const own = storey === null ? here : here.filter((member) => member.room.storey === storey);
+    const zones = [...new Set(here.map((member) => zoneOf(by, member.room)))];
+    for (const zone of zones) {
+      const own = here.filter((member) => zoneOf(by, member.room) === zone);
       const kind = group[0] as EmitterKind;
       const direct = g === 0;
       const flowTemperature = Math.ceil(direct ? hottest : hottestOf(own));
-      const name = `${group.map((each) => NAMES[each]).join(' and ')}${storey ? `, ${storey}` : ''}`;
+      const name = `${group.map((each) => NAMES[each]).join(' and ')}${zone ? `, ${zone}` : ''}`;
       const id = next();
       const temperatureDifference = Math.min(...group.map((each) => FALL[each]));
       const connection = direct ? 'direct' : 'mixed';

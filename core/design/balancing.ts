@@ -1,5 +1,6 @@
 import type { Circuit } from '../../model/job.ts';
 import { valveLoss } from '../circuit/mixing.ts';
+import { equalLoops } from '../emitter/equal-loops.ts';
 import { floorPipe } from '../emitter/floor.ts';
 import { floorLoops } from '../emitter/floor-loops.ts';
 import type { EmitterLaw } from '../emitter/law.ts';
@@ -19,6 +20,7 @@ export interface LoopSetting {
   roomId: string;
   roomName: string;
   roomTemperature: number;
+  storey: string;
   /** Id of the emitter it feeds; null where none is entered. */
   emitterId: string | null;
   /** Heat it carries at design, W, and the share of it that reaches the room. */
@@ -91,10 +93,12 @@ export function balanceLoops(context: Context, flow: LoopSource): LoopSetting[] 
   const mostRuns = Math.max(1, Math.min(MOST_RUNS, Math.floor(MOST_LOOPS / context.job.rooms.length)));
   const emitters = context.job.rooms.reduce((sum, room) => sum + room.emitters.length, 0);
   const mostFloorLoops = Math.max(1, Math.floor(MOST_FLOOR_LOOPS / Math.max(emitters, 1)));
-  const pipesOf = ({ room, emitter, load }: CircuitPart) => {
+  const massFlowOf = (load: number) => (flow.volumeFlow.value * fluid.density * load) / flow.load.value;
+  const alike = circuit.loopSplit === 'equal' ? equalSplit(flow.parts, massFlowOf, fluid) : null;
+  const pipesOf = (part: CircuitPart) => {
+    const { room, emitter, load } = part;
     if (emitter?.kind === 'floor') {
-      const massFlow = (flow.volumeFlow.value * fluid.density * load) / flow.load.value;
-      const { count, length } = floorLoops(emitter, massFlow, fluid);
+      const { count, length } = floorLoops({ ...emitter, loops: alike?.get(part) ?? emitter.loops }, massFlowOf(load), fluid);
       const { bore, roughness } = floorPipe(emitter);
       return { runs: Math.min(count, mostFloorLoops), length, lengthKnown: true, fittings: 0, bore, roughness };
     }
@@ -111,6 +115,7 @@ export function balanceLoops(context: Context, flow: LoopSource): LoopSetting[] 
     const { room, emitter, place, load, useful, law } = part;
     if (load <= 0) return [];
     const { runs, ...pipe } = pipesOf(part);
+    const { storey } = room;
     const volumeFlow = (flow.volumeFlow.value * load) / flow.load.value / runs;
     const section = flow.tree.sections[flow.tree.ofRoom.get(room.id) ?? -1];
     const { gradient } = pipeFlow(volumeFlow, pipe.bore, pipe.roughness, fluid);
@@ -120,6 +125,7 @@ export function balanceLoops(context: Context, flow: LoopSource): LoopSetting[] 
       roomId: room.id,
       roomName: room.name || room.id,
       roomTemperature: room.roomTemperature,
+      storey,
       emitterId: emitter?.id ?? null,
       load: load / runs,
       useful: useful / load,
@@ -148,6 +154,19 @@ export function balanceLoops(context: Context, flow: LoopSource): LoopSetting[] 
       index: i === index,
     };
   });
+}
+
+/** Loops of each floor of a circuit where all are to be alike. */
+function equalSplit(
+  parts: readonly CircuitPart[],
+  massFlowOf: (load: number) => number,
+  fluid: FluidState,
+): Map<CircuitPart, number> {
+  const floors = parts.flatMap((part) =>
+    part.emitter?.kind === 'floor' && part.load > 0 ? [{ part, floor: part.emitter, massFlow: massFlowOf(part.load) }] : [],
+  );
+  const counts = equalLoops(floors, fluid);
+  return new Map(floors.map(({ part }, i) => [part, counts[i] as number]));
 }
 
 /** Resistance of a terminal that is said to lose nothing, Pa/(m3/s)^2: some valve there always is. */

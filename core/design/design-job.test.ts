@@ -134,7 +134,7 @@ describe('an existing pipe against a smaller delta T', () => {
 describe('findings', () => {
   it.each([
     ['velocity-low', [['circuits/c4/run/size', '42x1.2']]],
-    ['size-unknown', [['circuits/c4/run/size', '23x1']]],
+    ['size-unknown', [['circuits/c4/run/size', 'DN 23']]],
     ['source-too-small', [['source/capacity', 9000]]],
     ['mixed-above-source', [['circuits/c3/flowTemperature', 62]]],
     ['direct-not-source', [['circuits/c2/flowTemperature', 45]]],

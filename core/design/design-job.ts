@@ -1,4 +1,5 @@
 import type { Job } from '../../model/job.ts';
+import { type Manifold, manifoldsOf } from '../circuit/manifolds.ts';
 import { decided, type Figure, given } from '../figure/figure.ts';
 import { inspectNetwork } from '../network/inspect.ts';
 import { findCirculator, speedsOf } from '../plant/circulator.ts';
@@ -9,6 +10,7 @@ import type { LoopSetting } from './balancing.ts';
 import { type CircuitFlow, circuitLoad, designCircuitFlow } from './circuit-design.ts';
 import { circuitParts } from './circuit-parts.ts';
 import { type Context, contextOf } from './context.ts';
+import { designCooling } from './cooling-design.ts';
 import type { CircuitDesign, Design, SourceDesign } from './design.ts';
 import { designValve, type SizedValve } from './mixing-design.ts';
 import { Plant, type PlantState } from './operate.ts';
@@ -64,6 +66,7 @@ export function designWithPlant(asEntered: Job, built?: Design): { design: Desig
     circuits,
     source: sized?.source ?? null,
     vessel: sized?.vessel ?? null,
+    cooling: designCooling(context),
     pumpPower: sized?.pumpPower ?? null,
     solved: sized?.solved ?? null,
     figures: context.book.figures,
@@ -173,6 +176,7 @@ const kvAsBuilt = (place: string, built: Design | undefined): number | undefined
   built?.circuits.flatMap((circuit) => circuit.sized?.loops ?? []).find((loop) => loop.place === place)?.kv;
 
 function sizedCircuit(flow: CircuitFlow, plant: Sized, i: number) {
+  const loops = plant.loops[i] as LoopSetting[];
   return {
     flowTemperature: flow.flowTemperature,
     returnTemperature: flow.returnTemperature,
@@ -188,9 +192,25 @@ function sizedCircuit(flow: CircuitFlow, plant: Sized, i: number) {
     inLine: flow.inLine,
     tree: flow.tree.sections.map((each) => ({ ...each, pipe: each.pipe.pipe })),
     astray: flow.tree.astray,
-    loops: plant.loops[i] as LoopSetting[],
+    loops,
+    manifolds: floorManifolds(flow, loops),
     regulating: plant.regulating[i] ?? null,
   };
+}
+
+/** Manifolds of the floor loops; loops of anything else hang on the pipe tree. */
+function floorManifolds({ circuit, parts }: CircuitFlow, loops: readonly LoopSetting[]): Manifold[] {
+  const floors = new Set(
+    parts.flatMap(({ room, emitter }) =>
+      (emitter ? emitter.kind === 'floor' : circuit.emitters === 'floor') ? [`${room.id}/${emitter?.id ?? null}`] : [],
+    ),
+  );
+  const onPorts = loops.flatMap((loop, i) => (floors.has(`${loop.roomId}/${loop.emitterId}`) ? [i] : []));
+  const manifolds = manifoldsOf(
+    onPorts.map((i) => loops[i] as LoopSetting),
+    circuit.ports,
+  );
+  return manifolds.map((each) => ({ ...each, loops: each.loops.map((k) => onPorts[k] as number) }));
 }
 
 /** What really goes to the circuits once every pump runs at its duty point. */

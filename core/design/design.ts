@@ -1,6 +1,8 @@
+import type { Manifold } from '../circuit/manifolds.ts';
 import type { Figure } from '../figure/figure.ts';
 import type { Finding } from '../review/finding.ts';
 import type { LoopSetting } from './balancing.ts';
+import type { CoolingDesign } from './cooling-design.ts';
 import type { ValveDesign } from './mixing-design.ts';
 import type { PipeDesign } from './pipe-design.ts';
 import type { PumpDesign } from './pump-design.ts';
@@ -28,6 +30,8 @@ export interface SizedCircuit {
   astray: string[];
   /** Its loops with the settings of their valves. */
   loops: LoopSetting[];
+  /** Manifolds its floor loops hang on, by the index of the loop. */
+  manifolds: Manifold[];
   /** Kv its regulating valve is set to; null without one, or when it stays open. */
   regulating: Figure | null;
 }
@@ -74,6 +78,8 @@ export interface Design {
   source: SourceDesign | null;
   vessel: VesselDesign | null;
   pumpPower: Figure | null;
+  /** What it does in summer; null for a plant that only heats. */
+  cooling: CoolingDesign | null;
   /** The whole plant as solved with every zone calling; null until some circuit has a load. */
   solved: SolvedDesign | null;
   findings: Finding[];

@@ -201,8 +201,8 @@ describe('what a person decides', () => {
     const pinned = only(designJob(single(['circuits/c1/run/size', '15x0.7']))).run;
     expect(pinned).toMatchObject({ pinned: true, unknownSize: null });
     expect(pinned.size.id).toBe('15x0.7');
-    const unknown = only(designJob(single(['circuits/c1/run/size', '21x9']))).run;
-    expect(unknown).toMatchObject({ pinned: false, unknownSize: '21x9' });
+    const unknown = only(designJob(single(['circuits/c1/run/size', '21 by 9']))).run;
+    expect(unknown).toMatchObject({ pinned: false, unknownSize: '21 by 9' });
     expect(unknown.size.id).toBe('22x0.9');
   });
 

@@ -8,6 +8,7 @@ export const RATED_LABELS: Record<RatedForm, string> = {
   'towel-rail': 'Towel rail',
   baseboard: 'Baseboard',
   'fan-unit': 'Fan unit',
+  'unit-heater': 'Unit heater',
   'air-coil': 'Air coil',
 };
 

@@ -120,3 +120,14 @@ describe('every material', () => {
     expect(findSize('copper-en1057', 'nothing')).toBeUndefined();
   });
 });
+
+describe('a size no catalogue holds', () => {
+  it('is read from outside diameter and wall', () => {
+    expect(millimetres('pex-iso15875', '20.4x2.9')).toBeCloseTo(14.6, 9);
+    expect(findSize('copper-en1057', '18x1')).toMatchObject({ label: '18 × 1 mm', onlyPinned: true });
+  });
+
+  it.each(['20x10', '3x0.5', '400x5', '20x0', '20', 'x2', '20x-2', '1e3x2', ''])('is none for %s', (size) => {
+    expect(findSize('multilayer', size)).toBeUndefined();
+  });
+});

@@ -120,6 +120,15 @@ export const PIPE_MATERIALS: Record<MaterialId, PipeMaterial> = {
     hottest: 90,
     sizes: byWall([12, 2], [16, 2], [17, 2], [20, 2], [25, 2.3], [32, 2.9], [40, 3.7], [50, 4.6], [63, 5.8]),
   },
+  'pex-open': {
+    id: 'pex-open',
+    label: 'PE-X without barrier, metric',
+    source: 'EN ISO 15875',
+    roughness: 7e-6,
+    oxygenBarrier: false,
+    hottest: 90,
+    sizes: byWall([12, 2], [16, 2], [17, 2], [20, 2], [25, 2.3], [32, 2.9], [40, 3.7]),
+  },
   'pex-f876': {
     id: 'pex-f876',
     label: 'PEX with barrier, SDR 9',
@@ -177,6 +186,21 @@ export const PIPE_MATERIALS: Record<MaterialId, PipeMaterial> = {
   },
 };
 
-/** The size of a material with this id, or undefined. */
+/** Outside diameter by wall in mm: how a size is written that no catalogue holds. */
+const OWN_SIZE = /^(\d{1,3}(?:\.\d{1,2})?)x(\d{1,2}(?:\.\d{1,2})?)$/;
+/** Own sizes: outside 4 to 300 mm, with a bore of at least 2 mm. */
+const OWN_BOUNDS = { least: 4, most: 300, bore: 2 };
+
+/** A size by its outside diameter and wall, `20.4x2.9` in mm; undefined where that is no pipe. */
+export function ownSize(sizeId: string): PipeSize | undefined {
+  const [, outside, wall] = (OWN_SIZE.exec(sizeId) ?? []).map(Number);
+  if (outside === undefined || wall === undefined) return undefined;
+  const bore = outside - 2 * wall;
+  if (outside < OWN_BOUNDS.least || outside > OWN_BOUNDS.most || wall <= 0 || bore < OWN_BOUNDS.bore) return undefined;
+  const label = `${outside} × ${wall} mm`;
+  return { id: sizeId, label, bore: bore * MM, outside: outside * MM, onlyPinned: true };
+}
+
+/** The size of a material with this id, be it of the catalogue or one's own; or undefined. */
 export const findSize = (material: MaterialId, sizeId: string): PipeSize | undefined =>
-  PIPE_MATERIALS[material].sizes.find((size) => size.id === sizeId);
+  PIPE_MATERIALS[material].sizes.find((size) => size.id === sizeId) ?? ownSize(sizeId);

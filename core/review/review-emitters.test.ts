@@ -58,12 +58,23 @@ describe('findings on emitters', () => {
     ['floor-spacing', { spacing: 0.4 }, 'wider than the method goes'],
     ['floor-covering', { covering: 0.2 }, 'too thick for a heated floor'],
     ['floor-edge', { edgeArea: 20 }, 'larger than the floor'],
-    ['floor-pipe', { pipe: { material: 'pex-iso15875' as const, size: '99x9' } }, 'no size “99x9”'],
+    ['floor-pipe', { pipe: { material: 'pex-iso15875' as const, size: 'DN99' } }, 'no size “DN99”'],
     ['loop-long', { loops: 1, spacing: 0.1 }, 'are too long'],
   ])('%s', (rule, fields, words) => {
     const [finding] = of(rule, found(['rooms/r3/emitters', floor(fields)]));
     expect(finding?.title).toContain(words);
     expect(of(rule, found(['rooms/r3/emitters', floor({})]))).toEqual([]);
+  });
+
+  it('name loops of unlike length that nothing sets, and split them alike', () => {
+    const none: [string, unknown] = ['circuits/c1/loopValves', 'none'];
+    const [unlike] = of('loops-unlike', found(none));
+    expect(unlike?.remedies.map((each) => each.label)).toEqual(['Give each a meter to set', 'Split floors into equal loops']);
+    expect(of('loops-unlike', found())).toEqual([]);
+    const floors = [8, 16].map((area, i): [string, unknown] => [`rooms/r${i + 1}/emitters`, [newFloor('e1', area)]]);
+    const others = [3, 4, 5].map((n): [string, unknown] => [`rooms/r${n}/circuit`, null]);
+    expect(of('loops-unlike', found(none, ...floors, ...others))).toHaveLength(1);
+    expect(of('loops-unlike', found(none, ...floors, ...others, ['circuits/c1/loopSplit', 'equal']))).toEqual([]);
   });
 
   it('count rooms without emitters, once others have some', () => {

@@ -2,6 +2,7 @@ import type { Emitter } from '../../model/emitter.ts';
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import { emitterLabel, mostOutput } from '../emitter/emitter.ts';
+import { ALIKE, spreadOf } from '../emitter/equal-loops.ts';
 import { EDGE_LIMIT, floorPipe, SURFACE_LIMIT, surfaceTemperature } from '../emitter/floor.ts';
 import { MOST_LOOP_LOSS, mostLoopLength } from '../emitter/floor-loops.ts';
 import { improvementsOf } from '../emitter/improve.ts';
@@ -33,6 +34,7 @@ export function reviewEmitters(context: Context, design: UnreviewedDesign): Find
     ),
     ...overWarm(context),
     ...reviewLoops(context, design),
+    ...unlikeLoops(context, design),
     ...withoutEmitters(context),
   ];
 }
@@ -215,6 +217,35 @@ function reviewLoops(context: Context, design: UnreviewedDesign): Finding[] {
         },
       ];
     });
+  });
+}
+
+/** Loops of unlike length without meters or valves: the short ones take the water of the long ones. */
+function unlikeLoops({ job, say }: Context, design: UnreviewedDesign): Finding[] {
+  return job.circuits.flatMap((circuit): Finding[] => {
+    if (circuit.loopValves !== 'none') return [];
+    const loops = design.circuits.find((each) => each.id === circuit.id)?.sized?.loops ?? [];
+    const lengths = loops.map((loop) => loop.length);
+    const spread = spreadOf(lengths);
+    if (loops.length < 2 || spread <= ALIKE) return [];
+    const place = `circuits/${circuit.id}/loopValves`;
+    return [
+      {
+        id: `loops-unlike:${circuit.id}`,
+        rule: 'loops-unlike',
+        severity: 'mend',
+        place,
+        component: `circuits/${circuit.id}/house`,
+        title: `${circuit.name}: loops from ${say(Math.min(...lengths), 'length')} to ${say(Math.max(...lengths), 'length')} and nothing to set them by`,
+        why: 'The short ones take the water of the long ones, and their rooms its warmth. Without meters loops should agree within a tenth.',
+        remedies: [
+          { label: 'Give each a meter to set', edits: [{ at: place, value: 'set' }] },
+          ...(circuit.loopSplit === 'equal'
+            ? []
+            : [{ label: 'Split floors into equal loops', edits: [{ at: `circuits/${circuit.id}/loopSplit`, value: 'equal' }] }]),
+        ],
+      },
+    ];
   });
 }
 

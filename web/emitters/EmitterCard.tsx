@@ -7,13 +7,19 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { emitterLabel } from '../../core/emitter/emitter.ts';
 import { FLOOR_DATA } from '../../core/emitter/floor.ts';
-import type { Emitter } from '../../model/emitter.ts';
+import type { Emitter, Rated, RatedForm } from '../../model/emitter.ts';
 import type { Room } from '../../model/job.ts';
-import { MATERIAL_CHOICES, sizeChoices } from '../parts/choices.ts';
+import { USUAL_COOLING } from '../../model/new-emitter.ts';
+import { KeepButton } from '../own/KeepButton.tsx';
+import { PipeSizeField } from '../own/PipeSizeField.tsx';
+import { MATERIAL_CHOICES } from '../parts/choices.ts';
 import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
 import { useEditing, useJob } from '../state/job-context.tsx';
 import { FORM_CHOICES, LAYOUT_CHOICES, PANEL_CHOICES, SYSTEM_CHOICES, USE_CHOICES } from './choices.ts';
 import { EmitterReadings } from './EmitterReadings.tsx';
+
+/** Forms whose fan lets them cool. */
+const COOLS: ReadonlySet<RatedForm> = new Set(['fan-unit', 'unit-heater', 'air-coil']);
 
 /** One emitter of a room: what it is, and what comes of it. */
 export function EmitterCard({ room, emitter }: { room: Room; emitter: Emitter }) {
@@ -31,6 +37,7 @@ export function EmitterCard({ room, emitter }: { room: Room; emitter: Emitter })
         <Typography variant="h3" sx={{ flex: 1 }}>
           {emitterLabel(emitter)}
         </Typography>
+        <KeepButton emitter={emitter} />
         <Button
           size="small"
           color="error"
@@ -68,6 +75,9 @@ export function EmitterCard({ room, emitter }: { room: Room; emitter: Emitter })
             <QuantityField place={`${place}/ratedReturn`} label="Rated at return" />
             <QuantityField place={`${place}/ratedRoom`} label="Rated at room" />
             <QuantityField place={`${place}/exponent`} label="Exponent n" help="1 for anything with a fan" />
+            {job.mode === 'heating-and-cooling' && COOLS.has(emitter.form) && (
+              <CoolingRatingFields place={place} emitter={emitter} />
+            )}
           </>
         )}
         {emitter.kind === 'floor' && (
@@ -98,11 +108,7 @@ export function EmitterCard({ room, emitter }: { room: Room; emitter: Emitter })
           {emitter.kind === 'floor' && (
             <>
               <ChoiceField place={`${place}/pipe/material`} label="Pipe" options={MATERIAL_CHOICES} />
-              <ChoiceField
-                place={`${place}/pipe/size`}
-                label="Size"
-                options={sizeChoices(emitter.pipe.material, undefined).filter((choice) => choice.value !== 'auto')}
-              />
+              <PipeSizeField chosenOnly place={`${place}/pipe/size`} material={emitter.pipe.material} />
               <ChoiceField place={`${place}/layout`} label="Laid as" options={LAYOUT_CHOICES} />
               <ChoiceField place={`${place}/use`} label="Surface at most" options={USE_CHOICES} />
               <QuantityField place={`${place}/edgeArea`} label="Edge band" help="Part of the floor; 0 for none" />
@@ -125,5 +131,31 @@ export function EmitterCard({ room, emitter }: { room: Room; emitter: Emitter })
         </AccordionDetails>
       </Accordion>
     </Box>
+  );
+}
+
+/** The cooling rating of its data sheet, once it is said to have one. */
+function CoolingRatingFields({ place, emitter }: { place: string; emitter: Rated }) {
+  const { put } = useEditing();
+  const at = `${place}/cooling`;
+  if (emitter.cooling === null) {
+    return (
+      <Button variant="outlined" onClick={() => put('Cooling rating', [{ at, value: USUAL_COOLING }])}>
+        It also cools
+      </Button>
+    );
+  }
+  return (
+    <>
+      <QuantityField place={`${at}/total`} label="Cooling in all" help="Drying included" />
+      <QuantityField place={`${at}/sensible`} label="Of that sensible" />
+      <QuantityField place={`${at}/flow`} label="Rated at flow" />
+      <QuantityField place={`${at}/return`} label="Rated at return" />
+      <QuantityField place={`${at}/room`} label="Rated at air" />
+      <QuantityField place={`${at}/humidity`} label="Rated at humidity" />
+      <Button size="small" color="error" onClick={() => put('No cooling rating', [{ at, value: null }])}>
+        Does not cool
+      </Button>
+    </>
   );
 }

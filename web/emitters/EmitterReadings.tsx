@@ -18,6 +18,7 @@ import { useJob } from '../state/job-context.tsx';
 export function EmitterReadings({ room, emitter }: { room: Room; emitter: Emitter }) {
   const job = useJob();
   const { say } = useDisplay();
+  const designed = useDesigned();
   const filled = withRoughLoads(job).rooms.find((each) => each.id === room.id) ?? room;
   const fed = roomEmitters(filled, circuitsById(job)).fed.find((each) => each.emitter.id === emitter.id);
   const law = emitterLaw(emitter);
@@ -36,6 +37,12 @@ export function EmitterReadings({ room, emitter }: { room: Room; emitter: Emitte
       ['At 75/65/20', say(panelOutput(emitter.type, emitter.height, emitter.length), 'heatLoad')],
       ['Depth', say(PANELS[emitter.type].depth, 'bore')],
     );
+  }
+  const cold = designed?.design.cooling?.parts.find((each) => each.roomId === room.id && each.emitterId === emitter.id);
+  if (cold) {
+    readings.push(['Takes out in summer', say(cold.sensible, 'heatLoad')]);
+    if (cold.latent > 0) readings.push(['and dries, about', say(cold.latent, 'heatLoad')]);
+    if (cold.coldest !== null) readings.push(['Coldest surface', say(cold.coldest, 'temperature')]);
   }
   return (
     <>

@@ -26,6 +26,7 @@ export const ADD_CHOICES: readonly { value: Emitter['kind'] | RatedForm; label: 
   { value: 'towel-rail', label: 'Towel rail' },
   { value: 'baseboard', label: 'Baseboard' },
   { value: 'fan-unit', label: 'Fan unit' },
+  { value: 'unit-heater', label: 'Unit heater' },
   { value: 'air-coil', label: 'Air coil' },
   { value: 'fixed', label: 'Fixed load' },
 ];

@@ -11,6 +11,7 @@ import { MEANING_LABELS } from '../../exchange/room-columns.ts';
 import { FIELDS } from '../../model/fields.ts';
 import { nextId } from '../../model/new-job.ts';
 import { nonce } from '../nonce.ts';
+import { FACING_LABELS, USE_LABELS } from '../parts/choices.ts';
 import { SeverityMark } from '../parts/Severity.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
@@ -18,10 +19,18 @@ import { pasteBlock, ROOM_COLUMNS, type RoomColumn, setCell } from './room-edits
 
 type Row = { id: string } & Record<RoomColumn, string>;
 
+const COLUMN_LABELS: Record<RoomColumn, string> = {
+  ...MEANING_LABELS,
+  use: 'Used for',
+  facing: 'Windows to',
+  coolingLoad: 'Cooling load',
+  latentLoad: 'Drying load',
+};
+
 /** Rows on one page of the grid: the most this grid shows at once. */
 const PAGE = 100;
 
-const QUANTITIES = ['area', 'heatLoad', 'roomTemperature'] as const;
+const QUANTITIES = ['area', 'heatLoad', 'roomTemperature', 'coolingLoad', 'latentLoad'] as const;
 type QuantityColumn = (typeof QUANTITIES)[number];
 
 interface Props {
@@ -36,7 +45,7 @@ export default function RoomGrid({ selected, onSelect }: Props) {
   const { unit } = useDisplay();
   const { enqueueSnackbar } = useSnackbar();
   const api = useGridApiRef();
-  const { display, rooms, circuits } = job;
+  const { display, rooms, circuits, mode } = job;
 
   const unread = useMemo(() => new Map(job.unread.map((entry) => [entry.place, entry.text])), [job.unread]);
   const rows = useMemo<Row[]>(() => {
@@ -50,6 +59,10 @@ export default function RoomGrid({ selected, onSelect }: Props) {
       heatLoad: text(room.id, 'heatLoad', room.heatLoad),
       roomTemperature: text(room.id, 'roomTemperature', room.roomTemperature),
       circuit: room.circuit ?? '',
+      use: room.use ?? '',
+      facing: room.facing ?? '',
+      coolingLoad: text(room.id, 'coolingLoad', room.coolingLoad),
+      latentLoad: text(room.id, 'latentLoad', room.latentLoad),
     }));
     return [
       ...filled,
@@ -61,6 +74,10 @@ export default function RoomGrid({ selected, onSelect }: Props) {
         heatLoad: '',
         roomTemperature: '',
         circuit: '',
+        use: '',
+        facing: '',
+        coolingLoad: '',
+        latentLoad: '',
       },
     ];
   }, [rooms, unread, display]);
@@ -84,9 +101,19 @@ export default function RoomGrid({ selected, onSelect }: Props) {
     [rooms, display],
   );
   const columns = useMemo<GridColDef<Row>[]>(() => {
+    const choice = (field: 'use' | 'facing', width: number, labels: Record<string, string>): GridColDef<Row> => ({
+      field,
+      headerName: COLUMN_LABELS[field],
+      width,
+      editable: true,
+      sortable: false,
+      type: 'singleSelect',
+      valueOptions: [{ value: '', label: '–' }, ...Object.entries(labels).map(([value, label]) => ({ value, label }))],
+      renderCell: ({ row }) => labels[row[field]] ?? '',
+    });
     const quantity = (field: QuantityColumn, width: number): GridColDef<Row> => ({
       field,
-      headerName: `${MEANING_LABELS[field]} (${unit(FIELDS[`rooms/*/${field}`].kind)})`,
+      headerName: `${COLUMN_LABELS[field]} (${unit(FIELDS[`rooms/*/${field}`].kind)})`,
       width,
       editable: true,
       align: 'right',
@@ -100,15 +127,15 @@ export default function RoomGrid({ selected, onSelect }: Props) {
         ),
     });
     return [
-      { field: 'name', headerName: MEANING_LABELS.name, flex: 1, minWidth: 140, editable: true, sortable: false },
-      { field: 'storey', headerName: MEANING_LABELS.storey, width: 110, editable: true, sortable: false },
-      quantity('area', 110),
-      quantity('heatLoad', 170),
+      { field: 'name', headerName: MEANING_LABELS.name, flex: 1, minWidth: 125, editable: true, sortable: false },
+      { field: 'storey', headerName: MEANING_LABELS.storey, width: 90, editable: true, sortable: false },
+      quantity('area', 90),
+      quantity('heatLoad', 130),
       {
         // What a practitioner checks a load by; derived, so it cannot be typed.
         field: 'specificLoad',
         headerName: `Per area (${unit('specificLoad')})`,
-        width: 160,
+        width: 130,
         align: 'right',
         headerAlign: 'right',
         sortable: false,
@@ -118,7 +145,7 @@ export default function RoomGrid({ selected, onSelect }: Props) {
       {
         field: 'circuit',
         headerName: MEANING_LABELS.circuit,
-        width: 190,
+        width: 145,
         editable: true,
         sortable: false,
         type: 'singleSelect',
@@ -128,8 +155,11 @@ export default function RoomGrid({ selected, onSelect }: Props) {
         ],
         renderCell: ({ row }) => circuits.find((circuit) => circuit.id === row.circuit)?.name ?? '',
       },
+      choice('use', 100, USE_LABELS),
+      choice('facing', 110, FACING_LABELS),
+      ...(mode === 'heating-and-cooling' ? [quantity('coolingLoad', 150), quantity('latentLoad', 130)] : []),
     ];
-  }, [unit, circuits, unread, rough, specificLoad]);
+  }, [unit, circuits, unread, rough, specificLoad, mode]);
 
   const onPaste = (event: ClipboardEvent) => {
     // Inside an open cell the text belongs to that cell.
@@ -150,7 +180,7 @@ export default function RoomGrid({ selected, onSelect }: Props) {
   const update = (next: Row, before: Row): Row => {
     const changed = ROOM_COLUMNS.filter((column) => next[column] !== before[column]);
     for (const column of changed) {
-      edit(`${MEANING_LABELS[column]} of ${next.name || 'a room'}`, (current) =>
+      edit(`${COLUMN_LABELS[column]} of ${next.name || 'a room'}`, (current) =>
         setCell(current, next.id, column, next[column] ?? ''),
       );
     }

@@ -3,12 +3,24 @@ import { boundsProblem, FIELDS } from '../../model/fields.ts';
 import { type Job, MOST_ROOMS, type Room } from '../../model/job.ts';
 import { newRoom, nextId } from '../../model/new-job.ts';
 import { keepUnread } from '../../model/place.ts';
+import { FACING_LABELS, USE_LABELS } from '../parts/choices.ts';
 
 /** The columns of the room grid, in their order: a pasted block runs along them. */
-export const ROOM_COLUMNS = ['name', 'storey', 'area', 'heatLoad', 'roomTemperature', 'circuit'] as const;
+export const ROOM_COLUMNS = [
+  'name',
+  'storey',
+  'area',
+  'heatLoad',
+  'roomTemperature',
+  'circuit',
+  'use',
+  'facing',
+  'coolingLoad',
+  'latentLoad',
+] as const;
 export type RoomColumn = (typeof ROOM_COLUMNS)[number];
 
-const EMPTY_MEANS: Partial<Record<RoomColumn, null>> = { area: null, heatLoad: null };
+const EMPTY_MEANS: Partial<Record<RoomColumn, null>> = { area: null, heatLoad: null, coolingLoad: null, latentLoad: null };
 
 /**
  * A job with one cell of the grid set to a typed text. A room that is not there yet is made. What cannot be read
@@ -28,6 +40,8 @@ export function setCell(job: Job, roomId: string, column: RoomColumn, text: stri
     const circuit = base.circuits.find((each) => each.id === text || each.name.trim().toLowerCase() === wanted);
     return put({ circuit: circuit?.id ?? null });
   }
+  if (column === 'use') return put({ use: choiceOf(text, USE_LABELS) });
+  if (column === 'facing') return put({ facing: choiceOf(text, FACING_LABELS) });
   const place = `rooms/${roomId}/${column}`;
   if (text.trim() === '' && column in EMPTY_MEANS) return keepUnread(put({ [column]: null }), place, '');
   const field = FIELDS[`rooms/*/${column}`];
@@ -35,6 +49,17 @@ export function setCell(job: Job, roomId: string, column: RoomColumn, text: stri
   if (!read.ok || boundsProblem(field, read.value))
     return keepUnread(base, place, text.trim() === '' ? ' ' : text.slice(0, 4000));
   return keepUnread(put({ [column]: read.value }), place, '');
+}
+
+/** A choice by its id, its label or the start of one ("bath", "SE"); null for anything else. */
+function choiceOf<K extends string>(text: string, labels: Record<K, string>): K | null {
+  const wanted = text.trim().toLowerCase();
+  if (wanted === '') return null;
+  const entries = Object.entries(labels) as [K, string][];
+  const found =
+    entries.find(([id, label]) => id === wanted || label.toLowerCase() === wanted) ??
+    entries.find(([, label]) => wanted.length > 2 && label.toLowerCase().startsWith(wanted));
+  return found?.[0] ?? null;
 }
 
 /**

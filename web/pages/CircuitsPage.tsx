@@ -1,18 +1,20 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Chip from '@mui/material/Chip';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import type { CircuitDesign } from '../../core/design/design.ts';
-import { isRough, roughLoad } from '../../core/load/rough-loads.ts';
-import type { Circuit, EmitterKind, Job, Room } from '../../model/job.ts';
+import type { Circuit, EmitterKind, Job } from '../../model/job.ts';
 import { newCircuit, nextId } from '../../model/new-job.ts';
+import { CircuitBoard } from '../circuits/CircuitBoard.tsx';
+import { CoolingFields } from '../circuits/CoolingFields.tsx';
+import { Manifolds } from '../circuits/Manifolds.tsx';
 import { ComponentsField } from '../parts/ComponentsField.tsx';
 import {
   BALANCING_CHOICES,
   CONNECTION_CHOICES,
   EMITTER_CHOICES,
   EMITTER_LABELS,
+  LOOP_SPLIT_CHOICES,
   LOOP_VALVE_CHOICES,
   PUMP_CONTROL_CHOICES,
   pumpChoices,
@@ -59,6 +61,7 @@ export default function CircuitsPage() {
       {job.circuits.length === 0 && (
         <Typography>No circuits yet. Add one; rooms that are on no circuit are put on the first one.</Typography>
       )}
+      {job.circuits.length > 0 && job.rooms.length > 0 && <CircuitBoard />}
       {job.circuits.map((circuit) => (
         <CircuitCard
           key={circuit.id}
@@ -88,19 +91,12 @@ const removeCircuit = (job: Job, id: string): Job => ({
   unread: job.unread.filter(({ place }) => !place.startsWith(`circuits/${id}/`)),
 });
 
-/** What a room without a load counts with. */
-function roughly(job: Job, room: Room, say: (value: number, kind: 'heatLoad') => string): string {
-  const rough = isRough(job, room) ? roughLoad(job, room) : null;
-  return rough === null ? 'no load' : `about ${say(rough, 'heatLoad')}, rough`;
-}
-
 function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDesign | undefined }) {
   const job = useJob();
   const { edit } = useEditing();
   const { say } = useDisplay();
   const designed = useDesigned();
   const place = `circuits/${circuit.id}`;
-  const rooms = job.rooms.filter((room) => room.circuit === circuit.id);
   const sized = design?.sized;
   const solvedLoops = designed?.design.solved?.state.circuits.find((each) => each.id === circuit.id)?.loops ?? [];
   const findings = designed?.design.findings.filter((finding) => finding.component?.startsWith(`${place}/`)) ?? [];
@@ -156,19 +152,7 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
           </>
         )}
       </Box>
-      <Box sx={{ px: 2.5, pt: 1, pb: 2, display: 'flex', gap: 0.8, flexWrap: 'wrap' }}>
-        {rooms.slice(0, 12).map((room) => (
-          <Chip
-            key={room.id}
-            size="small"
-            label={`${room.name || room.id} · ${room.heatLoad === null ? roughly(job, room, say) : say(room.heatLoad, 'heatLoad')}`}
-          />
-        ))}
-        {rooms.length > 12 && <Chip size="small" label={`and ${rooms.length - 12} more`} />}
-        {rooms.length === 0 && (
-          <Typography variant="body2">No rooms on this circuit. Put them on it on the Rooms page.</Typography>
-        )}
-      </Box>
+      <Box sx={{ pb: 2.5 }} />
       <Box
         sx={{
           px: 2.5,
@@ -195,9 +179,12 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
           help={sized?.regulating ? `Set it to ${say(sized.regulating.value, 'flowCoefficient')}.` : undefined}
         />
         <ChoiceField place={`${place}/loopValves`} label="Loop and radiator valves" options={LOOP_VALVE_CHOICES} />
+        <ChoiceField place={`${place}/loopSplit`} label="Floors split into loops" options={LOOP_SPLIT_CHOICES} />
+        <QuantityField place={`${place}/ports`} label="Most ports of a manifold" />
         <QuantityField place={`${place}/bypass`} label="Bypass opens at" empty={null} help="Empty for no bypass." />
         <QuantityField place={`${place}/flowTemperature`} label="Flow temperature" />
         <QuantityField place={`${place}/temperatureDifference`} label="Delta T" />
+        {job.mode === 'heating-and-cooling' && <CoolingFields circuit={circuit} />}
         <QuantityField
           place={`${place}/terminalLoss`}
           label="Emitter and valve loss"
@@ -228,7 +215,15 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
           automatic={automatic(designed?.design.figures[`${place}/waterContent`]?.value, 'volume')}
         />
       </Box>
-      {sized && <LoopTable loops={sized.loops} solved={solvedLoops} />}
+      {sized && <Manifolds sized={sized} />}
+      {sized && (
+        <LoopTable
+          loops={sized.loops}
+          solved={solvedLoops}
+          manifolds={sized.manifolds}
+          settable={circuit.loopValves !== 'none'}
+        />
+      )}
       {findings.length > 0 && (
         <Box sx={{ borderTop: 1, borderColor: 'divider' }}>
           <FindingsList findings={findings} />

@@ -1,5 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import Divider from '@mui/material/Divider';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import Typography from '@mui/material/Typography';
@@ -7,7 +8,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { ladder, type Rung } from '../../core/emitter/ladder.ts';
 import { isRough, roughLoad } from '../../core/load/rough-loads.ts';
-import { MOST_EMITTERS } from '../../model/emitter.ts';
+import { type Emitter, MOST_EMITTERS } from '../../model/emitter.ts';
 import type { Job, Room } from '../../model/job.ts';
 import { newEmitter } from '../../model/new-emitter.ts';
 import { nextId } from '../../model/new-job.ts';
@@ -17,6 +18,7 @@ import { EmitterCard } from '../emitters/EmitterCard.tsx';
 import { Improvements } from '../emitters/Improvements.tsx';
 import { Ladder } from '../emitters/Ladder.tsx';
 import { scaleOf } from '../emitters/scale.ts';
+import { useOwnEntries } from '../own/own-entries.ts';
 import { Sheet } from '../parts/Layout.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
@@ -175,6 +177,16 @@ function RoomPanel({ room }: { room: Room }) {
   const name = room.name || room.id;
   const job = useJob();
   const rough = isRough(job, room) ? roughLoad(job, room) : null;
+  const own = useOwnEntries().flatMap((entry) => (entry.kind === 'emitter' ? [entry] : []));
+  const add = (label: string, make: (id: string, area: number | null) => Emitter) => {
+    setAnchor(null);
+    edit(`${label} in ${name}`, (current) => ({
+      ...current,
+      rooms: current.rooms.map((each) =>
+        each.id === room.id ? { ...each, emitters: [...each.emitters, make(nextId('e', each.emitters), each.area)] } : each,
+      ),
+    }));
+  };
   return (
     <Box
       component="section"
@@ -213,21 +225,14 @@ function RoomPanel({ room }: { room: Room }) {
         </Button>
         <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
           {ADD_CHOICES.map(({ value, label }) => (
-            <MenuItem
-              key={value}
-              onClick={() => {
-                setAnchor(null);
-                edit(`${label} in ${name}`, (current) => ({
-                  ...current,
-                  rooms: current.rooms.map((each) =>
-                    each.id === room.id
-                      ? { ...each, emitters: [...each.emitters, newEmitter(value, nextId('e', each.emitters), each.area)] }
-                      : each,
-                  ),
-                }));
-              }}
-            >
+            <MenuItem key={value} onClick={() => add(label, (id, area) => newEmitter(value, id, area))}>
               {label}
+            </MenuItem>
+          ))}
+          {own.length > 0 && <Divider />}
+          {own.map((entry) => (
+            <MenuItem key={entry.id} onClick={() => add(entry.name, (id) => ({ ...entry.emitter, id }))}>
+              {entry.name}
             </MenuItem>
           ))}
         </Menu>

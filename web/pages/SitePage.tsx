@@ -3,9 +3,11 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { freezingPoint } from '../../core/fluid/glycol.ts';
+import { dewPoint } from '../../core/fluid/moist-air.ts';
 import type { Job } from '../../model/job.ts';
 import { type QuantityKind, UNIT_CHOICES } from '../../model/quantities.ts';
-import { FLUID_CHOICES, RULEBOOK_CHOICES } from '../parts/choices.ts';
+import { OwnCatalogue } from '../own/OwnCatalogue.tsx';
+import { FLUID_CHOICES, MODE_CHOICES, RULEBOOK_CHOICES } from '../parts/choices.ts';
 import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
 import { PageSection, Sheet } from '../parts/Layout.tsx';
 import { Ledger } from '../parts/Ledger.tsx';
@@ -32,7 +34,8 @@ const UNIT_LABELS: [QuantityKind, string][] = [
 
 /** Where the job is, in which units it is read, and by which rulebook it is designed. */
 export default function SitePage() {
-  const { fluid } = useJob();
+  const { fluid, mode, site } = useJob();
+  const { say } = useDisplay();
   return (
     <Sheet title="Site" lead="Where the plant stands and how its numbers are read.">
       <PageSection title="The job">
@@ -62,6 +65,24 @@ export default function SitePage() {
       >
         <Ledger />
       </PageSection>
+      <PageSection title="Summer" lead="Cold water through the same pipes. The dew point decides how cold it may be.">
+        <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, gap: 2 }}>
+          <ChoiceField place="mode" label="What the plant does" options={MODE_CHOICES} />
+          {mode === 'heating-and-cooling' && (
+            <>
+              <Typography variant="body2" sx={{ alignSelf: 'center' }}>
+                Cooling loads are on Rooms, cold water on Circuits, cooling ratings on Emitters.
+              </Typography>
+              <QuantityField place="site/summerRoom" label="Rooms on the hottest day" />
+              <QuantityField
+                place="site/summerHumidity"
+                label="Humidity of their air"
+                help={`Drops water at ${say(dewPoint(site.summerRoom, site.summerHumidity), 'temperature')}.`}
+              />
+            </>
+          )}
+        </Box>
+      </PageSection>
       <PageSection
         title="Rulebook"
         lead="Two habits size pipe and disagree. Both figures are always shown; the job is judged by one."
@@ -69,6 +90,9 @@ export default function SitePage() {
         <Box sx={{ maxWidth: 520 }}>
           <ChoiceField place="rulebook" label="Bores are chosen by" options={RULEBOOK_CHOICES} />
         </Box>
+      </PageSection>
+      <PageSection title="Your catalogue" lead="Ratings and pipes typed once, for every job on this computer.">
+        <OwnCatalogue />
       </PageSection>
       <PageSection title="Units" lead="Any field also takes other units and sums: 12*0.7 kW, 3/4 in, 40 kBTU/h.">
         <Units />

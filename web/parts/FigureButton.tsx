@@ -13,6 +13,8 @@ const Button = styled('button')(({ theme }) => ({
   margin: '-1px -3px',
   borderRadius: 3,
   cursor: 'pointer',
+  minHeight: 24,
+  minWidth: 24,
   textAlign: 'inherit',
   whiteSpace: 'nowrap',
   textDecoration: 'underline dotted 1px',

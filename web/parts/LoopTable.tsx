@@ -4,6 +4,7 @@ import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
+import { type Manifold, portLabels } from '../../core/circuit/manifolds.ts';
 import type { LoopSetting } from '../../core/design/balancing.ts';
 import type { LoopState } from '../../core/design/operate.ts';
 import type { QuantityKind } from '../../model/quantities.ts';
@@ -11,14 +12,27 @@ import { useDisplay } from '../state/display.ts';
 import { QuantityField } from './Field.tsx';
 
 /** The loops of a circuit: what each should carry, what it carries, and where its valve or meter is set. */
-export function LoopTable({ loops, solved }: { loops: readonly LoopSetting[]; solved: readonly LoopState[] }) {
+export function LoopTable({
+  loops,
+  solved,
+  manifolds,
+  settable,
+}: {
+  loops: readonly LoopSetting[];
+  solved: readonly LoopState[];
+  manifolds: readonly Manifold[];
+  /** Whether valves or meters stand before them. */
+  settable: boolean;
+}) {
   const { say } = useDisplay();
+  const ports = portLabels(manifolds);
   const follows = solved.some((each) => each.air !== null);
   return (
     <Box sx={{ px: 2.5, pb: 2, overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Loops and their settings">
       <Table size="small">
         <TableHead>
           <TableRow>
+            {ports.size > 0 && <TableCell>Port</TableCell>}
             <TableCell>Loop or branch</TableCell>
             {follows && <TableCell align="right">Room</TableCell>}
             <TableCell>Pipe there and back</TableCell>
@@ -38,6 +52,7 @@ export function LoopTable({ loops, solved }: { loops: readonly LoopSetting[]; so
             const { flow, air = null } = solved.find((each) => each.place === loop.place) ?? {};
             return (
               <TableRow key={loop.place}>
+                {ports.size > 0 && <TableCell>{ports.get(i) ?? '–'}</TableCell>}
                 <TableCell>
                   {loop.roomName}
                   {twins > 1 ? `, ${i - loops.findIndex((other) => other.roomId === loop.roomId) + 1} of ${twins}` : ''}
@@ -59,7 +74,7 @@ export function LoopTable({ loops, solved }: { loops: readonly LoopSetting[]; so
                 <TableCell align="right">{say(loop.volumeFlow, 'volumeFlow')}</TableCell>
                 <TableCell align="right">{flow === undefined ? '–' : say(flow, 'volumeFlow')}</TableCell>
                 <TableCell align="right">{say(loop.ownLoss, 'pressure')}</TableCell>
-                <TableCell align="right">{settingOf(loop, follows, say)}</TableCell>
+                <TableCell align="right">{settingOf(loop, follows, settable, say)}</TableCell>
               </TableRow>
             );
           })}
@@ -69,8 +84,14 @@ export function LoopTable({ loops, solved }: { loops: readonly LoopSetting[]; so
   );
 }
 
-function settingOf(loop: LoopSetting, follows: boolean, say: (value: number, kind: QuantityKind) => string): string {
+function settingOf(
+  loop: LoopSetting,
+  follows: boolean,
+  settable: boolean,
+  say: (value: number, kind: QuantityKind) => string,
+): string {
   if (loop.holds !== null) return `holds ${say(loop.holds, 'volumeFlow')}`;
   if (follows) return 'by the room';
+  if (!settable) return 'no valve';
   return loop.index ? 'open (index)' : loop.throttled < 1 ? 'open' : say(loop.setting, 'flowCoefficient');
 }

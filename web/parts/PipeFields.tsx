@@ -6,8 +6,9 @@ import { usualInsulation } from '../../core/pipe/heat-loss.ts';
 import { say } from '../../core/quantity/format.ts';
 import type { PipeRun } from '../../model/job.ts';
 import { type Place, valueAt } from '../../model/place.ts';
+import { PipeSizeField } from '../own/PipeSizeField.tsx';
 import { useJob } from '../state/job-context.tsx';
-import { MATERIAL_CHOICES, sizeChoices } from './choices.ts';
+import { MATERIAL_CHOICES } from './choices.ts';
 import { ChoiceField, QuantityField } from './Field.tsx';
 import { FigureButton } from './FigureButton.tsx';
 
@@ -56,10 +57,10 @@ export function PipeFields({
         }}
       >
         <ChoiceField place={`${place}/material`} label="Pipe" options={MATERIAL_CHOICES} />
-        <ChoiceField
+        <PipeSizeField
           place={`${place}/size`}
-          label="Size"
-          options={sizeChoices(run.material, design && !design.pinned ? design.size.label : undefined)}
+          material={run.material}
+          automatic={design && !design.pinned ? design.size.label : undefined}
         />
         <QuantityField place={`${place}/length`} label="Length" />
         <QuantityField place={`${place}/fittingsAllowance`} label="Fittings allowance" />

@@ -6,14 +6,22 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import Typography from '@mui/material/Typography';
 import { useSnackbar } from 'notistack';
-import { type ProposalBy, proposeCircuits } from '../../core/circuit/propose-circuits.ts';
+import { PROPOSALS_BY, type ProposalBy, proposeCircuits } from '../../core/circuit/propose-circuits.ts';
+import type { Job } from '../../model/job.ts';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
 
 const TITLES: Record<ProposalBy, string> = {
   temperature: 'By temperature',
-  'temperature-and-storey': 'By temperature and storey',
+  storey: 'By temperature and storey',
+  use: 'By temperature and use',
+  facing: 'By temperature and side of the sky',
 };
+
+/** Zones by storey, use or side of the sky need rooms that differ in it. */
+function worthProposing(job: Job, by: ProposalBy): boolean {
+  return by === 'temperature' || new Set(job.rooms.map((room) => room[by])).size > 1;
+}
 
 /** Ways of putting the emitters on circuits, to choose one of; choosing can be taken back. */
 export function ProposeDialog({ onClose }: { onClose: () => void }) {
@@ -21,7 +29,7 @@ export function ProposeDialog({ onClose }: { onClose: () => void }) {
   const { edit } = useEditing();
   const { say } = useDisplay();
   const { enqueueSnackbar } = useSnackbar();
-  const proposals = (Object.keys(TITLES) as ProposalBy[]).flatMap((by) => proposeCircuits(job, by) ?? []);
+  const proposals = PROPOSALS_BY.filter((by) => worthProposing(job, by)).flatMap((by) => proposeCircuits(job, by) ?? []);
   const named = new Map(job.rooms.map((room) => [room.id, room.name || room.id]));
   return (
     <Dialog open onClose={onClose} maxWidth="md" fullWidth>

@@ -1,7 +1,7 @@
 import { BUILDING_CLASSES_DATA } from '../../core/load/rough-loads.ts';
 import { PIPE_MATERIALS } from '../../core/pipe/catalogue.ts';
 import { CIRCULATORS } from '../../core/plant/circulator-catalogue.ts';
-import type { EmitterKind, Job, MaterialId, PumpControl, SourceKind } from '../../model/job.ts';
+import type { EmitterKind, Facing, Job, MaterialId, PumpControl, RoomUse, SourceKind } from '../../model/job.ts';
 
 const list = <K extends string>(labels: Record<K, string>) =>
   Object.entries<string>(labels).map(([value, label]) => ({ value, label }));
@@ -39,7 +39,39 @@ export const LOOP_VALVE_CHOICES = list<Job['circuits'][number]['loopValves']>({
   set: 'Set once: meter or valve',
   'flow-holding': 'Hold their flow',
   thermostatic: 'Thermostatic: follow the room',
+  none: 'None: loops take what comes',
 });
+
+export const LOOP_SPLIT_CHOICES = list<Job['circuits'][number]['loopSplit']>({
+  'by-floor': 'As few as each floor needs',
+  equal: 'All as nearly alike as can be',
+});
+
+export const MODE_CHOICES = list<Job['mode']>({
+  heating: 'It heats',
+  'heating-and-cooling': 'It heats, and cools in summer',
+});
+
+export const USE_LABELS: Record<RoomUse, string> = {
+  living: 'Living',
+  sleeping: 'Sleeping',
+  bathroom: 'Bathroom',
+  kitchen: 'Kitchen',
+  work: 'Work',
+  passage: 'Passage',
+  other: 'Other',
+};
+
+export const FACING_LABELS: Record<Facing, string> = {
+  n: 'North',
+  ne: 'North-east',
+  e: 'East',
+  se: 'South-east',
+  s: 'South',
+  sw: 'South-west',
+  w: 'West',
+  nw: 'North-west',
+};
 
 export const VESSEL_CHOICES = list<Job['vessel']['connection']>({
   'source-return': 'On the return to the source',

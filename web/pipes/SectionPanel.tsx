@@ -10,7 +10,8 @@ import { roomsOf } from '../../core/circuit/draft-tree.ts';
 import type { SizedCircuit } from '../../core/design/design.ts';
 import type { Circuit, Job, Reach, Section } from '../../model/job.ts';
 import { newSection, nextId } from '../../model/new-job.ts';
-import { MATERIAL_CHOICES, sizeChoices } from '../parts/choices.ts';
+import { PipeSizeField } from '../own/PipeSizeField.tsx';
+import { MATERIAL_CHOICES } from '../parts/choices.ts';
 import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { Reading } from '../parts/Layout.tsx';
@@ -94,10 +95,10 @@ export function SectionPanel({
       </TextField>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.8 }}>
         <QuantityField place={`${place}/length`} label="Length, one way" />
-        <ChoiceField
+        <PipeSizeField
           place={`${place}/size`}
-          label="Size"
-          options={sizeChoices(section.material, design && !design.pipe.pinned ? design.pipe.size.label : undefined)}
+          material={section.material}
+          automatic={design && !design.pipe.pinned ? design.pipe.size.label : undefined}
         />
         <ChoiceField place={`${place}/material`} label="Pipe" options={MATERIAL_CHOICES} />
         <QuantityField place={`${place}/fittingsAllowance`} label="Fittings allowance" />

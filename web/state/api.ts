@@ -1,4 +1,5 @@
 import type { Display, Job } from '../../model/job.ts';
+import type { OwnEntry, StoredEntry } from '../../model/own-entry.ts';
 import type { UnitSystem } from '../../model/quantities.ts';
 import { readJob } from '../../model/read-job.ts';
 import type { SaveAnswer, Stored } from './job-session.ts';
@@ -67,6 +68,11 @@ export const openJob = async (id: string): Promise<Stored> => stored(await (awai
 export const jobHistory = async (id: string): Promise<RevisionRow[]> => (await call('GET', `/jobs/${id}/history`)).json();
 export const openRevision = async (id: string, revision: number): Promise<Job> =>
   stored({ revision, job: await (await call('GET', `/jobs/${id}/history/${revision}`)).json() }).job;
+
+export const ownEntries = async (): Promise<StoredEntry[]> => (await call('GET', '/own-entries')).json();
+export const keepEntry = async (entry: OwnEntry): Promise<StoredEntry> =>
+  (await call('POST', '/own-entries', ...asJson(entry))).json();
+export const deleteEntry = async (id: string): Promise<void> => void (await call('DELETE', `/own-entries/${id}`));
 
 /** Saves and says what came of it; never throws. */
 export async function saveJob(id: string, revision: number, job: Job, summary: string): Promise<SaveAnswer> {

@@ -1,0 +1,139 @@
+import type { Circuit, Room } from '../../model/job.ts';
+import type { Context } from '../design/context.ts';
+import type { CoolingDesign } from '../design/cooling-design.ts';
+import type { CircuitDesign, UnreviewedDesign } from '../design/design.ts';
+import type { Finding } from './finding.ts';
+
+/** Findings on a plant that also cools: water below the dew point, rooms left warm or damp, more flow than in winter. */
+export function reviewCooling(context: Context, design: UnreviewedDesign): Finding[] {
+  const { cooling } = design;
+  if (!cooling) return [];
+  const { job } = context;
+  return [
+    ...job.circuits.flatMap((circuit) => [
+      ...belowDewPoint(context, circuit, cooling),
+      ...moreFlow(
+        context,
+        circuit,
+        cooling,
+        design.circuits.find((each) => each.id === circuit.id),
+      ),
+      ...trays(circuit, cooling),
+    ]),
+    ...job.rooms.flatMap((room) => roomsCooled(context, room, cooling)),
+  ];
+}
+
+/** Floors and bare pipe sweat where water or surface is colder than the dew point with its margin. */
+function belowDewPoint({ say, rules }: Context, circuit: Circuit, { dewPoint, parts }: CoolingDesign): Finding[] {
+  if (!circuit.cooling) return [];
+  const least = dewPoint.value + rules.dewPointMargin.limit;
+  const place = `circuits/${circuit.id}/cooling/flowTemperature`;
+  const floors = parts.filter((part) => part.circuitId === circuit.id && part.coldest !== null);
+  const coldest = Math.min(...floors.map((part) => part.coldest ?? Number.POSITIVE_INFINITY));
+  const safe = Math.ceil(least);
+  const component = `circuits/${circuit.id}/house`;
+  const warmer = [{ label: `Cool with ${say(safe, 'temperature')}`, edits: [{ at: place, value: safe }] }];
+  const findings: Finding[] = [];
+  if (floors.length > 0 && circuit.cooling.flowTemperature < least) {
+    const wet = coldest < dewPoint.value;
+    findings.push({
+      id: `dew-point:${circuit.id}`,
+      rule: 'dew-point',
+      severity: wet ? 'stop' : 'mend',
+      place,
+      component,
+      title: `${circuit.name}: ${wet ? 'the floor sweats' : 'pipes and manifold sweat'} at ${say(circuit.cooling.flowTemperature, 'temperature')}`,
+      why: `Air of the hottest day drops its water at ${say(dewPoint.value, 'temperature')}; with ${say(rules.dewPointMargin.limit, 'temperatureDifference')} of margin nothing may be colder than ${say(least, 'temperature')}. The coldest floor comes to ${say(coldest, 'temperature')}. Cool with warmer water, dry the air, and let a dew-point guard shut the circuit.`,
+      remedies: warmer,
+    });
+  }
+  const cold = floors.filter((part) => (part.coldest ?? 99) < rules.coldFloor.limit && (part.coldest ?? 0) >= dewPoint.value);
+  if (cold.length > 0) {
+    findings.push({
+      id: `floor-cold:${circuit.id}`,
+      rule: 'floor-cold',
+      severity: 'note',
+      place,
+      component,
+      title: `${circuit.name}: floors as cold as ${say(coldest, 'temperature')}`,
+      why: `Below ${say(rules.coldFloor.limit, 'temperature')} bare feet complain (${rules.coldFloor.source}). Cool with warmer water where people sit.`,
+      remedies: [],
+    });
+  }
+  return findings;
+}
+
+function moreFlow({ say }: Context, circuit: Circuit, cooling: CoolingDesign, design?: CircuitDesign): Finding[] {
+  const cold = cooling.circuits.find((each) => each.circuitId === circuit.id);
+  const winter = design?.sized?.volumeFlow.value;
+  if (!cold || !winter || !circuit.cooling || cold.volumeFlow.value <= winter * 1.1) return [];
+  const wider = Math.ceil((circuit.cooling.temperatureDifference * cold.volumeFlow.value) / winter);
+  return [
+    {
+      id: `cooling-flow:${circuit.id}`,
+      rule: 'cooling-flow',
+      severity: 'mend',
+      place: `circuits/${circuit.id}/cooling/temperatureDifference`,
+      component: `circuits/${circuit.id}/pump`,
+      title: `${circuit.name}: cooling asks for ${say(cold.volumeFlow.value, 'volumeFlow')}, heating for ${say(winter, 'volumeFlow')}`,
+      why: 'Pipes, pump and valve are sized for heating; in summer the water would warm further than written here and cool less. Let it warm further, or size the circuit for the larger flow with a smaller delta T when heating.',
+      remedies: [
+        {
+          label: `Let it warm by ${say(Math.min(wider, 20), 'temperatureDifference')}`,
+          edits: [{ at: `circuits/${circuit.id}/cooling/temperatureDifference`, value: Math.min(wider, 20) }],
+        },
+      ],
+    },
+  ];
+}
+
+/** Coils that dry the air make water, which has to go somewhere. */
+function trays(circuit: Circuit, { parts }: CoolingDesign): Finding[] {
+  const wet = parts.filter((part) => part.circuitId === circuit.id && part.latent > 0);
+  if (wet.length === 0) return [];
+  return [
+    {
+      id: `condensate:${circuit.id}`,
+      rule: 'condensate',
+      severity: 'note',
+      place: `circuits/${circuit.id}/cooling/flowTemperature`,
+      component: `circuits/${circuit.id}/house`,
+      title: `${circuit.name}: ${wet.length === 1 ? 'a coil makes' : `${wet.length} coils make`} water`,
+      why: `${[...new Set(wet.map((part) => part.label))].join(', ')}: their tray needs a drain with fall and a trap, or a pump for it; cold pipes to them need insulation that keeps vapour out.`,
+      remedies: [],
+    },
+  ];
+}
+
+function roomsCooled({ say }: Context, room: Room, { parts }: CoolingDesign): Finding[] {
+  const own = parts.filter((part) => part.roomId === room.id);
+  const name = room.name || room.id;
+  const findings: Finding[] = [];
+  const sensible = own.reduce((sum, part) => sum + part.sensible, 0);
+  const latent = own.reduce((sum, part) => sum + part.latent, 0);
+  const base = { component: room.circuit === null ? null : `circuits/${room.circuit}/house`, remedies: [] };
+  if (room.coolingLoad !== null && sensible < room.coolingLoad * 0.99) {
+    findings.push({
+      ...base,
+      id: `cooling-short:rooms/${room.id}`,
+      rule: 'cooling-short',
+      severity: 'mend',
+      place: `rooms/${room.id}/coolingLoad`,
+      title: `${name}: ${say(room.coolingLoad - sensible, 'heatLoad')} short of cooling`,
+      why: `Its emitters take out ${say(sensible, 'heatLoad')} of ${say(room.coolingLoad, 'heatLoad')}. ${own.length === 0 ? 'None of them gets cold water: give its circuit a flow temperature for cooling, and fan units their cooling rating.' : 'Shade it, add a fan unit, or cool with colder water where the dew point allows.'}`,
+    });
+  }
+  if (room.latentLoad !== null && latent < room.latentLoad * 0.99) {
+    findings.push({
+      ...base,
+      id: `drying-short:rooms/${room.id}`,
+      rule: 'drying-short',
+      severity: 'mend',
+      place: `rooms/${room.id}/latentLoad`,
+      title: `${name}: nothing dries ${say(room.latentLoad - latent, 'heatLoad')} of its damp`,
+      why: 'A floor dries no air: it only sweats. Until something does, the air grows damper and its dew point rises. Add a coil with a drain, or a dehumidifier.',
+    });
+  }
+  return findings;
+}
