@@ -5,7 +5,7 @@ import { floorPipe } from '../core/emitter/floor.ts';
 import { PIPE_MATERIALS } from '../core/pipe/catalogue.ts';
 import { unitFor } from '../core/quantity/units.ts';
 import type { Job } from '../model/job.ts';
-import type { ResultCell, ResultTable, Writing } from './results-table.ts';
+import type { ResultCell, ResultTable, Writing } from './result-cells.ts';
 
 interface Labelled {
   id: string;

@@ -8,38 +8,7 @@ import { fromSI, unitFor } from '../core/quantity/units.ts';
 import type { Job } from '../model/job.ts';
 import type { QuantityKind } from '../model/quantities.ts';
 import { loopTables } from './loop-tables.ts';
-
-/** A cell: a word, a number in the unit of its heading, or a computed figure with its number in that unit. */
-export type ResultCell = string | number | null | { figure: Figure; value: number | null };
-
-/** A table of results: headings with units, and rows of cells. */
-export interface ResultTable {
-  id: TableId;
-  title: string;
-  headings: string[];
-  rows: ResultCell[][];
-}
-
-export const TABLE_IDS = [
-  'circuits',
-  'pipes',
-  'pumps',
-  'solved',
-  'emitters',
-  'manifolds',
-  'loops',
-  'coils',
-  'plant',
-  'rooms',
-  'findings',
-] as const;
-export type TableId = (typeof TABLE_IDS)[number];
-
-/** How a table writes headings and numbers in the job's units. */
-export interface Writing {
-  head: (label: string, kind: QuantityKind) => string;
-  number: (value: number | null | undefined, kind: QuantityKind) => number | null;
-}
+import type { ResultCell, ResultTable } from './result-cells.ts';
 
 /** The results of a design as tables in the job's units. */
 export function resultTables(job: Job, design: Design): ResultTable[] {
