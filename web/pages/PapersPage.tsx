@@ -6,14 +6,8 @@ import { useSnackbar } from 'notistack';
 import { useParams } from 'react-router';
 import { formatNumber } from '../../core/quantity/format.ts';
 import { fileNameFor, writeJobFile } from '../../exchange/job-file.ts';
-import {
-  plainCell,
-  type ResultCell,
-  type ResultTable,
-  resultsToCsv,
-  resultTables,
-  tableToCsv,
-} from '../../exchange/results-table.ts';
+import type { ResultCell, ResultTable } from '../../exchange/result-cells.ts';
+import { plainCell, resultsToCsv, resultTables, tableToCsv } from '../../exchange/results-table.ts';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { PageSection, Sheet } from '../parts/Layout.tsx';
 import { jobHistory, openRevision } from '../state/api.ts';
