@@ -11,7 +11,7 @@ function largeJob(roomCount: number): Job {
   const circuitCount = roomCount / 5;
   return {
     ...base,
-    separation: { kind: 'low-loss-header', bore: 'auto', spacing: 'auto' },
+    separation: { kind: 'low-loss-header', bore: 'auto', spacing: 'auto', volume: 'auto' },
     circuits: Array.from({ length: circuitCount }, (_, i) =>
       newCircuit(`c${i}`, base, { name: `Circuit ${i}`, emitters: i % 3 === 0 ? 'floor' : 'radiators' }),
     ),
@@ -26,7 +26,10 @@ function largeJob(roomCount: number): Job {
 }
 
 const SIZES = [50, 100, 200, 400, 800];
-const withoutHeader = { ...largeJob(200), separation: { kind: 'none', bore: 'auto', spacing: 'auto' } } satisfies Job;
+const withoutHeader = {
+  ...largeJob(200),
+  separation: { kind: 'none', bore: 'auto', spacing: 'auto', volume: 'auto' },
+} satisfies Job;
 
 async function main(): Promise<void> {
   const bench = new Bench({ time: 1500, warmupTime: 400 });

@@ -13,7 +13,7 @@ export function twelveZones(): Job {
     newRoom(`r${i}`, { name: `Room ${i}`, heatLoad: 600 + ((i * 173) % 900), circuit, branchLength: 40 + 6 * i });
   return {
     ...base,
-    separation: { kind: 'low-loss-header', bore: 'auto', spacing: 'auto' },
+    separation: { kind: 'low-loss-header', bore: 'auto', spacing: 'auto', volume: 'auto' },
     circuits,
     rooms: [
       ...[1, 2, 3, 4, 5, 6].map((i) => room(i, 'c1')),

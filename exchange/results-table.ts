@@ -218,7 +218,7 @@ export function resultTables(job: Job, design: Design): ResultTable[] {
       title: 'Findings',
       headings: ['Severity', 'Finding', 'Why', 'Remedies'],
       rows: design.findings.map((finding) => [
-        finding.severity,
+        finding.accepted === undefined ? finding.severity : `accepted: ${finding.accepted}`,
         finding.title,
         finding.why,
         finding.remedies.map((remedy) => remedy.label).join('; '),

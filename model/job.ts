@@ -166,6 +166,12 @@ export const SourceSchema = z.strictObject({
   kind: z.enum(SOURCE_KINDS, `is no kind of source; use one of ${SOURCE_KINDS.join(', ')}`),
   name: Name,
   capacity: autoOr(quantity('source/capacity')),
+  /** What it cannot go below while it runs; `auto` is usual for its kind. */
+  leastOutput: autoOr(quantity('source/leastOutput')),
+  /** Shortest run its maker or its owner wants. */
+  leastRunTime: quantity('source/leastRunTime'),
+  /** Water of a tank in its return, in series; null for none. */
+  volumiser: quantity('source/volumiser').nullable(),
   flowTemperature: temperature('source/flowTemperature'),
   temperatureDifference: deltaT('source/temperatureDifference'),
   run: runAt('source/run'),
@@ -180,7 +186,7 @@ export const FLUID_KINDS = ['water', 'propylene-glycol', 'ethylene-glycol'] as c
 /** Where the expansion vessel meets the plant: on the return before the source, or on the flow behind its pump. */
 export const VESSEL_CONNECTIONS = ['source-return', 'source-flow'] as const;
 
-export const SEPARATION_KINDS = ['none', 'low-loss-header', 'closely-spaced-tees'] as const;
+export const SEPARATION_KINDS = ['none', 'low-loss-header', 'closely-spaced-tees', 'buffer'] as const;
 export const RULEBOOKS = ['velocity-led', 'gradient-led'] as const;
 
 /** How a building keeps its heat, where loads are only guessed by area. */
@@ -241,6 +247,8 @@ export const JobSchema = z
       bore: autoOr(quantity('separation/bore')),
       /** Between the two tees, centre to centre. */
       spacing: autoOr(quantity('separation/spacing')),
+      /** Water in a buffer that separates. */
+      volume: autoOr(quantity('separation/volume')),
     }),
     vessel: z.strictObject({
       volume: autoOr(quantity('vessel/volume')),
@@ -249,6 +257,10 @@ export const JobSchema = z
       fillTemperature: temperature('vessel/fillTemperature'),
       connection: z.enum(VESSEL_CONNECTIONS, 'is neither "source-return" nor "source-flow"'),
     }),
+    /** Findings somebody looked at and lets stand, with the reason. */
+    accepted: z
+      .array(z.strictObject({ finding: z.string().max(300), reason: Text }))
+      .max(500, 'holds more than 500 accepted findings; mend some'),
     /** What nobody has seen yet: a place taken as it stands in the job, and what might be there instead. */
     assumptions: z
       .array(

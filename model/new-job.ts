@@ -45,6 +45,9 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
       kind: 'condensing-boiler',
       name: '',
       capacity: 'auto',
+      leastOutput: 'auto',
+      leastRunTime: 600,
+      volumiser: null,
       flowTemperature: 55,
       temperatureDifference: 15,
       run: insulated(copper, 3),
@@ -54,7 +57,7 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
       pumpControl: 'fixed-speed',
       components: ['isolating-valve', 'magnetic-filter', 'isolating-valve'],
     },
-    separation: { kind: 'none', bore: 'auto', spacing: 'auto' },
+    separation: { kind: 'none', bore: 'auto', spacing: 'auto', volume: 'auto' },
     vessel: {
       volume: 'auto',
       staticHeight: 5,
@@ -62,6 +65,7 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
       fillTemperature: 10,
       connection: 'source-return',
     },
+    accepted: [],
     assumptions: [],
     unread: [],
   };

@@ -42,6 +42,7 @@ export const QUANTITY_KINDS = [
   'thermalResistance',
   'heatTransfer',
   'exponent',
+  'duration',
 ] as const;
 export type QuantityKind = (typeof QUANTITY_KINDS)[number];
 
@@ -75,6 +76,7 @@ export const UNIT_CHOICES = {
   thermalResistance: ['m²K/W', 'h ft² °F/BTU'],
   heatTransfer: ['W/(m²K)', 'BTU/(h ft² °F)'],
   exponent: ['', ''],
+  duration: ['min', 'min', 'h', 's'],
 } as const satisfies Record<QuantityKind, readonly string[]>;
 
 export type UnitSystem = 'metric' | 'us';

@@ -45,12 +45,15 @@ function fromVersion2(job: Loose): Loose {
   };
 }
 
-/** Version 3 only heated, split each floor by itself, and knew neither uses of rooms nor where they look. */
+/** Version 3 only heated, split each floor by itself, knew neither uses of rooms nor where they look, and no tank. */
 function fromVersion3(job: Loose): Loose {
   const emitter = (each: Loose): Loose => (each.kind === 'rated' ? { cooling: null, ...each } : each);
   return {
     ...job,
     version: 4,
+    accepted: [],
+    source: within(job.source, { leastOutput: 'auto', leastRunTime: 600, volumiser: null }),
+    separation: within(job.separation, { volume: 'auto' }),
     site: within(job.site, { summerRoom: 26, summerHumidity: 0.5 }),
     rooms: each(job.rooms, (room) => ({
       use: null,

@@ -43,9 +43,11 @@ describe('the job as a network', () => {
     const header = assemblyOf(thistleMill);
     expect(link(header, 'header')?.pipe?.bore).toBeGreaterThan(0.06);
     expect(link(header, 'source/pump')?.pump).toBeDefined();
-    const tees = assemblyOf(edited(['separation', { kind: 'closely-spaced-tees', bore: 'auto', spacing: 0.4 }]));
+    const tees = assemblyOf(edited(['separation', { kind: 'closely-spaced-tees', bore: 'auto', spacing: 0.4, volume: 'auto' }]));
     expect(link(tees, 'header')).toMatchObject({ pipe: { length: 0.4, bore: 0.0262 }, fittings: { zeta: 1 } });
-    const auto = assemblyOf(edited(['separation', { kind: 'closely-spaced-tees', bore: 'auto', spacing: 'auto' }]));
+    const auto = assemblyOf(
+      edited(['separation', { kind: 'closely-spaced-tees', bore: 'auto', spacing: 'auto', volume: 'auto' }]),
+    );
     expect(link(auto, 'header')?.pipe?.length).toBeCloseTo(4 * 0.0262, 9);
   });
 

@@ -10,6 +10,7 @@ import { GRAVITY } from '../quantity/gravity.ts';
 import { findRoot } from '../quantity/root.ts';
 import { type AddLink, type AddNode, addTree, endsOf, treeTees } from './assemble-tree.ts';
 import type { LoopSetting } from './balancing.ts';
+import type { BufferDesign } from './buffer-design.ts';
 import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
 import type { SizedValve } from './mixing-design.ts';
@@ -69,6 +70,8 @@ export interface Parts {
   valves: readonly (SizedValve | null)[];
   source: SourceFlow;
   header: HeaderDesign | null;
+  /** The buffer that separates; null without one. */
+  tank: BufferDesign['tank'];
   circuitPumps: readonly ChosenPump[];
   sourcePump: ChosenPump | null;
   /** Settings of the loops, by circuit. */
@@ -257,6 +260,16 @@ function addSource(context: Context, parts: Parts, node: AddNode, add: AddLink, 
       to: 'back',
       pipe: { length: 8 * bore, bore, roughness: material.roughness },
       fittings: { zeta: rules.teeLoss.limit, bore },
+    });
+  } else if (parts.tank) {
+    // Four connections into one water: what the circuits draw beyond the source's flow, or leave of it, passes through.
+    const { height, diameter } = parts.tank;
+    add({
+      id: 'header',
+      from: 'flow',
+      to: 'back',
+      pipe: { length: height, bore: diameter, roughness: material.roughness },
+      fittings: { zeta: rules.teeLoss.limit, bore: diameter },
     });
   } else if (job.separation.kind === 'closely-spaced-tees') {
     const spacing = job.separation.spacing === 'auto' ? rules.teeSpacing.limit * size.bore : job.separation.spacing;

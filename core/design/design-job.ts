@@ -7,6 +7,7 @@ import { GRAVITY } from '../quantity/gravity.ts';
 import { review } from '../review/review.ts';
 import { assemble } from './assemble.ts';
 import type { LoopSetting } from './balancing.ts';
+import { type BufferDesign, designBuffer } from './buffer-design.ts';
 import { type CircuitFlow, circuitLoad, designCircuitFlow } from './circuit-design.ts';
 import { circuitParts } from './circuit-parts.ts';
 import { type Context, contextOf } from './context.ts';
@@ -18,6 +19,7 @@ import { type ChosenPump, choosePumps, finishPump, type PumpDesign } from './pum
 import { designRegulating, type SolvedDesign, solvedDesign } from './solved-design.ts';
 import { designHeader, designSource } from './source-design.ts';
 import { designVessel, type VesselDesign } from './vessel-design.ts';
+import { waterContents } from './water-content.ts';
 
 /** Less than this is nothing to heat, in W. */
 const LEAST_LOAD = 1;
@@ -66,6 +68,7 @@ export function designWithPlant(asEntered: Job, built?: Design): { design: Desig
     circuits,
     source: sized?.source ?? null,
     vessel: sized?.vessel ?? null,
+    buffer: sized?.buffer ?? null,
     cooling: designCooling(context),
     pumpPower: sized?.pumpPower ?? null,
     solved: sized?.solved ?? null,
@@ -81,6 +84,7 @@ interface Sized {
   regulating: (Figure | null)[];
   source: SourceDesign;
   vessel: VesselDesign;
+  buffer: BufferDesign;
   pumpPower: Figure;
   solved: SolvedDesign;
   plant: Plant;
@@ -91,8 +95,10 @@ function sizePlant(context: Context, flows: CircuitFlow[], load: Figure, built?:
   const source = designSource(context, flows, load);
   const valves = flows.map((flow) => (flow.circuit.connection === 'mixed' ? designValve(context, flow, source) : null));
   const chosen = asBuilt(choosePumps(context, flows, valves, source, load), built);
+  const contents = waterContents(context, flows, source);
+  const buffer = designBuffer(context, flows, source, contents);
   const header = context.job.separation.kind === 'low-loss-header' ? designHeader(context, source) : null;
-  const vessel = designVessel(context, flows, source, header);
+  const vessel = designVessel(context, flows, source, header, contents, buffer);
   const loops = flows.map((flow) => flow.loops.map((loop) => ({ ...loop, kv: kvAsBuilt(loop.place, built) ?? loop.kv })));
   const regulating = flows.map((flow, i) => designRegulating(context, flow, chosen.circuits[i] as ChosenPump));
   const assembly = assemble(context, {
@@ -100,6 +106,7 @@ function sizePlant(context: Context, flows: CircuitFlow[], load: Figure, built?:
     valves,
     source,
     header,
+    tank: buffer.tank,
     circuitPumps: chosen.circuits,
     sourcePump: chosen.source,
     loops,
@@ -137,6 +144,7 @@ function sizePlant(context: Context, flows: CircuitFlow[], load: Figure, built?:
         good && sourcePump && all.every((pump) => pump.duty) ? supplyAtDuty(context, good, source.supplyTemperature, all) : null,
     },
     vessel,
+    buffer,
     pumpPower: context.book.add({
       id: 'pumpPower',
       label: 'Electric power of all pumps',

@@ -2,6 +2,7 @@ import type { Manifold } from '../circuit/manifolds.ts';
 import type { Figure } from '../figure/figure.ts';
 import type { Finding } from '../review/finding.ts';
 import type { LoopSetting } from './balancing.ts';
+import type { BufferDesign } from './buffer-design.ts';
 import type { CoolingDesign } from './cooling-design.ts';
 import type { ValveDesign } from './mixing-design.ts';
 import type { PipeDesign } from './pipe-design.ts';
@@ -77,6 +78,8 @@ export interface Design {
   /** Null until some circuit has a load. */
   source: SourceDesign | null;
   vessel: VesselDesign | null;
+  /** Whether a tank is needed, and the one it has. */
+  buffer: BufferDesign | null;
   pumpPower: Figure | null;
   /** What it does in summer; null for a plant that only heats. */
   cooling: CoolingDesign | null;

@@ -206,7 +206,9 @@ describe('what the network shows', () => {
 
   it('drift between tees grows with their distance, and runs through a circuit without check valve or pump', () => {
     const left = (spacing: number) => {
-      const plant = plantOf(edited(thistleMill, ['separation', { kind: 'closely-spaced-tees', bore: 'auto', spacing }]));
+      const plant = plantOf(
+        edited(thistleMill, ['separation', { kind: 'closely-spaced-tees', bore: 'auto', spacing, volume: 'auto' }]),
+      );
       const { gauges } = plant.run(['circuits/c4']);
       return (gauges.flow ?? 0) - (gauges.back ?? 0);
     };

@@ -1,12 +1,12 @@
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import { fluidName, fluidSource } from '../fluid/fluid.ts';
-import { boreArea } from '../pipe/friction.ts';
 import { endPressure, expansionShare, fillPressure, stockedVessel, VESSEL_SIZES, vesselVolume } from '../plant/expansion.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
-import type { RuleId } from '../review/rulebooks.ts';
+import type { BufferDesign } from './buffer-design.ts';
 import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
 import type { HeaderDesign, SourceFlow } from './source-design.ts';
+import type { Contents } from './water-content.ts';
 
 export interface VesselDesign {
   content: Figure;
@@ -20,91 +20,32 @@ export interface VesselDesign {
   pinned: boolean;
 }
 
-const EMITTER_CONTENT: Record<CircuitFlow['circuit']['emitters'], RuleId> = {
-  radiators: 'radiatorContent',
-  floor: 'floorContent',
-  'air-units': 'airUnitContent',
-};
-
-/** Water beyond the manifold of one circuit: decided, or so many litres per kW. */
-function emitterContent(context: Context, flow: CircuitFlow): Figure {
-  const { circuit, place, load } = flow;
-  // Floors are known pipe by pipe; the rest stands for the usual litres per kW.
-  const floors = flow.parts.filter((part) => part.emitter?.kind === 'floor');
-  const inFloors = flow.loops
-    .filter((loop) => floors.some((part) => part.emitter?.id === loop.emitterId && part.room.id === loop.roomId))
-    .reduce((sum, loop) => sum + loop.length * boreArea(loop.bore), 0);
-  const rest = floors.reduce((sum, part) => sum - part.load, load.value);
-  const rule = context.rules[EMITTER_CONTENT[circuit.emitters]];
-  const decidedContent = circuit.waterContent;
-  return context.book.add({
-    id: `${place}/waterContent`,
-    label: `${circuit.name}: water beyond the manifold`,
-    kind: 'volume',
-    value: decidedContent === 'auto' ? (rule.limit * Math.max(rest, 0)) / 1000 + inFloors : decidedContent,
-    formula:
-      decidedContent !== 'auto'
-        ? 'V decided in the job'
-        : inFloors > 0
-          ? 'V = litres per kW · Q + V_loops'
-          : 'V = litres per kW · Q',
-    source: decidedContent === 'auto' ? rule.source : 'decided in the job',
-    terms:
-      decidedContent === 'auto'
-        ? {
-            'per kW': byRule(rule),
-            Q:
-              inFloors > 0
-                ? given('load that is no floor', 'heatLoad', Math.max(rest, 0), 'load of the circuit less its floors')
-                : load,
-            ...(inFloors > 0
-              ? { V_loops: given('water in floor loops', 'volume', inFloors, 'length times bore of each loop') }
-              : {}),
-          }
-        : { V: decided('water content', 'volume', decidedContent, `${place}/waterContent`) },
-  });
-}
-
 /** Water in the whole system. */
 function systemContent(
   context: Context,
   circuits: readonly CircuitFlow[],
   source: SourceFlow,
-  header: HeaderDesign | null,
-  headerLength: number,
+  contents: Contents,
+  separator: Ingredient | null,
 ): Figure {
-  const { job, book, rules } = context;
-  const ofSource = book.add({
-    id: 'source/waterContent',
-    label: 'Source: water content',
-    kind: 'volume',
-    value:
-      job.source.waterContent === 'auto' ? (rules.sourceContent.limit * source.capacity.value) / 1000 : job.source.waterContent,
-    formula: job.source.waterContent === 'auto' ? 'V = litres per kW · P' : 'V decided in the job',
-    source: job.source.waterContent === 'auto' ? rules.sourceContent.source : 'data sheet',
-    terms:
-      job.source.waterContent === 'auto'
-        ? { 'per kW': byRule(rules.sourceContent), P: source.capacity }
-        : { V: decided('water content', 'volume', job.source.waterContent, 'source/waterContent') },
-  });
-  const parts: Record<string, Figure> = { 'V source': ofSource, 'V source pipe': source.run.pipe.content };
+  const { job } = context;
+  const parts: Record<string, Figure> = { 'V source': contents.source, 'V source pipe': source.run.pipe.content };
   circuits.forEach((flow, i) => {
     parts[`V run ${i + 1}`] = flow.run.pipe.content;
-    parts[`V beyond ${i + 1}`] = emitterContent(context, flow);
+    parts[`V beyond ${i + 1}`] = contents.beyond.get(flow.circuit.id) as Figure;
   });
   const terms: Record<string, Ingredient> = { ...parts };
-  let inHeader = 0;
-  if (header) {
-    inHeader = (Math.PI / 4) * header.bore.value ** 2 * headerLength;
-    terms['V header'] = given('header', 'volume', inHeader, 'bore over eight diameters of height');
+  if (separator) terms['V separator'] = separator;
+  if (job.source.volumiser !== null) {
+    terms['V tank'] = decided('tank in the return', 'volume', job.source.volumiser, 'source/volumiser');
   }
-  return book.add({
+  return context.book.add({
     id: 'vessel/content',
     label: 'Water in the system',
     kind: 'volume',
-    value: inHeader + Object.values(parts).reduce((sum, part) => sum + part.value, 0),
+    value: Object.values(terms).reduce((sum, part) => sum + part.value, 0),
     formula: 'V = Σ parts',
-    source: 'sum of source, pipes, header and emitters; the worst run is part of what lies beyond the manifold',
+    source: 'sum of source, pipes, header or tank, and emitters; the worst run is part of what lies beyond the manifold',
     terms,
   });
 }
@@ -112,16 +53,21 @@ function systemContent(
 /** Height of a low-loss header in bores: common practice for a vertical header with pipes top and bottom. */
 const HEADER_HEIGHT = 8;
 
+const contentOf = ({ bore }: HeaderDesign): Ingredient =>
+  given('header', 'volume', (Math.PI / 4) * bore.value ** 3 * HEADER_HEIGHT, 'bore over eight diameters of height');
+
 /** Expansion vessel, gas, filling and end pressure by the method of EN 12828. */
 export function designVessel(
   context: Context,
   circuits: readonly CircuitFlow[],
   source: SourceFlow,
   header: HeaderDesign | null,
+  contents: Contents,
+  buffer: BufferDesign,
 ): VesselDesign {
   const { job, book, rules } = context;
   const { vessel } = job;
-  const content = systemContent(context, circuits, source, header, header ? HEADER_HEIGHT * header.bore.value : 0);
+  const content = systemContent(context, circuits, source, contents, buffer.tank?.volume ?? (header && contentOf(header)));
   const hottest = decided('source flow temperature', 'temperature', job.source.flowTemperature, 'source/flowTemperature');
   const cold = decided('filling temperature', 'temperature', vessel.fillTemperature, 'vessel/fillTemperature');
   const share = book.add({

@@ -11,7 +11,7 @@ export interface PipeLine {
   points: Point[];
 }
 
-export type SymbolKind = 'source' | 'header' | 'tees' | 'pump' | 'mixing-valve' | 'vessel' | 'relief-valve' | 'manifold';
+export type SymbolKind = 'source' | 'header' | 'tank' | 'tees' | 'pump' | 'mixing-valve' | 'vessel' | 'relief-valve' | 'manifold';
 
 /** A component, drawn around its centre after the general piping symbols of ISO 14617. */
 export interface SheetSymbol {

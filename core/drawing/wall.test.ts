@@ -19,7 +19,7 @@ function plant(circuitCount: number, kind: Job['separation']['kind']): Job {
   );
   return {
     ...base,
-    separation: { kind, bore: 'auto', spacing: 'auto' },
+    separation: { kind, bore: 'auto', spacing: 'auto', volume: 'auto' },
     circuits,
     rooms: circuits
       .filter((_, i) => i % 3 !== 2)

@@ -1,7 +1,7 @@
 import type { Job } from '../../model/job.ts';
 import type { CircuitDesign, Design } from '../design/design.ts';
 import type { PumpDesign } from '../design/pump-design.ts';
-import { SEVERITIES, type Severity } from '../review/finding.ts';
+import { openFindings, SEVERITIES, type Severity } from '../review/finding.ts';
 import type { Point, Sheet, Tag } from './sheet.ts';
 
 /** Width of the part left of the first riser, and of each circuit's column. */
@@ -19,6 +19,7 @@ const HEADER_X = 214;
 /** Shortest section of a bar that has its flow written on it. */
 const LABELLED = 100;
 const VESSEL_X = 176;
+const VOLUMISER_X = 151;
 
 /**
  * Lays the plant of a job out as one reads a plant-room wall: the source at the left, the separation beside it, a
@@ -53,7 +54,7 @@ export function wallSheet(job: Job, design: Design): Sheet {
 
 function worstByComponent(design: Design): Map<string, Severity> {
   const worst = new Map<string, Severity>();
-  for (const { component, severity } of design.findings) {
+  for (const { component, severity } of openFindings(design.findings)) {
     if (component === null) continue;
     const known = worst.get(component);
     if (!known || SEVERITIES.indexOf(severity) < SEVERITIES.indexOf(known)) worst.set(component, severity);
@@ -68,6 +69,7 @@ function drawPlant(job: Job, design: Design, sheet: Sheet, tag: AddTag): void {
   const { source, vessel } = design;
   const separated = job.separation.kind !== 'none';
   const tees = job.separation.kind === 'closely-spaced-tees';
+  const tank = job.separation.kind === 'buffer';
   const middle = (SOURCE.left + SOURCE.right) / 2;
   const columns = Array.from({ length: Math.max(design.circuits.length, 1) }, (_, i) => PLANT_WIDTH + i * COLUMN);
   const flows = columns.map((left) => left + RISER.flow);
@@ -101,11 +103,11 @@ function drawPlant(job: Job, design: Design, sheet: Sheet, tag: AddTag): void {
     );
     sheet.symbols.push({
       component: 'header',
-      kind: tees ? 'tees' : 'header',
+      kind: tees ? 'tees' : tank ? 'tank' : 'header',
       at: [HEADER_X, (SOURCE.top + SOURCE.bottom) / 2 + 3],
-      width: 30,
+      width: tank ? 54 : 30,
       height: SOURCE.bottom - SOURCE.top - 14,
-      label: tees ? 'Closely spaced tees' : 'Low-loss header',
+      label: tees ? 'Closely spaced tees' : tank ? 'Buffer' : 'Low-loss header',
     });
     sheet.symbols.push({
       component: 'source/pump',
@@ -137,6 +139,16 @@ function drawPlant(job: Job, design: Design, sheet: Sheet, tag: AddTag): void {
       [VESSEL_X, bottom + 24],
     ],
   });
+  if (job.source.volumiser !== null) {
+    sheet.symbols.push({
+      component: 'volumiser',
+      kind: 'tank',
+      at: [VOLUMISER_X, bottom],
+      width: 22,
+      height: 40,
+      label: 'Tank in the return',
+    });
+  }
   sheet.symbols.push({
     component: 'relief',
     kind: 'relief-valve',
@@ -191,6 +203,17 @@ function drawPlant(job: Job, design: Design, sheet: Sheet, tag: AddTag): void {
         { id: (source.supplyAtDuty ?? source.supplyTemperature).id, word: 'out' },
         { id: source.header.bore.id, word: 'bore' },
       ],
+    });
+  }
+  if (tank && design.buffer?.tank) {
+    tag({
+      component: 'header',
+      at: [HEADER_X + 28, RETURN_BAR + 22],
+      width: 108,
+      tiedTo: [HEADER_X + 27, RETURN_BAR + 26],
+      title: 'Buffer',
+      word: null,
+      figures: [{ id: (source.supplyAtDuty ?? source.supplyTemperature).id, word: 'out' }, { id: design.buffer.tank.volume.id }],
     });
   }
   tag({

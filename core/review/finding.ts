@@ -22,8 +22,17 @@ export interface Finding {
   title: string;
   why: string;
   remedies: Remedy[];
+  /** Why somebody lets it stand; absent while it waits to be looked at. */
+  accepted?: string;
 }
 
-/** Findings worst first, in the order of the work among equals. */
-export const worstFirst = (findings: readonly Finding[]): Finding[] =>
-  [...findings].sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity));
+/** Findings worst first, in the order of the work among equals; accepted ones stand last. */
+export const worstFirst = (findings: readonly Finding[]): Finding[] => {
+  const rank = (finding: Finding) =>
+    SEVERITIES.indexOf(finding.severity) + (finding.accepted === undefined ? 0 : SEVERITIES.length);
+  return [...findings].sort((a, b) => rank(a) - rank(b));
+};
+
+/** Findings that nobody has accepted: what is left to look at. */
+export const openFindings = (findings: readonly Finding[]): Finding[] =>
+  findings.filter((finding) => finding.accepted === undefined);

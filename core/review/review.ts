@@ -1,6 +1,7 @@
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import { type Finding, worstFirst } from './finding.ts';
+import { reviewBuffer } from './review-buffer.ts';
 import { reviewCircuits } from './review-circuits.ts';
 import { reviewCooling } from './review-cooling.ts';
 import { reviewEmitters } from './review-emitters.ts';
@@ -8,13 +9,22 @@ import { reviewPlant } from './review-plant.ts';
 import { reviewRooms } from './review-rooms.ts';
 import { reviewSolved } from './review-solved.ts';
 
-/** All findings of a design, worst first. */
-export const review = (context: Context, design: UnreviewedDesign): Finding[] =>
-  worstFirst([
+/** All findings of a design, worst first; those somebody let stand come last, with the reason. */
+export function review(context: Context, design: UnreviewedDesign): Finding[] {
+  const reasons = new Map(context.job.accepted.map(({ finding, reason }) => [finding, reason]));
+  const found = [
     ...reviewRooms(context, design),
     ...reviewEmitters(context, design),
     ...reviewCircuits(context, design),
     ...reviewCooling(context, design),
     ...reviewPlant(context, design),
+    ...reviewBuffer(context, design),
     ...reviewSolved(context, design),
-  ]);
+  ];
+  return worstFirst(
+    found.map((finding) => {
+      const reason = reasons.get(finding.id);
+      return reason === undefined ? finding : { ...finding, accepted: reason };
+    }),
+  );
+}

@@ -201,6 +201,7 @@ const SHARED = {
     'Colder floors are felt as such.',
     'EN ISO 7730, as remembered',
   ),
+  leastBuffer: rule('smallest buffer that separates', 'volume', 0.03, 'Smaller tanks are headers, and are bought as such.'),
   vesselReserveShare: rule('water reserve', 'fraction', 0.005, 'Covers what a system loses between services.', 'EN 12828'),
   vesselReserveLeast: rule('least water reserve', 'volume', 0.003, 'Covers what a system loses between services.', 'EN 12828'),
   vesselSmall: rule('small vessel', 'volume', 0.015, 'Under this size the reserve is a share of the vessel.', 'EN 12828'),

@@ -7,10 +7,12 @@ import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import { Link as RouterLink, useParams, useSearchParams } from 'react-router';
 import { readCalls } from '../../core/design/combinations.ts';
+import { openFindings } from '../../core/review/finding.ts';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { FindingsList } from '../parts/FindingsList.tsx';
 import { PlantFields } from '../parts/PlantFields.tsx';
 import { SumPanel } from '../parts/SumPanel.tsx';
+import { DraftDialog } from '../plant/DraftDialog.tsx';
 import { type Designed, useDesigned } from '../state/design-context.tsx';
 import { useSum } from '../state/sum-context.tsx';
 import { Thermostats } from '../wall/Thermostats.tsx';
@@ -25,6 +27,7 @@ export default function PlantPage() {
   const [search] = useSearchParams();
   const [side, setSide] = useState<Side>('findings');
   const [component, setComponent] = useState<string | null>(null);
+  const [drafting, setDrafting] = useState(false);
   const { figureId, close } = useSum();
   const wanted = search.get('at');
   // Arriving at an entry of the plant opens the side it stands on.
@@ -57,6 +60,7 @@ export default function PlantPage() {
       <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
         {job.rooms.length === 0 ? <Empty /> : <RunningWall designed={designed} picked={component} onPick={pick} />}
       </Box>
+      {drafting && <DraftDialog onClose={() => setDrafting(false)} />}
       <Box
         component="aside"
         aria-label="Findings and entries"
@@ -92,9 +96,12 @@ export default function PlantPage() {
                 onChange={(_, next: Side | null) => next && setSide(next)}
                 aria-label="Side panel"
               >
-                <ToggleButton value="findings">Findings ({design.findings.length})</ToggleButton>
+                <ToggleButton value="findings">Findings ({openFindings(design.findings).length})</ToggleButton>
                 <ToggleButton value="plant">Source, header, vessel</ToggleButton>
               </ToggleButtonGroup>
+              <Button fullWidth variant="outlined" sx={{ mt: 1 }} onClick={() => setDrafting(true)}>
+                Draft the plant another way …
+              </Button>
             </Box>
             {side === 'plant' ? (
               <PlantFields design={design} />

@@ -4,6 +4,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
 import type { Finding, Remedy } from '../../core/review/finding.ts';
+import { AcceptFinding } from './AcceptFinding.tsx';
 import { pageOfPlace } from './places.ts';
 import { RemedyButton, RemedyEffect } from './RemedyButton.tsx';
 import { SEVERITY_WORDS, SeverityMark } from './Severity.tsx';
@@ -49,15 +50,20 @@ function FindingEntry({ finding, onShow }: { finding: Finding; onShow?: (compone
       </Box>
       <Box sx={{ minWidth: 0, flex: 1 }}>
         <Typography variant="h3" component="h3" sx={{ overflowWrap: 'anywhere' }}>
-          <Box component="span" sx={{ color: `wall.${finding.severity}` }}>
-            {SEVERITY_WORDS[finding.severity]}:
+          <Box component="span" sx={{ color: finding.accepted === undefined ? `wall.${finding.severity}` : 'text.secondary' }}>
+            {finding.accepted === undefined ? SEVERITY_WORDS[finding.severity] : 'Accepted'}:
           </Box>{' '}
           {finding.title}
         </Typography>
         <Typography variant="body2" sx={{ mt: 0.5, overflowWrap: 'anywhere' }}>
           {finding.why}
         </Typography>
-        {finding.remedies.map((remedy) =>
+        {finding.accepted !== undefined && (
+          <Typography variant="body2" sx={{ mt: 0.5, fontStyle: 'italic', overflowWrap: 'anywhere' }}>
+            Let stand: {finding.accepted}
+          </Typography>
+        )}
+        {(finding.accepted === undefined ? finding.remedies : []).map((remedy) =>
           remedy.edits.length > 0 ? (
             <RemedyButton key={remedy.label} remedy={remedy} onLook={setLooked} />
           ) : (
@@ -67,7 +73,7 @@ function FindingEntry({ finding, onShow }: { finding: Finding; onShow?: (compone
           ),
         )}
         {looked && <RemedyEffect key={looked.label} finding={finding} remedy={looked} />}
-        <Box sx={{ mt: 1, display: 'flex', gap: 2 }}>
+        <Box sx={{ mt: 1, display: 'flex', flexWrap: 'wrap', columnGap: 2 }}>
           <Link
             component={RouterLink}
             to={`/jobs/${id}/${pageOfPlace(finding.place)}?at=${encodeURIComponent(finding.place)}`}
@@ -80,6 +86,7 @@ function FindingEntry({ finding, onShow }: { finding: Finding; onShow?: (compone
               Show on the wall
             </Link>
           )}
+          <AcceptFinding finding={finding} />
         </Box>
       </Box>
     </Box>

@@ -5,6 +5,7 @@ import type { Design } from '../../core/design/design.ts';
 import type { QuantityKind } from '../../model/quantities.ts';
 import { useDisplay } from '../state/display.ts';
 import { useJob } from '../state/job-context.tsx';
+import { BufferFields } from './BufferFields.tsx';
 import { ComponentsField } from './ComponentsField.tsx';
 import { PUMP_CONTROL_CHOICES, pumpChoices, SEPARATION_CHOICES, SOURCE_CHOICES, VESSEL_CHOICES } from './choices.ts';
 import { ChoiceField, QuantityField, WordField } from './Field.tsx';
@@ -53,7 +54,14 @@ export function PlantFields({ design }: { design: Design }) {
       <ChoiceField place="separation/kind" label="Between source and circuits" options={SEPARATION_CHOICES} />
       {separated && (
         <>
-          {job.separation.kind === 'closely-spaced-tees' ? (
+          {job.separation.kind === 'buffer' ? (
+            <QuantityField
+              place="separation/volume"
+              label="Volume of the buffer"
+              empty="auto"
+              automatic={automatic(design.buffer?.tank?.volume.value, 'volume')}
+            />
+          ) : job.separation.kind === 'closely-spaced-tees' ? (
             <QuantityField place="separation/spacing" label="Between the tees" empty="auto" automatic="auto: four diameters" />
           ) : (
             <QuantityField
@@ -71,6 +79,7 @@ export function PlantFields({ design }: { design: Design }) {
           <ChoiceField place="source/pumpControl" label="Source pump holds" options={PUMP_CONTROL_CHOICES} />
         </>
       )}
+      {design.buffer && <BufferFields buffer={design.buffer} />}
       <Divider />
       <Typography variant="h2">Expansion vessel</Typography>
       <QuantityField place="vessel/volume" label="Volume" empty="auto" automatic={automatic(vessel?.volume?.value, 'volume')} />

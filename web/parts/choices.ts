@@ -107,6 +107,7 @@ export const SEPARATION_CHOICES = list<Job['separation']['kind']>({
   none: 'None: circuits draw through the source',
   'low-loss-header': 'Low-loss header',
   'closely-spaced-tees': 'Closely spaced tees',
+  buffer: 'Buffer, four connections',
 });
 
 export const RULEBOOK_CHOICES = list<Job['rulebook']>({

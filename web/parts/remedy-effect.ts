@@ -1,5 +1,5 @@
 import type { Design } from '../../core/design/design.ts';
-import type { Finding } from '../../core/review/finding.ts';
+import { type Finding, openFindings } from '../../core/review/finding.ts';
 import type { QuantityKind } from '../../model/quantities.ts';
 
 /** One thing a cure changes: a quantity, or a plain count where `kind` is null. */
@@ -47,6 +47,6 @@ export function effectOf(finding: Finding, before: Design, after: Design): Effec
     if (Math.abs(next.value - old.value) <= WORTH * Math.abs(old.value)) continue;
     effects.push({ label: bareLabel(old.label), kind: old.kind, before: old.value, after: next.value });
   }
-  const left = (design: Design) => design.findings.filter((each) => each.severity !== 'note').length;
+  const left = (design: Design) => openFindings(design.findings).filter((each) => each.severity !== 'note').length;
   return [...effects.slice(0, MOST_LINES), { label: 'Left to mend', kind: null, before: left(before), after: left(after) }];
 }

@@ -88,6 +88,18 @@ function Shape({ symbol: { kind, width: w, height: h, source } }: { symbol: Shee
           <path d="M0 -20V20" stroke={colours.metal} strokeWidth={2} strokeDasharray="4 4" />
         </g>
       );
+    case 'tank':
+      return (
+        <>
+          <rect x={-w / 2} y={-h / 2} width={w} height={h} rx={w / 3} {...body} />
+          <path
+            d={[-0.22, 0, 0.22].map((at) => `M${-w / 2 + 5} ${at * h}H${w / 2 - 5}`).join('')}
+            stroke={colours.metal}
+            strokeWidth={2}
+            strokeDasharray="3 4"
+          />
+        </>
+      );
     case 'header':
       return (
         <>

@@ -1,6 +1,8 @@
 import { expose } from 'comlink';
 import { type Combination, combinations } from '../../core/design/combinations.ts';
+import type { Design } from '../../core/design/design.ts';
 import { designJob, designWithPlant } from '../../core/design/design-job.ts';
+import { draftPlants, type PlantDraft } from '../../core/design/draft-plant.ts';
 import { assumptionLedger, type LedgerEntry } from '../../core/design/ledger.ts';
 import type { PlantState } from '../../core/design/operate.ts';
 import { wallSheet } from '../../core/drawing/wall.ts';
@@ -27,6 +29,10 @@ const work = {
       ranked: rankedImprovements(job, circuitId),
       plan: target === null ? null : planForTarget(job, circuitId, target),
     };
+  },
+  /** Whole plants for the rooms of a job, each with its design. */
+  drafts(job: Job): (PlantDraft & { design: Design })[] {
+    return draftPlants(job).map((draft) => ({ ...draft, design: designJob(draft.job) }));
   },
   ledger(job: Job): LedgerEntry[] {
     return assumptionLedger(job);

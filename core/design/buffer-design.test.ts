@@ -1,0 +1,97 @@
+import { describe, expect, it } from 'vitest';
+import { thistleMill } from '../../demo/thistle-mill.ts';
+import type { Job } from '../../model/job.ts';
+import { newFloor } from '../../model/new-emitter.ts';
+import { newCircuit, newJob, newRoom } from '../../model/new-job.ts';
+import { applyEdits } from '../../model/place.ts';
+import { designJob } from './design-job.ts';
+
+const edited = (job: Job, ...edits: [string, unknown][]) =>
+  applyEdits(
+    job,
+    edits.map(([at, value]) => ({ at, value })),
+  );
+const found = (job: Job, rule: string) => designJob(job).findings.filter((each) => each.rule === rule);
+
+/** 145 m2 of floor at 100 mm on a heat pump of 5 kW, all open: figures of the trade, common practice. */
+function openFloor(): Job {
+  const base = newJob('Open floor');
+  const job: Job = {
+    ...base,
+    source: { ...base.source, kind: 'heat-pump', capacity: 5000, flowTemperature: 34, temperatureDifference: 5 },
+  };
+  const circuit = newCircuit('c1', job, {
+    emitters: 'floor',
+    connection: 'direct',
+    flowTemperature: 34,
+    temperatureDifference: 5,
+  });
+  const rooms = Array.from({ length: 5 }, (_, i) =>
+    newRoom(`r${i}`, {
+      heatLoad: 900,
+      area: 29,
+      circuit: 'c1',
+      emitters: [newFloor('e1', 29, { spacing: 0.1, covering: 0.01 })],
+    }),
+  );
+  return { ...job, circuits: [circuit], rooms };
+}
+
+describe('the water a source works on', () => {
+  it('is enough in an open floor on a small heat pump: no tank is needed', () => {
+    const { buffer, findings } = designJob(openFloor());
+    expect(buffer?.needed.value).toBe(0);
+    expect(buffer?.open.value).toBeGreaterThan(0.15);
+    expect(findings.filter((each) => each.rule.startsWith('buffer'))).toEqual([]);
+  });
+
+  it('is too little when a room alone may call', () => {
+    const rooms = edited(openFloor(), ['circuits/c1/zones', 'rooms'], ['source/capacity', 9000]);
+    const [finding] = found(rooms, 'buffer-needed');
+    expect(finding?.title).toContain('cycles');
+    for (const remedy of finding?.remedies ?? []) {
+      expect(
+        found(edited(rooms, ...remedy.edits.map((edit): [string, unknown] => [edit.at, edit.value])), 'buffer-needed'),
+        remedy.label,
+      ).toEqual([]);
+    }
+  });
+
+  it('is worked out as by hand', () => {
+    const { buffer, source } = designJob(edited(thistleMill, ['source/leastOutput', 4000], ['source/temperatureDifference', 10]));
+    // 600 s of what is too much, into water of 988.9 kg/m3 and 4181 J/(kg K) at 50 °C (IAPWS-IF97) that swings 10 K.
+    const surplus = 4000 - (buffer?.smallestZone.value ?? 0);
+    expect(buffer?.forRunTime.value).toBeCloseTo((600 * surplus) / (988.1 * 4180 * 10), 4);
+    expect(source).not.toBeNull();
+  });
+
+  it('asks for a tank behind a fire, and says so first', () => {
+    const fire = edited(thistleMill, ['source/kind', 'solid-fuel'], ['source/flowTemperature', 75]);
+    expect(found(fire, 'buffer-needed')[0]?.severity).toBe('stop');
+    const tank = edited(fire, ['separation/kind', 'buffer']);
+    const { buffer, vessel } = designJob(tank);
+    expect(buffer?.tank?.volume.value).toBe(1);
+    expect(vessel?.content.value).toBeGreaterThan(1);
+    expect(found(edited(tank, ['separation/volume', 0.2]), 'buffer-small')).toHaveLength(1);
+  });
+});
+
+describe('a buffer between source and circuits', () => {
+  it('runs like a wide header: the circuits get what they want of it', () => {
+    const header = designJob(thistleMill);
+    const tank = designJob(edited(thistleMill, ['separation/kind', 'buffer']));
+    expect(tank.solved?.state.converged).toBe(true);
+    tank.circuits.forEach((circuit, i) => {
+      const flow = circuit.sized?.pump.duty?.flow.value ?? 0;
+      expect(flow / (header.circuits[i]?.sized?.pump.duty?.flow.value ?? 1)).toBeCloseTo(1, 2);
+    });
+    expect(tank.findings.find((each) => each.rule === 'buffer-needless' || each.rule === 'buffer-small')?.rule).not.toBe(
+      'buffer-small',
+    );
+  });
+
+  it('is said to be needless where the water is enough', () => {
+    const [finding] = found(edited(openFloor(), ['separation/kind', 'buffer']), 'buffer-needless');
+    expect(finding?.remedies[0]?.edits).toEqual([{ at: 'separation/kind', value: 'low-loss-header' }]);
+  });
+});

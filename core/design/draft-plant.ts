@@ -1,0 +1,141 @@
+import type { Circuit, Job, Room } from '../../model/job.ts';
+import { newCircuit } from '../../model/new-job.ts';
+import { proposeCircuits } from '../circuit/propose-circuits.ts';
+import { ladder } from '../emitter/ladder.ts';
+import { designJob } from './design-job.ts';
+
+/** Ways of piping a plant room, each after a school of its own. */
+export const ARRANGEMENTS = ['open', 'header', 'tees', 'buffer'] as const;
+export type Arrangement = (typeof ARRANGEMENTS)[number];
+
+export interface PlantDraft {
+  arrangement: Arrangement;
+  title: string;
+  /** Who pipes so, and what for. */
+  school: string;
+  job: Job;
+}
+
+const TITLES: Record<Arrangement, [title: string, school: string]> = {
+  open: [
+    'Open, one temperature',
+    'One pump, nothing between source and emitters, nothing that closes: the source follows the weather, every emitter gets the same water.',
+  ],
+  header: [
+    'Low-loss header',
+    'Source and circuits each with their own pump and flow; mixed and direct circuits side by side, air and dirt settle in the header.',
+  ],
+  tees: [
+    'Closely spaced tees, a pump for each zone',
+    'A loop round the source; each zone has its pump and no valve that closes. Little room, little cost.',
+  ],
+  buffer: [
+    'Buffer between source and circuits',
+    'The tank takes what the source makes too much: rooms may close one by one, and the source still runs long enough.',
+  ],
+};
+
+/** Falls of the water where all of it is one circuit, K: common practice for heat pumps and for anything else. */
+const OPEN_FALL = { heatPump: 5, other: 10 };
+/** Hottest water a draft asks for, degrees C; what needs more stays a finding. */
+const HOTTEST = 80;
+
+/**
+ * Complete plants for the rooms and the source of a job, one for each arrangement. Circuits that are there stay with
+ * their pipes, pumps and temperatures; where there are none they are proposed by temperature. The open plant has one
+ * circuit, so all are joined into the one with the largest load.
+ * @returns nothing while no room has a load
+ */
+export function draftPlants(job: Job): PlantDraft[] {
+  const start = withCircuits(job);
+  if (!start) return [];
+  return ARRANGEMENTS.map((arrangement) => {
+    const [title, school] = TITLES[arrangement];
+    return { arrangement, title, school, job: undiluted(arranged(start, arrangement)) };
+  });
+}
+
+/** Every room with a load on some circuit; null where there is nothing to heat. */
+function withCircuits(job: Job): Job | null {
+  if (job.circuits.length === 0) return proposeCircuits(job, 'temperature')?.job ?? null;
+  const first = job.circuits[0] as Circuit;
+  const lost = (room: Room) => room.circuit === null && room.emitters.every((emitter) => emitter.circuit === null);
+  const whole = { ...job, rooms: job.rooms.map((room) => (lost(room) ? { ...room, circuit: first.id } : room)) };
+  return designJob(whole).source ? whole : null;
+}
+
+function arranged(job: Job, arrangement: Arrangement): Job {
+  const separated = (kind: Job['separation']['kind'], change: (circuit: Circuit) => Circuit): Job => ({
+    ...job,
+    separation: { ...job.separation, kind },
+    circuits: job.circuits.map(change),
+  });
+  switch (arrangement) {
+    case 'open':
+      return openPlant(job);
+    case 'header':
+      return separated('low-loss-header', (circuit) => circuit);
+    case 'tees':
+      return separated('closely-spaced-tees', (circuit) => ({ ...circuit, zones: 'circuit', bypass: null }));
+    case 'buffer':
+      return separated('buffer', (circuit) => ({ ...circuit, zones: 'rooms' }));
+  }
+}
+
+/** All on one circuit straight from the source, as hot as the hottest emitter needs and no hotter. */
+function openPlant(job: Job): Job {
+  const { circuits: designed } = designJob(job);
+  const largest = designed.reduce((most, each) => (each.load.value > most.load.value ? each : most));
+  const main = job.circuits.find((circuit) => circuit.id === largest.id) ?? newCircuit('c1', job);
+  const fall = job.source.kind === 'heat-pump' ? OPEN_FALL.heatPump : OPEN_FALL.other;
+  const one: Circuit = {
+    ...main,
+    connection: 'direct',
+    temperatureDifference: fall,
+    zones: 'circuit',
+    bypass: null,
+    mixingValve: 'auto',
+    loopValves: main.loopValves === 'none' ? 'none' : 'set',
+    sections: job.circuits.flatMap((circuit) =>
+      circuit.sections.map((section) =>
+        circuit.id === main.id
+          ? section
+          : {
+              ...section,
+              id: `${circuit.id}-${section.id}`.slice(0, 40),
+              from: section.from && `${circuit.id}-${section.from}`.slice(0, 40),
+            },
+      ),
+    ),
+  };
+  const gone = new Set(job.circuits.filter((circuit) => circuit.id !== main.id).map((circuit) => circuit.id));
+  const stays = ({ place }: { place: string }) => !gone.has(place.split('/')[1] ?? '') || !place.startsWith('circuits/');
+  const joined: Job = {
+    ...job,
+    separation: { ...job.separation, kind: 'none' },
+    circuits: [one],
+    rooms: job.rooms.map((room) => ({
+      ...room,
+      circuit: room.circuit === null && room.emitters.every((each) => each.circuit === null) ? null : one.id,
+      emitters: room.emitters.map((emitter) => ({ ...emitter, circuit: null })),
+    })),
+    assumptions: job.assumptions.filter(stays),
+    unread: job.unread.filter(stays),
+  };
+  const needs = ladder(joined).flatMap((rung) => (Number.isFinite(rung.needed) ? [rung.needed] : []));
+  const flowTemperature = Math.min(Math.ceil(needs.length > 0 ? Math.max(...needs) : main.flowTemperature), HOTTEST);
+  return {
+    ...joined,
+    circuits: [{ ...one, flowTemperature }],
+    source: { ...joined.source, flowTemperature, temperatureDifference: fall },
+  };
+}
+
+/** Behind a separator the source has to send at least what the circuits draw; its delta T is made narrow enough for that. */
+function undiluted(job: Job): Job {
+  if (job.separation.kind === 'none') return job;
+  const { source } = designJob(job);
+  if (!source || source.massFlow.value >= source.secondaryFlow.value) return job;
+  const narrow = (job.source.temperatureDifference * source.massFlow.value) / source.secondaryFlow.value;
+  return { ...job, source: { ...job.source, temperatureDifference: Math.max(1, Math.floor(narrow * 2) / 2) } };
+}

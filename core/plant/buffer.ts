@@ -1,0 +1,43 @@
+import type { SourceKind } from '../../model/job.ts';
+
+/** Tanks one can buy, m3: common practice. */
+export const TANK_SIZES = [
+  0.03, 0.05, 0.08, 0.1, 0.12, 0.15, 0.2, 0.3, 0.4, 0.5, 0.75, 0.8, 1, 1.5, 2, 3, 4, 5, 8, 10, 15, 20, 30, 50,
+] as const;
+/** Height of a buffer over its diameter: common practice. */
+const SLENDERNESS = 2.5;
+
+/** Least output a kind of source can hold while it runs, as a share of its capacity: usual figures, from memory. */
+export const LEAST_SHARE: Record<SourceKind, number> = {
+  'condensing-boiler': 0.2,
+  boiler: 1,
+  'heat-pump': 0.35,
+  electric: 0.33,
+  'solid-fuel': 0.5,
+  'water-heater': 0.5,
+  other: 1,
+};
+
+/** Seconds of full output that one defrost takes out of the water, from memory: some five minutes at about two thirds. */
+export const DEFROST_TIME = 200;
+/** K by which the water may fall in a defrost: common practice. */
+export const DEFROST_FALL = 5;
+/** Water a hand-fired solid-fuel boiler needs to store what it makes when nobody wants it, m3/W: common practice, 55 L/kW. */
+export const SOLID_FUEL_STORAGE = 0.055 / 1000;
+
+/**
+ * Water in m3 that takes up what a source makes too much for its shortest run: V = t (Q_least - Q_zone) / (rho c dT).
+ * US practice writes gallons = minutes x BTU/h / (500 dT).
+ * @param time s @param surplus W, of the source's least output over what is taken @param swing K
+ * @param density kg/m3 @param specificHeat J/(kg K)
+ */
+export const runTimeVolume = (time: number, surplus: number, swing: number, density: number, specificHeat: number): number =>
+  surplus <= 0 ? 0 : (time * surplus) / (density * specificHeat * swing);
+
+/** The smallest tank sold that holds a volume in m3; the volume itself beyond the largest. */
+export const stockedTank = (volume: number): number => TANK_SIZES.find((size) => size >= volume - 1e-9) ?? volume;
+
+/** Inside diameter of a buffer by its volume, m: a cylinder two and a half times as high as wide. */
+export const tankDiameter = (volume: number): number => Math.cbrt((4 * volume) / (Math.PI * SLENDERNESS));
+/** Its height, m. */
+export const tankHeight = (volume: number): number => SLENDERNESS * tankDiameter(volume);

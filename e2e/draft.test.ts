@@ -1,0 +1,31 @@
+import { expect, test } from '@playwright/test';
+import { thistleMill } from '../demo/thistle-mill.ts';
+import { expectAccessible, openJob } from './helpers.ts';
+
+test('a plant is drafted another way and taken back; a finding is let stand with its reason', async ({ page }) => {
+  await openJob(page, thistleMill, 'plant');
+  await page.getByRole('button', { name: /^Draft the plant/ }).click();
+  const dialog = page.getByRole('dialog');
+  for (const title of ['Open, one temperature', 'Low-loss header', 'Closely spaced tees, a pump for each zone']) {
+    await expect(dialog.getByRole('region', { name: title })).toContainText('Through it');
+  }
+  await expectAccessible(page);
+  await dialog.getByRole('button', { name: 'Take Buffer between source and circuits' }).click();
+  await expect(page.getByRole('button', { name: 'Buffer: pick' })).toBeVisible();
+  await page.getByRole('button', { name: 'Source, header, vessel' }).click();
+  await expect(page.getByText(/^Yes: .* beyond the .* that move/)).toBeVisible();
+  await page.getByLabel('Shortest run (min)').fill('1');
+  await expect(page.getByText(/^No: .* move with the smallest zone alone/)).toBeVisible();
+  await page.getByRole('button', { name: 'Take back' }).click();
+  await page.getByRole('button', { name: 'Take back' }).click();
+  await expect(page.getByRole('button', { name: 'Low-loss header: pick' })).toBeVisible();
+
+  await page.getByRole('button', { name: /^Findings/ }).click();
+  const gap = page.getByRole('listitem').filter({ hasText: 'Rooms and whole house are 12 % apart' });
+  await gap.getByRole('button', { name: 'Let it stand …' }).click();
+  await gap.getByLabel('Reason').fill('The store is never heated');
+  await gap.getByRole('button', { name: 'Record' }).click();
+  await expect(gap).toContainText('Let stand: The store is never heated');
+  await gap.getByRole('button', { name: 'Look at it again' }).click();
+  await expect(gap).not.toContainText('Let stand');
+});

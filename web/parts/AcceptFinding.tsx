@@ -1,0 +1,62 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import type { Finding } from '../../core/review/finding.ts';
+import { useEditing, useJob } from '../state/job-context.tsx';
+
+/** Lets a finding stand, with the reason kept in the job, or takes that back. */
+export function AcceptFinding({ finding }: { finding: Finding }) {
+  const { accepted } = useJob();
+  const { put } = useEditing();
+  const [open, setOpen] = useState(false);
+  const [reason, setReason] = useState('');
+  const others = accepted.filter((each) => each.finding !== finding.id);
+  if (finding.accepted !== undefined) {
+    return (
+      <Link
+        component="button"
+        type="button"
+        variant="body2"
+        onClick={() => put('Looked at again', [{ at: 'accepted', value: others }])}
+      >
+        Look at it again
+      </Link>
+    );
+  }
+  if (!open) {
+    return (
+      <Link component="button" type="button" variant="body2" onClick={() => setOpen(true)}>
+        Let it stand …
+      </Link>
+    );
+  }
+  return (
+    <Box
+      component="form"
+      sx={{ flexBasis: '100%', display: 'flex', gap: 1, mt: 0.5 }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (reason.trim() === '') return;
+        put(`Let stand: ${finding.title}`.slice(0, 80), [
+          { at: 'accepted', value: [...others, { finding: finding.id, reason: reason.trim() }] },
+        ]);
+      }}
+    >
+      <TextField
+        autoFocus
+        size="small"
+        label="Reason"
+        value={reason}
+        onChange={(event) => setReason(event.target.value)}
+        onKeyDown={(event) => event.key === 'Escape' && setOpen(false)}
+        slotProps={{ htmlInput: { maxLength: 400 }, inputLabel: { shrink: true } }}
+        sx={{ flex: 1 }}
+      />
+      <Button type="submit" variant="outlined" disabled={reason.trim() === ''}>
+        Record
+      </Button>
+    </Box>
+  );
+}
