@@ -178,6 +178,8 @@ const house: Job = {
     leastOutput: 'auto',
     leastRunTime: 600,
     volumiser: null,
+    leastFlow: null,
+    standing: 'indoors',
     flowTemperature: 55,
     temperatureDifference: 10,
     run: insulated('copper-en1057', 2.5),
@@ -189,6 +191,7 @@ const house: Job = {
   },
   separation: { kind: 'low-loss-header', bore: 'auto', spacing: 'auto', volume: 'auto' },
   vessel: { volume: 'auto', staticHeight: 7.5, reliefPressure: 300_000, fillTemperature: 10, connection: 'source-return' },
+  safety: { filling: 'protected', discharge: 'drain', reliefCapacity: 50_000, lowWaterCutOff: true, heatDump: false },
   accepted: [],
   assumptions: [
     { id: 'a1', place: 'circuits/c2/run/size', alternatives: ['22x0.9'] },

@@ -236,6 +236,22 @@ export const FIELDS = {
     max: 50,
     remedy: 'read it off the tank, 1 to 50 000 L, or leave it empty for none',
   },
+  'source/leastFlow': {
+    label: 'least flow through the source',
+    kind: 'volumeFlow',
+    min: 0,
+    aboveMin: true,
+    max: 1,
+    remedy: 'take it from the data sheet, above 0, or leave it empty',
+  },
+  'safety/reliefCapacity': {
+    label: 'capacity of the relief valve',
+    kind: 'power',
+    min: 0,
+    aboveMin: true,
+    max: 1e7,
+    remedy: 'read it off the plate of the valve, above 0, or leave it empty',
+  },
   'separation/volume': {
     label: 'volume of the buffer',
     kind: 'volume',

@@ -162,6 +162,12 @@ export const SOURCE_KINDS = [
   'other',
 ] as const;
 
+export const STANDINGS = ['indoors', 'open-air', 'enclosed'] as const;
+/** How the plant is filled from the main. */
+export const FILLINGS = ['unknown', 'protected', 'unprotected', 'feeder'] as const;
+/** Where the relief valve lets go. */
+export const DISCHARGES = ['unknown', 'drain', 'nowhere'] as const;
+
 export const SourceSchema = z.strictObject({
   kind: z.enum(SOURCE_KINDS, `is no kind of source; use one of ${SOURCE_KINDS.join(', ')}`),
   name: Name,
@@ -172,6 +178,10 @@ export const SourceSchema = z.strictObject({
   leastRunTime: quantity('source/leastRunTime'),
   /** Water of a tank in its return, in series; null for none. */
   volumiser: quantity('source/volumiser').nullable(),
+  /** Flow its maker asks for at least; null while nobody looked. */
+  leastFlow: quantity('source/leastFlow').nullable(),
+  /** Indoors, free in the open, or outdoors where it breathes its own air again. */
+  standing: z.enum(STANDINGS, `is no place for a source; use one of ${STANDINGS.join(', ')}`),
   flowTemperature: temperature('source/flowTemperature'),
   temperatureDifference: deltaT('source/temperatureDifference'),
   run: runAt('source/run'),
@@ -256,6 +266,17 @@ export const JobSchema = z
       reliefPressure: quantity('vessel/reliefPressure'),
       fillTemperature: temperature('vessel/fillTemperature'),
       connection: z.enum(VESSEL_CONNECTIONS, 'is neither "source-return" nor "source-flow"'),
+    }),
+    /** What keeps people and plant whole; `unknown` until somebody has looked. */
+    safety: z.strictObject({
+      filling: z.enum(FILLINGS, `is no way of filling; use one of ${FILLINGS.join(', ')}`),
+      discharge: z.enum(DISCHARGES, `is no discharge; use one of ${DISCHARGES.join(', ')}`),
+      /** Heat the relief valve can let go; null while nobody read its plate. */
+      reliefCapacity: quantity('safety/reliefCapacity').nullable(),
+      /** A switch that stops the source when water is short. */
+      lowWaterCutOff: z.boolean('is neither true nor false'),
+      /** Something that takes the heat of a fire when nothing else does, also in a power cut. */
+      heatDump: z.boolean('is neither true nor false'),
     }),
     /** Findings somebody looked at and lets stand, with the reason. */
     accepted: z

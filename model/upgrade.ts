@@ -52,7 +52,8 @@ function fromVersion3(job: Loose): Loose {
     ...job,
     version: 4,
     accepted: [],
-    source: within(job.source, { leastOutput: 'auto', leastRunTime: 600, volumiser: null }),
+    source: within(job.source, { leastOutput: 'auto', leastRunTime: 600, volumiser: null, leastFlow: null, standing: 'indoors' }),
+    safety: { filling: 'unknown', discharge: 'unknown', reliefCapacity: null, lowWaterCutOff: false, heatDump: false },
     separation: within(job.separation, { volume: 'auto' }),
     site: within(job.site, { summerRoom: 26, summerHumidity: 0.5 }),
     rooms: each(job.rooms, (room) => ({

@@ -5,8 +5,10 @@ import { reviewBuffer } from './review-buffer.ts';
 import { reviewCircuits } from './review-circuits.ts';
 import { reviewCooling } from './review-cooling.ts';
 import { reviewEmitters } from './review-emitters.ts';
+import { reviewFittings } from './review-fittings.ts';
 import { reviewPlant } from './review-plant.ts';
 import { reviewRooms } from './review-rooms.ts';
+import { reviewSafety } from './review-safety.ts';
 import { reviewSolved } from './review-solved.ts';
 
 /** All findings of a design, worst first; those somebody let stand come last, with the reason. */
@@ -19,6 +21,8 @@ export function review(context: Context, design: UnreviewedDesign): Finding[] {
     ...reviewCooling(context, design),
     ...reviewPlant(context, design),
     ...reviewBuffer(context, design),
+    ...reviewFittings(context, design),
+    ...reviewSafety(context, design),
     ...reviewSolved(context, design),
   ];
   return worstFirst(

@@ -7,9 +7,17 @@ import { useDisplay } from '../state/display.ts';
 import { useJob } from '../state/job-context.tsx';
 import { BufferFields } from './BufferFields.tsx';
 import { ComponentsField } from './ComponentsField.tsx';
-import { PUMP_CONTROL_CHOICES, pumpChoices, SEPARATION_CHOICES, SOURCE_CHOICES, VESSEL_CHOICES } from './choices.ts';
+import {
+  PUMP_CONTROL_CHOICES,
+  pumpChoices,
+  SEPARATION_CHOICES,
+  SOURCE_CHOICES,
+  STANDING_CHOICES,
+  VESSEL_CHOICES,
+} from './choices.ts';
 import { ChoiceField, QuantityField, WordField } from './Field.tsx';
 import { PipeFields } from './PipeFields.tsx';
+import { SafetyFields } from './SafetyFields.tsx';
 
 /** The entries for source, separation and expansion vessel. */
 export function PlantFields({ design }: { design: Design }) {
@@ -24,6 +32,7 @@ export function PlantFields({ design }: { design: Design }) {
       <Typography variant="h2">Source</Typography>
       <ChoiceField place="source/kind" label="Kind" options={SOURCE_CHOICES} />
       <WordField place="source/name" label="Name or place" />
+      <ChoiceField place="source/standing" label="It stands" options={STANDING_CHOICES} />
       <QuantityField
         place="source/capacity"
         label="Capacity"
@@ -35,6 +44,12 @@ export function PlantFields({ design }: { design: Design }) {
         <QuantityField place="source/flowTemperature" label="Flow temp." />
         <QuantityField place="source/temperatureDifference" label="Delta T" />
       </Box>
+      <QuantityField
+        place="source/leastFlow"
+        label="Least flow through it"
+        empty={null}
+        help="From the data sheet, if it asks for one."
+      />
       <QuantityField
         place="source/loss"
         label="Pressure loss inside"
@@ -92,10 +107,7 @@ export function PlantFields({ design }: { design: Design }) {
       <QuantityField place="vessel/staticHeight" label="Static height" help="From the vessel up to the highest emitter." />
       <QuantityField place="vessel/reliefPressure" label="Relief valve" help="The weakest part of the system decides." />
       <QuantityField place="vessel/fillTemperature" label="Filling temperature" />
-      <Typography variant="body2" color="text.secondary">
-        The relief valve must discharge where nobody can be scalded, and filling from the main needs backflow protection: local
-        codes decide.
-      </Typography>
+      <SafetyFields />
     </Box>
   );
 }

@@ -115,6 +115,25 @@ export const RULEBOOK_CHOICES = list<Job['rulebook']>({
   'gradient-led': 'Gradient: at most 300 Pa/m',
 });
 
+export const STANDING_CHOICES = list<Job['source']['standing']>({
+  indoors: 'Indoors',
+  'open-air': 'Outdoors, air all round',
+  enclosed: 'Outdoors between walls',
+});
+
+export const FILLING_CHOICES = list<Job['safety']['filling']>({
+  unknown: 'Not looked at yet',
+  protected: 'From the main, backflow protected',
+  unprotected: 'From the main, unprotected',
+  feeder: 'From a feeder with its own tank',
+});
+
+export const DISCHARGE_CHOICES = list<Job['safety']['discharge']>({
+  unknown: 'Not looked at yet',
+  drain: 'Over a drain, in sight',
+  nowhere: 'Nowhere safe',
+});
+
 export const MATERIAL_CHOICES = Object.values(PIPE_MATERIALS).map((material) => ({
   value: material.id,
   label: `${material.label} (${material.source})`,
