@@ -73,7 +73,15 @@ function FindingEntry({ finding, onShow }: { finding: Finding; onShow?: (compone
           ),
         )}
         {looked && <RemedyEffect key={looked.label} finding={finding} remedy={looked} />}
-        <Box sx={{ mt: 1, display: 'flex', flexWrap: 'wrap', columnGap: 2 }}>
+        <Box
+          sx={{
+            mt: 1,
+            display: 'flex',
+            flexWrap: 'wrap',
+            columnGap: 2,
+            '& > a, & > button': { minHeight: 26, display: 'inline-flex', alignItems: 'center' },
+          }}
+        >
           <Link
             component={RouterLink}
             to={`/jobs/${id}/${pageOfPlace(finding.place)}?at=${encodeURIComponent(finding.place)}`}

@@ -1,0 +1,153 @@
+import { describe, expect, it } from 'vitest';
+import { SYSTEMS } from '../../demo/systems.ts';
+import type { Job } from '../../model/job.ts';
+import { applyEdits } from '../../model/place.ts';
+import { readJob } from '../../model/read-job.ts';
+import { wallSheet } from '../drawing/wall.ts';
+import { ladder } from '../emitter/ladder.ts';
+import { designJob, designWithPlant } from './design-job.ts';
+import { assumptionLedger } from './ledger.ts';
+
+const edited = (job: Job, ...edits: [string, unknown][]) =>
+  applyEdits(
+    job,
+    edits.map(([at, value]) => ({ at, value })),
+  );
+const rulesOf = (job: Job) => designJob(job).findings.map((each) => each.rule);
+
+describe.each(Object.entries(SYSTEMS))('system %s', (_, job) => {
+  it('is read, designed, solved, drawn and reviewed', () => {
+    expect(readJob(JSON.parse(JSON.stringify(job))).ok).toBe(true);
+    const design = designJob(job);
+    expect(design.solved?.state.converged, design.solved?.state.reason ?? '').toBe(true);
+    expect(wallSheet(job, design).symbols.length).toBeGreaterThan(3);
+    expect(design.findings.filter((each) => each.rule.startsWith('network-'))).toEqual([]);
+  });
+});
+
+// What each system is about; the demands are facts of the trade, common practice, the figures invented.
+describe('what the systems are about', () => {
+  it('1: insulation under a slab keeps heat from the ground', () => {
+    const better = SYSTEMS[1].rooms.map((room): [string, unknown] => [`rooms/${room.id}/emitters/e1/insulation`, 3]);
+    expect(designJob(edited(SYSTEMS[1], ...better)).load.value).toBeLessThan(designJob(SYSTEMS[1]).load.value - 30);
+  });
+
+  it('2: eight loops hang on one manifold, and lengths come in feet', () => {
+    const [circuit] = designJob(SYSTEMS[2]).circuits;
+    expect(circuit?.sized?.manifolds.map((each) => each.loops.length)).toEqual([8]);
+    expect(circuit?.sized?.returnTemperature.value).toBe(31);
+  });
+
+  it('5: the pump holds its delta T with any of three thermostats', () => {
+    const { plant, design } = designWithPlant(SYSTEMS[5]);
+    const zones = design.solved?.zones.map((zone) => zone.id) ?? [];
+    for (const calling of [zones, zones.slice(0, 2), zones.slice(1), [zones[2] as string]]) {
+      const state = plant?.run(calling, 'cold');
+      expect(state?.converged).toBe(true);
+      const [circuit] = state?.circuits ?? [];
+      expect((circuit?.supply ?? 0) - (circuit?.back ?? 0)).toBeCloseTo(6, 0);
+    }
+  });
+
+  it('6: all loops open on a small heat pump, two manifolds of nine, and no buffer', () => {
+    const { buffer, circuits } = designJob(SYSTEMS[6]);
+    expect(circuits[0]?.sized?.manifolds.map((each) => each.loops.length)).toEqual([10, 8]);
+    expect(buffer?.needed.value).toBe(0);
+    expect(ladder(SYSTEMS[6])[0]?.needed).toBeLessThan(33);
+  });
+
+  it('9: one pump against one to nine open doors, never less in all with one door more', () => {
+    const { plant, design } = designWithPlant(SYSTEMS[9]);
+    const zones = design.solved?.zones.map((zone) => zone.id) ?? [];
+    expect(zones).toHaveLength(9);
+    let before = 0;
+    for (let open = 1; open <= 9; open++) {
+      const flow = plant?.run(zones.slice(0, open), 'cold').circuits[0]?.flow ?? 0;
+      expect(flow).toBeGreaterThan(before);
+      before = flow;
+    }
+  });
+
+  it('10: plates from below need hotter water than a screed, and sagging ones hotter still', () => {
+    const needed = (...edits: [string, unknown][]) => ladder(edited(SYSTEMS[10], ...edits))[0]?.needed ?? 0;
+    expect(needed()).toBeGreaterThan(needed(['rooms/r1/emitters/e1/system', 'wet']) + 5);
+    expect(needed(['rooms/r1/emitters/e1/contact', 0.6])).toBeGreaterThan(needed() + 5);
+  });
+
+  it('11: any of three storeys calls the source', () => {
+    const { plant, design } = designWithPlant(SYSTEMS[11]);
+    for (const id of ['c1', 'c2', 'c3']) {
+      const calling = design.solved?.zones.filter((zone) => zone.circuitId === id).map((zone) => zone.id) ?? [];
+      const state = plant?.run(calling, 'cold');
+      expect(state?.circuits.filter((circuit) => circuit.running).map((circuit) => circuit.id)).toEqual([id]);
+      expect(state?.source.heat).toBeGreaterThan(1000);
+    }
+  });
+
+  it('12: tees too far apart drift, pipe without barrier is named, circuits for later stand by', () => {
+    const rules = rulesOf(SYSTEMS[12]);
+    expect(rules).toContain('oxygen');
+    expect(rules.filter((rule) => rule === 'circuit-empty')).toHaveLength(2);
+    expect(rules).not.toContain('tees-drift');
+    expect(rulesOf(edited(SYSTEMS[12], ['separation/spacing', 4]))).toContain('tees-drift');
+  });
+
+  it('13: a unit heater as a new circuit, as long as the boiler has spare', () => {
+    expect(rulesOf(SYSTEMS[13])).not.toContain('source-too-small');
+    expect(rulesOf(edited(SYSTEMS[13], ['source/capacity', 17_000]))).toContain('source-too-small');
+  });
+
+  it('14: one temperature without mixing, and 12 mm pipe asks for more loops than 16', () => {
+    const loopsOf = (job: Job) => designJob(job).circuits[0]?.sized?.loops.length ?? 0;
+    const thin = SYSTEMS[14].rooms
+      .slice(0, 4)
+      .map((room): [string, unknown] => [`rooms/${room.id}/emitters/e1/pipe`, { material: 'pex-iso15875', size: '12x2' }]);
+    expect(designJob(SYSTEMS[14]).circuits[0]?.sized?.valve).toBeNull();
+    expect(loopsOf(edited(SYSTEMS[14], ...thin))).toBeGreaterThan(loopsOf(SYSTEMS[14]));
+  });
+
+  it('15: a dense band along the glass lowers the water, and loops keep to their length', () => {
+    const without = ladder(edited(SYSTEMS[15], ['rooms/r1/emitters/e1/edgeArea', 0]))[0]?.needed ?? 0;
+    expect(ladder(SYSTEMS[15])[0]?.needed).toBeLessThan(without - 0.5);
+    expect(rulesOf(SYSTEMS[15])).not.toContain('loop-long');
+  });
+
+  it('16: the check valve left in is named, coils dry the air, glycol asks for a feeder', () => {
+    const rules = rulesOf(SYSTEMS[16]);
+    for (const rule of ['check-valves-in-series', 'condensate', 'filling-thins']) expect(rules).toContain(rule);
+    expect(rules).not.toContain('drying-short');
+    const water = designJob(edited(SYSTEMS[16], ['fluid', { kind: 'water', concentration: 0 }]));
+    expect(designJob(SYSTEMS[16]).source?.volumeFlow.value).toBeGreaterThan((water.source?.volumeFlow.value ?? 0) * 1.03);
+  });
+
+  it('17: a heater that knows only on and off cycles on one small loop', () => {
+    expect(rulesOf(SYSTEMS[17])).toContain('buffer-needed');
+  });
+
+  it('18: 22 mm carries the old 20 K and not 5 K; more delta T, faster water or the next bore cure it', () => {
+    const pipe = designJob(SYSTEMS[18]).circuits[0]?.sized?.run;
+    expect(pipe?.velocity.value).toBeGreaterThan(0.9);
+    const finding = designJob(SYSTEMS[18]).findings.find((each) => each.place.startsWith('circuits/c1/run'));
+    expect(finding?.remedies.length).toBeGreaterThan(1);
+    expect(rulesOf(edited(SYSTEMS[18], ['circuits/c1/temperatureDifference', 20]))).not.toContain('pipe-too-small');
+  });
+
+  it('19: the air gap keeps a return-fed floor from getting hot, a screed would not', () => {
+    expect(rulesOf(SYSTEMS[19])).not.toContain('floor-over-warm');
+    expect(rulesOf(edited(SYSTEMS[19], ['rooms/r4/emitters/e2/system', 'wet']))).toContain('floor-over-warm');
+  });
+
+  it('20: the system pump is sized to the boiler, a second one to the floor of four loops', () => {
+    const design = designJob(SYSTEMS[20]);
+    expect(design.source?.pump?.duty).not.toBeNull();
+    expect(design.circuits[1]?.sized?.manifolds.map((each) => each.loops.length)).toEqual([4]);
+    expect(design.circuits[1]?.sized?.valve).not.toBeNull();
+  });
+
+  it('21: flow proves the pipework, and a reading settles the branch nobody saw', () => {
+    expect(rulesOf(SYSTEMS[21])).not.toContain('source-flow-low');
+    expect(rulesOf(edited(SYSTEMS[21], ['source/leastFlow', 2 / 3600]))).toContain('source-flow-low');
+    const [entry] = assumptionLedger(SYSTEMS[21]);
+    expect(entry).toBeDefined();
+  });
+});

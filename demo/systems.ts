@@ -1,0 +1,228 @@
+import type { Floor } from '../model/emitter.ts';
+import type { Circuit, Job, Room, Source } from '../model/job.ts';
+import { newFloor, newPanel, newRated, USUAL_COOLING } from '../model/new-emitter.ts';
+import { newCircuit, newJob, newRoom, newSection } from '../model/new-job.ts';
+
+interface Parts {
+  source: Partial<Source>;
+  /** Their ids are c1, c2 ... in order. */
+  circuits: Partial<Circuit>[];
+  /** Their ids are r1, r2 ...; on c1 unless they say otherwise. */
+  rooms: Partial<Room>[];
+  separation?: Job['separation']['kind'];
+  rest?: Partial<Job>;
+}
+
+function systemOf(name: string, { source, circuits, rooms, separation = 'none', rest }: Parts): Job {
+  const base = newJob(name);
+  const job: Job = {
+    ...base,
+    safety: { filling: 'protected', discharge: 'drain', reliefCapacity: null, lowWaterCutOff: true, heatDump: true },
+    ...rest,
+    source: { ...base.source, components: [...base.source.components, 'air-separator'], ...source },
+    separation: { ...base.separation, kind: separation },
+  };
+  return {
+    ...job,
+    circuits: circuits.map((circuit, i) => newCircuit(`c${i + 1}`, job, circuit)),
+    rooms: rooms.map((room, i) => newRoom(`r${i + 1}`, { name: `Room ${i + 1}`, circuit: 'c1', ...room })),
+  };
+}
+
+const floorRoom = (area: number, heatLoad: number, floor: Partial<Floor> = {}, room: Partial<Room> = {}): Partial<Room> => ({
+  area,
+  heatLoad,
+  emitters: [newFloor('e1', area * 0.92, floor)],
+  ...room,
+});
+const times = <T>(count: number, make: (i: number) => T): T[] => Array.from({ length: count }, (_, i) => make(i));
+const directFloor = (flowTemperature: number, temperatureDifference: number, rest: Partial<Circuit> = {}): Partial<Circuit> => ({
+  emitters: 'floor',
+  connection: 'direct',
+  flowTemperature,
+  temperatureDifference,
+  ...rest,
+});
+
+/**
+ * Whole systems as one meets them, each for what it asks of the program; places and figures are invented. By the number of
+ * the kind of system: a row each in the table of what has to be handled.
+ */
+export const SYSTEMS = {
+  1: systemOf('Brick kiln studio', {
+    source: { kind: 'condensing-boiler', capacity: 12_000, flowTemperature: 42, temperatureDifference: 8 },
+    circuits: [directFloor(42, 8, { zones: 'rooms' })],
+    rooms: times(3, (i) => floorRoom(26 + 4 * i, 1500 + 150 * i, { below: 8, insulation: 1.4, cover: 0.07 })),
+  }),
+  2: systemOf('Pear orchard barn', {
+    source: { kind: 'water-heater', capacity: 9000, flowTemperature: 41, temperatureDifference: 10 },
+    circuits: [directFloor(41, 10)],
+    rooms: times(4, () => floorRoom(27, 1350, { spacing: 0.15, loops: 2 })),
+    rest: { display: { system: 'us', units: {} } },
+  }),
+  5: systemOf('Ferry cottage', {
+    source: { kind: 'water-heater', capacity: 14_000, flowTemperature: 45, temperatureDifference: 6 },
+    circuits: [directFloor(36, 6, { zones: 'rooms', pumpControl: 'constant-difference', connection: 'mixed' })],
+    rooms: times(3, (i) => floorRoom(30, 1700 + 120 * i, { spacing: 0.2 })),
+    separation: 'closely-spaced-tees',
+  }),
+  6: systemOf('Two manifolds at Reed End', {
+    source: { kind: 'heat-pump', capacity: 5200, flowTemperature: 33, temperatureDifference: 5, standing: 'open-air' },
+    circuits: [directFloor(33, 5)],
+    rooms: times(9, (i) => floorRoom(16.5, 540, { spacing: 0.1, loops: 2, tail: 3 }, { storey: i < 9 ? 'Ground' : 'Upper' })),
+  }),
+  9: systemOf('Nine doors', {
+    source: { kind: 'water-heater', capacity: 16_000, flowTemperature: 49, temperatureDifference: 20 },
+    circuits: [directFloor(49, 20, { zones: 'rooms', pumpControl: 'constant-pressure' })],
+    rooms: times(9, (i) => floorRoom(15, 900 + 60 * i, { spacing: 0.2, covering: 0.1 })),
+  }),
+  10: systemOf('Over the cold cellar', {
+    source: { kind: 'other', capacity: 2500, flowTemperature: 48, temperatureDifference: 8 },
+    circuits: [directFloor(48, 8)],
+    rooms: [floorRoom(22, 900, { system: 'plates-below', spacing: 0.2, below: 9, insulation: 1.5 })],
+  }),
+  11: systemOf('Three landings', {
+    source: { kind: 'heat-pump', capacity: 11_000, flowTemperature: 45, temperatureDifference: 5, standing: 'open-air' },
+    circuits: ['Ground', 'Upper', 'Loft'].map((name) => directFloor(45, 5, { name, zones: 'rooms' })),
+    rooms: times(9, (i) => floorRoom(18, 1000, { covering: 0.1, spacing: 0.2 }, { circuit: `c${(i % 3) + 1}` })),
+    separation: 'low-loss-header',
+  }),
+  12: systemOf('First house at Sallow Bank', {
+    source: { kind: 'boiler', capacity: 15_000, flowTemperature: 60, temperatureDifference: 10 },
+    circuits: [
+      directFloor(40, 8, { connection: 'mixed', name: 'Hall' }),
+      directFloor(40, 8, { connection: 'mixed', name: 'Later: north' }),
+      directFloor(40, 8, { connection: 'mixed', name: 'Later: south' }),
+    ],
+    rooms: [floorRoom(40, 2600, { pipe: { material: 'pex-open', size: '16x2' } })],
+    separation: 'closely-spaced-tees',
+  }),
+  13: systemOf('Forge with a unit heater', {
+    source: { kind: 'boiler', capacity: 24_000, flowTemperature: 70, temperatureDifference: 12 },
+    circuits: [
+      { name: 'House', flowTemperature: 70, temperatureDifference: 12 },
+      { name: 'Forge', emitters: 'air-units', flowTemperature: 70, temperatureDifference: 12 },
+    ],
+    rooms: [
+      ...times(4, () => ({ heatLoad: 2400, emitters: [newPanel('e1', { type: '2-2', length: 1.4 })] })),
+      { heatLoad: 9600, roomTemperature: 15, circuit: 'c2', emitters: [newRated('e1', 'unit-heater', { ratedOutput: 14_000 })] },
+    ],
+    separation: 'low-loss-header',
+  }),
+  14: systemOf('Grooved panels at Wren Row', {
+    source: { kind: 'heat-pump', capacity: 6000, flowTemperature: 38, temperatureDifference: 5, standing: 'open-air' },
+    circuits: [directFloor(38, 5)],
+    rooms: [
+      ...times(4, () => floorRoom(20, 800, { system: 'grooved-panel', spacing: 0.15 })),
+      { heatLoad: 450, area: 12, emitters: [newPanel('e1', { type: '3-3', length: 1.4 })] },
+    ],
+  }),
+  15: systemOf('Glass corner', {
+    source: { kind: 'condensing-boiler', capacity: 8000, flowTemperature: 40, temperatureDifference: 7 },
+    circuits: [directFloor(40, 7)],
+    rooms: [floorRoom(30, 2300, { spacing: 0.2, edgeArea: 7, edgeSpacing: 0.1 })],
+  }),
+  16: systemOf('Fan units on the quay', {
+    source: { kind: 'heat-pump', capacity: 12_000, flowTemperature: 45, temperatureDifference: 5, standing: 'open-air' },
+    circuits: [
+      {
+        emitters: 'air-units',
+        flowTemperature: 45,
+        temperatureDifference: 5,
+        components: ['isolating-valve', 'isolating-valve', 'spring-check-valve'],
+        cooling: { flowTemperature: 8, temperatureDifference: 5 },
+      },
+    ],
+    rooms: times(3, (i) => ({
+      heatLoad: 1800 + 300 * i,
+      coolingLoad: 1200,
+      latentLoad: 250,
+      emitters: [newRated('e1', 'fan-unit', { ratedOutput: 3200, cooling: USUAL_COOLING })],
+    })),
+    separation: 'buffer',
+    rest: { mode: 'heating-and-cooling', fluid: { kind: 'propylene-glycol', concentration: 0.3 } },
+  }),
+  17: systemOf('One loop in the potting shed', {
+    source: {
+      kind: 'electric',
+      capacity: 1500,
+      flowTemperature: 40,
+      temperatureDifference: 6,
+      leastOutput: 1500,
+      leastRunTime: 1200,
+    },
+    circuits: [directFloor(40, 6)],
+    rooms: [floorRoom(14, 800)],
+  }),
+  18: systemOf('Old copper at Mason Yard', {
+    source: { kind: 'heat-pump', capacity: 8000, flowTemperature: 48, temperatureDifference: 5, standing: 'open-air' },
+    circuits: [
+      {
+        flowTemperature: 48,
+        temperatureDifference: 5,
+        run: { material: 'copper-en1057', size: '22x0.9', length: 4, fittingsAllowance: 0.4, insulation: 'auto' },
+      },
+    ],
+    rooms: times(7, () => ({ heatLoad: 1000, emitters: [newPanel('e1', { type: '3-3', length: 1.6 })] })),
+    separation: 'low-loss-header',
+  }),
+  19: systemOf('Warm tiles under the towel rail', {
+    source: { kind: 'boiler', capacity: 9000, flowTemperature: 56, temperatureDifference: 12 },
+    circuits: [{ name: 'Radiators', flowTemperature: 56, temperatureDifference: 12 }],
+    rooms: [
+      ...times(3, () => ({ heatLoad: 1300, emitters: [newPanel('e1', { type: '2-2', length: 1.2 })] })),
+      {
+        heatLoad: 420,
+        roomTemperature: 23,
+        area: 5,
+        emitters: [
+          newRated('e1', 'towel-rail', { ratedOutput: 600 }),
+          newFloor('e2', 3.5, { system: 'joist-space', spacing: 0.15, use: 'bathroom', tail: 1 }),
+        ],
+      },
+    ],
+    separation: 'low-loss-header',
+  }),
+  20: systemOf('Board for the forester', {
+    source: { kind: 'boiler', capacity: 12_000, flowTemperature: 65, temperatureDifference: 12 },
+    circuits: [
+      { name: 'Radiators', flowTemperature: 65, temperatureDifference: 12 },
+      directFloor(40, 7, { name: 'Floor', connection: 'mixed' }),
+    ],
+    rooms: [
+      ...times(3, () => ({ heatLoad: 1500, emitters: [newPanel('e1', { type: '2-2', length: 1.2 })] })),
+      floorRoom(52, 2900, { loops: 4 }, { circuit: 'c2' }),
+    ],
+    separation: 'low-loss-header',
+  }),
+  21: systemOf('Behind the plaster', {
+    source: {
+      kind: 'heat-pump',
+      capacity: 8500,
+      flowTemperature: 45,
+      temperatureDifference: 5,
+      standing: 'open-air',
+      leastFlow: 0.95 / 3600,
+    },
+    circuits: [
+      {
+        flowTemperature: 45,
+        temperatureDifference: 5,
+        run: { material: 'copper-en1057', size: '28x0.9', length: 6, fittingsAllowance: 0.4, insulation: 'auto' },
+        sections: ['East', 'West'].map((name, i) =>
+          newSection(`s${i + 1}`, newCircuit('c1', newJob('')), {
+            name,
+            size: '22x0.9',
+            length: 7,
+            rooms: times(3, (k) => `r${3 * i + k + 1}`),
+            existing: true,
+            reach: 'under-boards',
+          }),
+        ),
+      },
+    ],
+    rooms: times(6, () => ({ heatLoad: 1150, emitters: [newPanel('e1', { type: '3-3', length: 1.8 })] })),
+    separation: 'low-loss-header',
+    rest: { assumptions: [{ id: 'a1', place: 'circuits/c1/sections/s2/size', alternatives: ['15x0.7'] }] },
+  }),
+} as const satisfies Record<number, Job>;
