@@ -1,9 +1,12 @@
 import { Bench } from 'tinybench';
 import { designJob } from '../core/design/design-job.ts';
+import { draftPlants } from '../core/design/draft-plant.ts';
 import { wallSheet } from '../core/drawing/wall.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import type { Job } from '../model/job.ts';
+import { newFloor, newPanel } from '../model/new-emitter.ts';
 import { newCircuit, newJob, newRoom } from '../model/new-job.ts';
+import { applyEdits } from '../model/place.ts';
 
 /** A job of many rooms, five to a circuit, every third circuit mixed. */
 function largeJob(roomCount: number): Job {
@@ -31,10 +34,43 @@ const withoutHeader = {
   separation: { kind: 'none', bore: 'auto', spacing: 'auto', volume: 'auto' },
 } satisfies Job;
 
+/** Twelve rooms and a source, nothing else decided. */
+const twelveRooms: Job = {
+  ...newJob('Twelve rooms'),
+  rooms: Array.from({ length: 12 }, (_, i) =>
+    newRoom(`r${i}`, {
+      area: 16,
+      heatLoad: 700 + 20 * i,
+      emitters: i < 6 ? [newFloor('e1', 15)] : [newPanel('e1', { type: '3-3', length: 1.8 })],
+    }),
+  ),
+};
+
+/** Twenty circuits with ten rooms each, an emitter in every room. */
+const manyEmitters: Job = (() => {
+  const job = largeJob(200);
+  return {
+    ...job,
+    circuits: job.circuits.slice(0, 20),
+    rooms: job.rooms.map((room, i) => ({
+      ...room,
+      circuit: `c${i % 20}`,
+      emitters: (i % 20) % 3 === 0 ? [newFloor('e1', 14)] : [newPanel('e1', { type: '2-2', length: 1.4 })],
+    })),
+  };
+})();
+
 async function main(): Promise<void> {
   const bench = new Bench({ time: 1500, warmupTime: 400 });
   bench.add('demo job', () => void designJob(thistleMill));
   bench.add('demo job with its drawing', () => void wallSheet(thistleMill, designJob(thistleMill)));
+  bench.add('four drafts of 12 rooms, and one drawn', () => {
+    const [draft] = draftPlants(twelveRooms);
+    if (draft) wallSheet(draft.job, designJob(draft.job));
+  });
+  bench.add('20 circuits, 200 emitters, reviewed', () => void designJob(manyEmitters));
+  const cured = designJob(thistleMill).findings.flatMap((finding) => finding.remedies)[0];
+  bench.add('preview of a remedy', () => void designJob(applyEdits(thistleMill, cured?.edits ?? [])));
   for (const rooms of SIZES) {
     const job = largeJob(rooms);
     bench.add(`${rooms} rooms, ${rooms / 5} circuits`, () => void designJob(job));

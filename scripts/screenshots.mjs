@@ -45,6 +45,10 @@ await shot('sum', '/jobs/:id/plant', async () => {
 await shot('plant-calls', '/jobs/:id/plant?calls=01001001', async () => {
   await page.mouse.move(600, 760);
 });
+await shot('drafts', '/jobs/:id/plant', async () => {
+  await page.getByRole('button', { name: /^Draft the plant/ }).click();
+  await page.getByText('Through it').last().waitFor();
+});
 await shot('duty', '/jobs/:id/duty', async () => {
   await page.getByText(/run in/).waitFor();
 });

@@ -85,7 +85,8 @@ export default function PlantPage() {
                 position: 'sticky',
                 top: 0,
                 bgcolor: 'background.paper',
-                zIndex: 1,
+                // Above the labels of the fields that pass beneath.
+                zIndex: 2,
               }}
             >
               <ToggleButtonGroup

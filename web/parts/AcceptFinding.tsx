@@ -35,7 +35,7 @@ export function AcceptFinding({ finding }: { finding: Finding }) {
   return (
     <Box
       component="form"
-      sx={{ flexBasis: '100%', display: 'flex', gap: 1, mt: 0.5 }}
+      sx={{ flexBasis: '100%', display: 'grid', gap: 1, mt: 1 }}
       onSubmit={(event) => {
         event.preventDefault();
         if (reason.trim() === '') return;
@@ -46,15 +46,14 @@ export function AcceptFinding({ finding }: { finding: Finding }) {
     >
       <TextField
         autoFocus
-        size="small"
+        fullWidth
         label="Reason"
         value={reason}
         onChange={(event) => setReason(event.target.value)}
         onKeyDown={(event) => event.key === 'Escape' && setOpen(false)}
         slotProps={{ htmlInput: { maxLength: 400 }, inputLabel: { shrink: true } }}
-        sx={{ flex: 1 }}
       />
-      <Button type="submit" variant="outlined" disabled={reason.trim() === ''}>
+      <Button type="submit" variant="outlined" sx={{ justifySelf: 'start' }} disabled={reason.trim() === ''}>
         Record
       </Button>
     </Box>
