@@ -39,6 +39,17 @@ describe('proposed circuits', () => {
     expect(new Set(names).size).toBe(names.length);
   });
 
+  it('are one for each use or side of the sky, where asked and said', () => {
+    const zonesOf = (by: 'use' | 'facing') => proposeCircuits(thistleMill, by)?.circuits.map((circuit) => circuit.name) ?? [];
+    expect(zonesOf('use')).toContain('Radiators, sleeping');
+    expect(zonesOf('facing')).toContain('Floors, north');
+    const rooms = thistleMill.rooms.map((room) => ({ ...room, use: null }));
+    const untold = proposeCircuits({ ...thistleMill, rooms }, 'use');
+    expect(untold?.circuits.map((circuit) => circuit.name)).toEqual(
+      proposeCircuits(thistleMill, 'temperature')?.circuits.map((circuit) => circuit.name),
+    );
+  });
+
   it('are a single one where all need about the same', () => {
     const base = newJob('Plain');
     const rooms = [1, 2].map((i) => newRoom(`r${i}`, { heatLoad: 800, emitters: [newPanel('e1', { length: 1.2 })] }));

@@ -20,6 +20,7 @@ function plant(circuitCount: number, kind: Job['separation']['kind']): Job {
   return {
     ...base,
     separation: { kind, bore: 'auto', spacing: 'auto', volume: 'auto' },
+    source: { ...base.source, volumiser: kind === 'none' ? 0.05 : null },
     circuits,
     rooms: circuits
       .filter((_, i) => i % 3 !== 2)
@@ -42,7 +43,7 @@ const lies = ([x, y]: Point, pipe: PipeLine): boolean =>
     return between(x, fromX, toX) && between(y, fromY, toY);
   });
 
-describe.each(['none', 'low-loss-header'] as const)('plants with separation %s', (kind) => {
+describe.each(['none', 'low-loss-header', 'closely-spaced-tees', 'buffer'] as const)('plants with separation %s', (kind) => {
   describe.each([1, 2, 3, 5, 9, 17, 40])('of %d circuits', (count) => {
     const job = plant(count, kind);
     const sheet = draw(job);
