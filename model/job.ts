@@ -192,6 +192,27 @@ export const SourceSchema = z.strictObject({
   components: Components,
 });
 
+/** A cylinder with a coil for drinking water, charged by the source. */
+export const HotWaterSchema = z.strictObject({
+  volume: quantity('hotWater/volume'),
+  coldTemperature: temperature('hotWater/coldTemperature'),
+  storeTemperature: temperature('hotWater/storeTemperature'),
+  /** What the source sends while it charges. */
+  flowTemperature: temperature('hotWater/flowTemperature'),
+  /** The coil as its data sheet rates it: heat into a store of one temperature, with the water going in and coming out. */
+  coilOutput: quantity('hotWater/coilOutput'),
+  coilFlow: temperature('hotWater/coilFlow'),
+  coilReturn: temperature('hotWater/coilReturn'),
+  coilStore: temperature('hotWater/coilStore'),
+  /** Charging alone while the heating waits, or beside it. */
+  charging: z.enum(['priority', 'parallel'], 'is neither "priority" nor "parallel"'),
+  /** Temperature of a weekly cycle against germs; null for none. */
+  hygieneTemperature: temperature('hotWater/hygieneTemperature').nullable(),
+  /** A valve at its outlet that tempers what people touch. */
+  temperingValve: z.boolean('is neither true nor false'),
+});
+export type HotWater = z.infer<typeof HotWaterSchema>;
+
 export const FLUID_KINDS = ['water', 'propylene-glycol', 'ethylene-glycol'] as const;
 /** Where the expansion vessel meets the plant: on the return before the source, or on the flow behind its pump. */
 export const VESSEL_CONNECTIONS = ['source-return', 'source-flow'] as const;
@@ -252,6 +273,7 @@ export const JobSchema = z
       .array(CircuitSchema)
       .max(MOST_CIRCUITS, `holds more than ${MOST_CIRCUITS} circuits; split the building into several jobs`),
     source: SourceSchema,
+    hotWater: HotWaterSchema.nullable(),
     separation: z.strictObject({
       kind: z.enum(SEPARATION_KINDS, `is no separation; use one of ${SEPARATION_KINDS.join(', ')}`),
       bore: autoOr(quantity('separation/bore')),

@@ -1,6 +1,7 @@
 import {
   type Circuit,
   type Display,
+  type HotWater,
   type InsulatedRun,
   JOB_FORMAT,
   JOB_VERSION,
@@ -59,6 +60,7 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
       pumpControl: 'fixed-speed',
       components: ['isolating-valve', 'magnetic-filter', 'isolating-valve'],
     },
+    hotWater: null,
     separation: { kind: 'none', bore: 'auto', spacing: 'auto', volume: 'auto' },
     vessel: {
       volume: 'auto',
@@ -73,6 +75,21 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
     unread: [],
   };
 }
+
+/** A cylinder of 200 L with a coil as data sheets rate it: common practice. */
+export const USUAL_CYLINDER: HotWater = {
+  volume: 0.2,
+  coldTemperature: 10,
+  storeTemperature: 50,
+  flowTemperature: 65,
+  coilOutput: 24_000,
+  coilFlow: 80,
+  coilReturn: 60,
+  coilStore: 45,
+  charging: 'priority',
+  hygieneTemperature: null,
+  temperingValve: false,
+};
 
 /** A room as it comes into a job. */
 export function newRoom(id: string, fields: Partial<Room> = {}): Room {

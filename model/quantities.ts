@@ -43,6 +43,7 @@ export const QUANTITY_KINDS = [
   'heatTransfer',
   'exponent',
   'duration',
+  'heatPerKelvin',
 ] as const;
 export type QuantityKind = (typeof QUANTITY_KINDS)[number];
 
@@ -77,6 +78,7 @@ export const UNIT_CHOICES = {
   heatTransfer: ['W/(m²K)', 'BTU/(h ft² °F)'],
   exponent: ['', ''],
   duration: ['min', 'min', 'h', 's'],
+  heatPerKelvin: ['W/K', 'BTU/(h °F)'],
 } as const satisfies Record<QuantityKind, readonly string[]>;
 
 export type UnitSystem = 'metric' | 'us';

@@ -45,13 +45,14 @@ function fromVersion2(job: Loose): Loose {
   };
 }
 
-/** Version 3 only heated, split each floor by itself, knew neither uses of rooms nor where they look, and no tank. */
+/** Version 3 only heated, split each floor by itself, knew neither uses of rooms nor where they look, no tank and no hot water. */
 function fromVersion3(job: Loose): Loose {
   const emitter = (each: Loose): Loose => (each.kind === 'rated' ? { cooling: null, ...each } : each);
   return {
     ...job,
     version: 4,
     accepted: [],
+    hotWater: null,
     source: within(job.source, { leastOutput: 'auto', leastRunTime: 600, volumiser: null, leastFlow: null, standing: 'indoors' }),
     safety: { filling: 'unknown', discharge: 'unknown', reliefCapacity: null, lowWaterCutOff: false, heatDump: false },
     separation: within(job.separation, { volume: 'auto' }),

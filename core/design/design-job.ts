@@ -13,6 +13,7 @@ import { circuitParts } from './circuit-parts.ts';
 import { type Context, contextOf } from './context.ts';
 import { designCooling } from './cooling-design.ts';
 import type { CircuitDesign, Design, SourceDesign } from './design.ts';
+import { designHotWater } from './hot-water-design.ts';
 import { designValve, type SizedValve } from './mixing-design.ts';
 import { Plant, type PlantState } from './operate.ts';
 import { type ChosenPump, choosePumps, finishPump, type PumpDesign } from './pump-design.ts';
@@ -70,6 +71,7 @@ export function designWithPlant(asEntered: Job, built?: Design): { design: Desig
     vessel: sized?.vessel ?? null,
     buffer: sized?.buffer ?? null,
     cooling: designCooling(context),
+    hotWater: designHotWater(context, sized?.source ?? null),
     pumpPower: sized?.pumpPower ?? null,
     solved: sized?.solved ?? null,
     figures: context.book.figures,

@@ -4,6 +4,7 @@ import type { Finding } from '../review/finding.ts';
 import type { LoopSetting } from './balancing.ts';
 import type { BufferDesign } from './buffer-design.ts';
 import type { CoolingDesign } from './cooling-design.ts';
+import type { HotWaterDesign } from './hot-water-design.ts';
 import type { ValveDesign } from './mixing-design.ts';
 import type { PipeDesign } from './pipe-design.ts';
 import type { PumpDesign } from './pump-design.ts';
@@ -81,6 +82,8 @@ export interface Design {
   /** Whether a tank is needed, and the one it has. */
   buffer: BufferDesign | null;
   pumpPower: Figure | null;
+  /** The cylinder; null without one. */
+  hotWater: HotWaterDesign | null;
   /** What it does in summer; null for a plant that only heats. */
   cooling: CoolingDesign | null;
   /** The whole plant as solved with every zone calling; null until some circuit has a load. */

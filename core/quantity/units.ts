@@ -71,6 +71,7 @@ const UNITS: Record<QuantityKind, Record<string, Unit>> = {
   thermalResistance: { 'm²K/W': { factor: 1 }, 'h ft² °F/BTU': { factor: (FOOT * FOOT) / (BTU_PER_HOUR * 1.8) } },
   heatTransfer: { 'W/(m²K)': { factor: 1 }, 'BTU/(h ft² °F)': { factor: (BTU_PER_HOUR * 1.8) / (FOOT * FOOT) } },
   exponent: { '': { factor: 1 } },
+  heatPerKelvin: { 'W/K': { factor: 1 }, 'BTU/(h °F)': { factor: BTU_PER_HOUR * 1.8 } },
   duration: { min: { factor: 60 }, h: { factor: 3600 }, s: { factor: 1 } },
 };
 

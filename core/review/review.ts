@@ -6,6 +6,7 @@ import { reviewCircuits } from './review-circuits.ts';
 import { reviewCooling } from './review-cooling.ts';
 import { reviewEmitters } from './review-emitters.ts';
 import { reviewFittings } from './review-fittings.ts';
+import { reviewHotWater } from './review-hot-water.ts';
 import { reviewPlant } from './review-plant.ts';
 import { reviewRooms } from './review-rooms.ts';
 import { reviewSafety } from './review-safety.ts';
@@ -22,6 +23,7 @@ export function review(context: Context, design: UnreviewedDesign): Finding[] {
     ...reviewPlant(context, design),
     ...reviewBuffer(context, design),
     ...reviewFittings(context, design),
+    ...reviewHotWater(context, design),
     ...reviewSafety(context, design),
     ...reviewSolved(context, design),
   ];

@@ -201,6 +201,15 @@ const SHARED = {
     'Colder floors are felt as such.',
     'EN ISO 7730, as remembered',
   ),
+  coilApproach: rule(
+    'flow above the store at the end',
+    'temperatureDifference',
+    5,
+    'Coils in tanks end some 5 K below what they are fed with.',
+  ),
+  reheatTime: rule('longest reheat', 'duration', 5400, 'People wait about an hour and a half for the next bath, and no longer.'),
+  hygieneStore: rule('store without hygiene cycle', 'temperature', 60, 'Germs thrive between 25 and 55 °C.'),
+  scaldStore: rule('hottest store without tempering', 'temperature', 55, 'Water above 55 °C scalds in seconds, children sooner.'),
   strainerLoss: rule(
     'most a clean strainer may take at a heat pump',
     'pressure',

@@ -3,6 +3,7 @@ import Divider from '@mui/material/Divider';
 import Typography from '@mui/material/Typography';
 import type { Design } from '../../core/design/design.ts';
 import type { QuantityKind } from '../../model/quantities.ts';
+import { HotWaterFields } from '../plant/HotWaterFields.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useJob } from '../state/job-context.tsx';
 import { BufferFields } from './BufferFields.tsx';
@@ -107,6 +108,7 @@ export function PlantFields({ design }: { design: Design }) {
       <QuantityField place="vessel/staticHeight" label="Static height" help="From the vessel up to the highest emitter." />
       <QuantityField place="vessel/reliefPressure" label="Relief valve" help="The weakest part of the system decides." />
       <QuantityField place="vessel/fillTemperature" label="Filling temperature" />
+      <HotWaterFields design={design.hotWater} />
       <SafetyFields />
     </Box>
   );

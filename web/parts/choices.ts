@@ -1,7 +1,7 @@
 import { BUILDING_CLASSES_DATA } from '../../core/load/rough-loads.ts';
 import { PIPE_MATERIALS } from '../../core/pipe/catalogue.ts';
 import { CIRCULATORS } from '../../core/plant/circulator-catalogue.ts';
-import type { EmitterKind, Facing, Job, MaterialId, PumpControl, RoomUse, SourceKind } from '../../model/job.ts';
+import type { EmitterKind, Facing, HotWater, Job, MaterialId, PumpControl, RoomUse, SourceKind } from '../../model/job.ts';
 
 const list = <K extends string>(labels: Record<K, string>) =>
   Object.entries<string>(labels).map(([value, label]) => ({ value, label }));
@@ -113,6 +113,11 @@ export const SEPARATION_CHOICES = list<Job['separation']['kind']>({
 export const RULEBOOK_CHOICES = list<Job['rulebook']>({
   'velocity-led': 'Velocity: at most 0.9 m/s wanted, 1.5 m/s ever',
   'gradient-led': 'Gradient: at most 300 Pa/m',
+});
+
+export const CHARGING_CHOICES = list<HotWater['charging']>({
+  priority: 'First: the heating waits',
+  parallel: 'Beside the heating',
 });
 
 export const STANDING_CHOICES = list<Job['source']['standing']>({

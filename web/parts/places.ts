@@ -6,6 +6,6 @@ export function pageOfPlace(place: Place): string {
   if (/^circuits\/[^/]+\/sections/.test(place)) return 'pipes';
   if (place.startsWith('rooms/') || place === 'wholeHouseLoad') return 'rooms';
   if (place === 'circuits' || place.startsWith('circuits/')) return 'circuits';
-  if (place.startsWith('site/')) return 'site';
+  if (/^(site|fluid|mode|rulebook)(\/|$)/.test(place)) return 'site';
   return 'plant';
 }

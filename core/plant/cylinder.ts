@@ -1,0 +1,30 @@
+import type { HotWater } from '../../model/job.ts';
+import { logMean } from '../network/heat.ts';
+
+/**
+ * Heat a coil brings into a store for each kelvin that its water enters above it, W/K: effectiveness times heat capacity
+ * of its flow. At the rating C = Q / (T_f - T_r), UA = Q / dT_lm and the effectiveness is 1 - e^(-UA / C), the store being
+ * of one temperature. Flow through the coil is taken as at its rating.
+ * @returns 0 where the rating is none (store not below the return)
+ */
+export function coilHeat({ coilOutput, coilFlow, coilReturn, coilStore }: HotWater): number {
+  if (!(coilReturn > coilStore) || !(coilFlow > coilReturn)) return 0;
+  const capacity = coilOutput / (coilFlow - coilReturn);
+  const conductance = coilOutput / logMean(coilFlow - coilStore, coilReturn - coilStore);
+  return capacity * -Math.expm1(-conductance / capacity);
+}
+
+/**
+ * Seconds to warm a mixed store: at first the source gives all it can, later no more than the coil takes at what is left
+ * of the temperature difference. Exact for a store of one temperature: dT/dt = min(P, k (T_f - T)) / C.
+ * @param from @param to degrees C @param flow water into the coil, degrees C @param k of the coil, W/K
+ * @param power of the source, W @param capacity of the store, J/K
+ * @returns infinity where the water is not warmer than wanted
+ */
+export function reheatTime(from: number, to: number, flow: number, k: number, power: number, capacity: number): number {
+  if (to <= from) return 0;
+  if (!(flow > to) || !(k > 0) || !(power > 0)) return Number.POSITIVE_INFINITY;
+  // Up to here the coil could take more than the source gives.
+  const turn = Math.min(Math.max(flow - power / k, from), to);
+  return ((turn - from) * capacity) / power + (capacity / k) * Math.log((flow - turn) / (flow - to));
+}

@@ -1,0 +1,94 @@
+import type { Context } from '../design/context.ts';
+import type { UnreviewedDesign } from '../design/design.ts';
+import type { Finding } from './finding.ts';
+
+const base: Pick<Finding, 'component' | 'remedies'> = { component: 'source', remedies: [] };
+
+/** Findings on the cylinder: never warm, slow, germs, scalding, a source that cycles on its coil. */
+export function reviewHotWater(context: Context, { hotWater: design, buffer }: UnreviewedDesign): Finding[] {
+  const { job, rules, say } = context;
+  const { hotWater } = job;
+  if (!hotWater || !design) return [];
+  const findings: Finding[] = [];
+  const { storeTemperature: store, flowTemperature: flow, hygieneTemperature: hygiene } = hotWater;
+  const hottest = Math.max(store, hygiene ?? 0);
+  if (flow < hottest + rules.coilApproach.limit) {
+    const wanted = Math.min(110, Math.ceil(hottest + rules.coilApproach.limit));
+    findings.push({
+      ...base,
+      id: 'cylinder-cold',
+      rule: 'cylinder-cold',
+      severity: flow <= hottest ? 'stop' : 'mend',
+      place: 'hotWater/flowTemperature',
+      title: `The cylinder ${flow <= hottest ? 'never reaches' : 'hardly reaches'} ${say(hottest, 'temperature')}`,
+      why: `Charged with ${say(flow, 'temperature')} its coil has ${say(Math.max(flow - hottest, 0), 'temperatureDifference')} left at the end; ${say(rules.coilApproach.limit, 'temperatureDifference')} are usual. Charge hotter, keep the store cooler, or take a larger coil.`,
+      remedies: [
+        { label: `Charge with ${say(wanted, 'temperature')}`, edits: [{ at: 'hotWater/flowTemperature', value: wanted }] },
+      ],
+    });
+  } else if (design.reheat.value > rules.reheatTime.limit) {
+    findings.push({
+      ...base,
+      id: 'reheat-slow',
+      rule: 'reheat-slow',
+      severity: 'note',
+      place: 'hotWater/volume',
+      title: Number.isFinite(design.reheat.value)
+        ? `From cold to warm in ${say(design.reheat.value, 'duration')}`
+        : 'Nothing is left to heat the cylinder with',
+      why:
+        hotWater.charging === 'priority'
+          ? `The heating waits so long. ${rules.reheatTime.reason} More power, a hotter flow, a larger coil, or charging beside the heating where all circuits are mixed.`
+          : `${rules.reheatTime.reason} On the design day the heating takes ${say(design.power.value, 'power')} short of all the source has; let the cylinder go first.`,
+      remedies:
+        hotWater.charging === 'parallel'
+          ? [{ label: 'Let the cylinder go first', edits: [{ at: 'hotWater/charging', value: 'priority' }] }]
+          : [],
+    });
+  }
+  if (store < rules.hygieneStore.limit && hygiene === null) {
+    findings.push({
+      ...base,
+      id: 'hygiene-missing',
+      rule: 'hygiene-missing',
+      severity: 'mend',
+      place: 'hotWater/hygieneTemperature',
+      title: `A store of ${say(store, 'temperature')} without a hygiene cycle`,
+      why: `${rules.hygieneStore.reason} Heat the whole store, and the pipes of the circulation with its pump running, once a week; local codes decide how hot and how often.`,
+      remedies: [
+        {
+          label: 'A weekly cycle at 65 °C',
+          edits: [
+            { at: 'hotWater/hygieneTemperature', value: 65 },
+            ...(flow < 70 ? [{ at: 'hotWater/flowTemperature', value: 70 }] : []),
+          ],
+        },
+      ],
+    });
+  }
+  if (hottest > rules.scaldStore.limit && !hotWater.temperingValve) {
+    findings.push({
+      ...base,
+      id: 'scalding',
+      rule: 'scalding',
+      severity: 'stop',
+      place: 'hotWater/temperingValve',
+      title: `Water of ${say(hottest, 'temperature')} at the tap scalds`,
+      why: `${rules.scaldStore.reason} A tempering valve at the outlet mixes it down; it needs check valves in both inlets, or hot water pushes back into the cold pipe, and then an expansion vessel and relief valve on the cylinder's side of them. Local codes decide.`,
+      remedies: [{ label: 'It has a tempering valve', edits: [{ at: 'hotWater/temperingValve', value: true }] }],
+    });
+  }
+  const least = buffer?.leastOutput.value ?? 0;
+  if (least > design.atEnd.value * 1.001 && design.atEnd.value > 0) {
+    findings.push({
+      ...base,
+      id: 'coil-small',
+      rule: 'coil-small',
+      severity: 'note',
+      place: 'hotWater/coilOutput',
+      title: `At the end the coil takes ${say(design.atEnd.value, 'power')}, the source makes at least ${say(least, 'power')}`,
+      why: 'The source cycles on its own limit while the last degrees are made. A larger coil, a hotter flow or a cooler store lets it run through.',
+    });
+  }
+  return findings;
+}

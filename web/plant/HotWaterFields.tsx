@@ -1,0 +1,73 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import Divider from '@mui/material/Divider';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import Typography from '@mui/material/Typography';
+import type { HotWaterDesign } from '../../core/design/hot-water-design.ts';
+import { USUAL_CYLINDER } from '../../model/new-job.ts';
+import { CHARGING_CHOICES } from '../parts/choices.ts';
+import { ChoiceField, QuantityField } from '../parts/Field.tsx';
+import { FigureButton } from '../parts/FigureButton.tsx';
+import { useEditing, useJob } from '../state/job-context.tsx';
+
+/** The cylinder for drinking water: its coil, its temperatures, and how long it takes to get warm. */
+export function HotWaterFields({ design }: { design: HotWaterDesign | null }) {
+  const { hotWater } = useJob();
+  const { put } = useEditing();
+  const pair = { display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 } as const;
+  return (
+    <>
+      <Divider />
+      <Typography variant="h2">Hot water</Typography>
+      {hotWater === null ? (
+        <Button variant="outlined" onClick={() => put('A cylinder', [{ at: 'hotWater', value: USUAL_CYLINDER }])}>
+          Add a cylinder with a coil
+        </Button>
+      ) : (
+        <>
+          {design && (
+            <Typography sx={{ fontWeight: 650 }}>
+              {Number.isFinite(design.reheat.value) ? (
+                <>
+                  Warm after <FigureButton figure={design.reheat} />
+                </>
+              ) : (
+                'It never gets warm like this'
+              )}
+              <Typography component="span" variant="body2">
+                {' '}
+                · source has <FigureButton figure={design.power} /> · at the end the coil takes{' '}
+                <FigureButton figure={design.atEnd} />
+              </Typography>
+            </Typography>
+          )}
+          <Box sx={pair}>
+            <QuantityField place="hotWater/volume" label="Cylinder" />
+            <QuantityField place="hotWater/storeTemperature" label="Kept at" />
+            <QuantityField place="hotWater/flowTemperature" label="Charged with" />
+            <QuantityField place="hotWater/coldTemperature" label="Cold water" />
+            <QuantityField place="hotWater/coilOutput" label="Coil rated" />
+            <QuantityField place="hotWater/coilStore" label="at store" />
+            <QuantityField place="hotWater/coilFlow" label="at flow" />
+            <QuantityField place="hotWater/coilReturn" label="at return" />
+          </Box>
+          <ChoiceField place="hotWater/charging" label="Charging" options={CHARGING_CHOICES} />
+          <QuantityField place="hotWater/hygieneTemperature" label="Weekly hygiene cycle" empty={null} help="Empty for none." />
+          <FormControlLabel
+            control={
+              <Checkbox
+                checked={hotWater.temperingValve}
+                onChange={(event) => put('Tempering valve', [{ at: 'hotWater/temperingValve', value: event.target.checked }])}
+              />
+            }
+            label="A tempering valve at the outlet"
+          />
+          <Button color="error" size="small" onClick={() => put('No cylinder', [{ at: 'hotWater', value: null }])}>
+            Remove the cylinder
+          </Button>
+        </>
+      )}
+    </>
+  );
+}
