@@ -4,6 +4,7 @@ import type { Job } from '../../model/job.ts';
 import { newFloor } from '../../model/new-emitter.ts';
 import { newCircuit, newJob, newRoom } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
+import { wallSheet } from '../drawing/wall.ts';
 import { designJob } from './design-job.ts';
 
 const edited = (job: Job, ...edits: [string, unknown][]) =>
@@ -93,5 +94,30 @@ describe('a buffer between source and circuits', () => {
   it('is said to be needless where the water is enough', () => {
     const [finding] = found(edited(openFloor(), ['separation/kind', 'buffer']), 'buffer-needless');
     expect(finding?.remedies[0]?.edits).toEqual([{ at: 'separation/kind', value: 'low-loss-header' }]);
+  });
+});
+
+describe('a tank in the return', () => {
+  it('is open water, content of the system, and drawn', () => {
+    const before = designJob(thistleMill);
+    const job = edited(thistleMill, ['source/volumiser', 0.1]);
+    const after = designJob(job);
+    expect((after.buffer?.open.value ?? 0) - (before.buffer?.open.value ?? 0)).toBeCloseTo(0.1, 9);
+    expect((after.vessel?.content.value ?? 0) - (before.vessel?.content.value ?? 0)).toBeCloseTo(0.1, 9);
+    expect(wallSheet(job, after).symbols.map((symbol) => symbol.component)).toContain('volumiser');
+  });
+
+  it('grows with the run wanted and shrinks with the source', () => {
+    const needed = (...edits: [string, unknown][]) => designJob(edited(thistleMill, ...edits)).buffer?.needed.value ?? 0;
+    expect(needed(['source/leastRunTime', 1200])).toBeGreaterThan(needed(['source/leastRunTime', 600]));
+    expect(needed(['source/leastOutput', 1000])).toBeLessThan(needed(['source/leastOutput', 5000]));
+    expect(needed(['source/leastRunTime', 0])).toBe(0);
+  });
+
+  it('has to carry a defrost only where there is a heat pump', () => {
+    expect(designJob(thistleMill).buffer?.forDefrost).toBeNull();
+    const pump = designJob(edited(thistleMill, ['source/kind', 'heat-pump'])).buffer;
+    // 17 kW for 200 s into water of 50 °C that may fall 5 K: 165 L (988 kg/m3, 4181 J/(kg K), IAPWS-IF97).
+    expect(pump?.forDefrost?.value).toBeCloseTo((17_000 * 200) / (988 * 4181 * 5), 3);
   });
 });

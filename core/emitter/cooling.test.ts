@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import psychrolib from 'psychrolib';
 import { describe, expect, it } from 'vitest';
 import { newFloor, newPanel, newRated, USUAL_COOLING } from '../../model/new-emitter.ts';
@@ -58,5 +59,44 @@ describe('a fan unit with cold water', () => {
   it('does not cool without a rating, nor does a radiator', () => {
     expect(coolingOf(newRated('e1', 'fan-unit'), { flow: 7, rise: 5 }, air)).toBeNull();
     expect(coolingOf(newPanel('e1'), { flow: 7, rise: 5 }, air)).toBeNull();
+  });
+});
+
+describe('anything that cools', () => {
+  const emitters = [
+    newFloor('e1', 20, { covering: 0.05, edgeArea: 4 }),
+    newFloor('e2', 20, { system: 'plates-below', layout: 'serpentine' }),
+    newRated('e3', 'air-coil', { cooling: USUAL_COOLING }),
+  ];
+
+  it('takes less with warmer water, with water that warms further, and in a cooler room', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...emitters),
+        fc.double({ min: 6, max: 18, noNaN: true }),
+        fc.double({ min: 1, max: 6, noNaN: true }),
+        (emitter, flow, rise) => {
+          const taken = (water: { flow: number; rise: number }, room = 26) => {
+            const got = coolingOf(emitter, water, { temperature: room, humidity: 0.5 });
+            return (got?.sensible ?? 0) + (got?.latent ?? 0);
+          };
+          const here = taken({ flow, rise });
+          expect(here).toBeGreaterThan(0);
+          expect(taken({ flow: flow + 1, rise })).toBeLessThan(here);
+          expect(taken({ flow, rise: rise + 0.5 })).toBeLessThan(here);
+          expect(taken({ flow, rise }, 25)).toBeLessThan(here);
+        },
+      ),
+    );
+  });
+
+  it('keeps its coldest surface between water and room', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...emitters.slice(0, 2)), fc.double({ min: 4, max: 25, noNaN: true }), (emitter, flow) => {
+        const coldest = coolingOf(emitter, { flow, rise: 2 }, air)?.coldest ?? Number.NaN;
+        expect(coldest).toBeGreaterThan(flow);
+        expect(coldest).toBeLessThan(26);
+      }),
+    );
   });
 });

@@ -3,7 +3,8 @@ import {
   DndContext,
   type DragEndEvent,
   KeyboardSensor,
-  PointerSensor,
+  MouseSensor,
+  TouchSensor,
   useDraggable,
   useDroppable,
   useSensor,
@@ -46,7 +47,9 @@ export function CircuitBoard() {
   const { edit } = useEditing();
   const { say } = useDisplay();
   const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
+    useSensor(MouseSensor, { activationConstraint: { distance: 5 } }),
+    // A finger that moves on scrolls the page; one that rests picks up.
+    useSensor(TouchSensor, { activationConstraint: { delay: 250, tolerance: 8 } }),
     useSensor(KeyboardSensor, { coordinateGetter: besideColumn }),
   );
   const loadOf = (room: Room) => {
@@ -174,7 +177,7 @@ function DragCard({ card }: { card: Card }) {
         fontSize: '0.92rem',
         fontVariantNumeric: 'tabular-nums',
         cursor: 'grab',
-        touchAction: 'none',
+        touchAction: 'manipulation',
         bgcolor: 'background.paper',
         border: 1,
         borderColor: 'divider',

@@ -1,0 +1,57 @@
+import { describe, expect, it } from 'vitest';
+import { designJob } from '../core/design/design-job.ts';
+import { thistleMill } from '../demo/thistle-mill.ts';
+import type { Job } from '../model/job.ts';
+import { applyEdits } from '../model/place.ts';
+import { plainCell, resultTables, tableToCsv } from './results-table.ts';
+
+const tablesOf = (...edits: [string, unknown][]) => {
+  const job: Job = applyEdits(
+    thistleMill,
+    edits.map(([at, value]) => ({ at, value })),
+  );
+  const tables = resultTables(job, designJob(job));
+  return (id: string) => {
+    const table = tables.find((each) => each.id === id);
+    if (!table) throw new Error(`no table ${id}`);
+    return table;
+  };
+};
+
+describe('the papers of manifolds and loops', () => {
+  it('name manifolds by circuit and letter, with their ports, flow and pipe', () => {
+    const table = tablesOf(['circuits/c1/ports', 4]);
+    const rows = table('manifolds').rows.map((row) => row.map(plainCell));
+    expect(rows.map((row) => row.slice(0, 4))).toEqual([
+      ['Ground floor', '1.A', 'Ground', 3],
+      ['Ground floor', '1.B', 'Ground', 4],
+      ['Ground floor', '1.C', 'Ground', 2],
+    ]);
+    const loops = table('loops').rows.map((row) => row.map(plainCell));
+    const flowOf = (label: string) => loops.find((row) => row[2] === label)?.[6] as number;
+    expect(rows[0]?.[4]).toBeCloseTo(flowOf('1.A1') + flowOf('1.A2') + flowOf('1.A3'), 1);
+  });
+
+  it('label loops by their port, branches by their number, and say no setting where there is no valve', () => {
+    const labels = tablesOf()('loops').rows.map((row) => String(plainCell(row[2] ?? null)));
+    expect(labels.slice(0, 3)).toEqual(['1.A1', '1.A2', '1.A3']);
+    expect(labels.filter((label) => label.startsWith('3.'))).toEqual(['3.1', '3.2', '3.3']);
+    const bare = tablesOf(['circuits/c1/loopValves', 'none'])('loops').rows;
+    const ofGround = bare.filter((row) => row[0] === 'Ground floor');
+    expect(ofGround.every((row) => row[9] === null)).toBe(true);
+  });
+
+  it('split into equal loops, are cut from coils all the same', () => {
+    const table = tablesOf(['circuits/c1/loopSplit', 'equal']);
+    const floors = table('loops').rows.filter((row) => row[0] === 'Ground floor');
+    const cut = table('coils').rows.flatMap((row) => String(row[2]).split(', '));
+    expect(cut.sort()).toEqual(floors.map((row) => String(row[2])).sort());
+  });
+
+  it('tell of findings that are let stand, with the reason, safe for a spreadsheet', () => {
+    const findings = tablesOf(['accepted', [{ finding: 'load-gap', reason: '=2+5' }]])('findings');
+    const row = findings.rows.find((each) => String(each[1]).includes('apart'));
+    expect(row?.[0]).toBe('accepted: =2+5');
+    expect(tableToCsv(findings)).not.toMatch(/(^|,)=2/m);
+  });
+});
