@@ -2,7 +2,6 @@ import { byRule, decided, type Figure, type Ingredient } from '../figure/figure.
 import { water } from '../fluid/water.ts';
 import { coilHeat, reheatTime } from '../plant/cylinder.ts';
 import type { Context } from './context.ts';
-import type { SourceDesign } from './design.ts';
 
 /** What the cylinder does. */
 export interface HotWaterDesign {
@@ -15,8 +14,11 @@ export interface HotWaterDesign {
   reheat: Figure;
 }
 
-/** Reheat of the cylinder; null without one, or while nothing says how large the source is. */
-export function designHotWater(context: Context, source: SourceDesign | null): HotWaterDesign | null {
+/**
+ * Reheat of the cylinder; null without one, or while nothing says how large the source is.
+ * @param source its capacity, and what the heating takes of it on the design day
+ */
+export function designHotWater(context: Context, source: { capacity: Figure; load: Figure } | null): HotWaterDesign | null {
   const { job, book, rules } = context;
   const { hotWater } = job;
   if (!hotWater || !source) return null;
