@@ -1,4 +1,7 @@
+import type { Page } from '@playwright/test';
 import { houseWithEmitters } from '../demo/apartment-block.ts';
+import type { Job } from '../model/job.ts';
+import { newCircuit, newJob, newRoom } from '../model/new-job.ts';
 import { withServedJob } from './served.ts';
 
 /** Steps of one drag from end to end and back. */
@@ -6,12 +9,13 @@ const STEPS = 120;
 
 /** Counts frames and long tasks in the page; as text, since the page knows no helpers of the compiler. */
 const WATCH = `
+  const watching = window.seen;
   window.seen = { frames: [], longTasks: [] };
-  new PerformanceObserver((list) => {
+  if (!watching) new PerformanceObserver((list) => {
     for (const entry of list.getEntries()) window.seen.longTasks.push(entry.duration);
   }).observe({ type: 'longtask' });
   const tick = (now) => { window.seen.frames.push(now); requestAnimationFrame(tick); };
-  requestAnimationFrame(tick);
+  if (!watching) requestAnimationFrame(tick);
 `;
 
 interface Seen {
@@ -19,27 +23,66 @@ interface Seen {
   longTasks: number[];
 }
 
-/** Drags a line of the ladder of forty rooms in the browser and counts frames and long tasks. */
-await withServedJob(houseWithEmitters(40), async (page, _base, at) => {
-  await page.goto(`${at}/emitters`);
-  const line = page.getByRole('slider').first();
-  const box = await line.locator('rect').nth(1).boundingBox();
-  if (!box) throw new Error('no line');
-  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+/** Does something in a page that stands still, and prints how its frames fared. */
+async function watched(page: Page, what: string, work: () => Promise<void>): Promise<void> {
   await page.waitForTimeout(1500);
   await page.evaluate(WATCH);
-  await page.mouse.move(x, y);
-  await page.mouse.down();
-  for (let i = 1; i <= STEPS; i++) await page.mouse.move(x + 120 * Math.sin((i / STEPS) * 2 * Math.PI), y);
-  await page.mouse.up();
+  await work();
   await page.waitForTimeout(1200);
   const { frames, longTasks } = await page.evaluate<Seen>('window.seen');
   const gaps = frames
     .slice(1)
     .map((frame, i) => frame - (frames[i] as number))
     .sort((a, b) => a - b);
-  console.log('Ladder of 40 rooms dragged in the browser');
+  const longest = longTasks.length > 0 ? ` (longest ${Math.max(...longTasks).toFixed(0)} ms)` : '';
+  console.log(what);
   console.log(
-    `  median frame ${gaps[gaps.length >> 1]?.toFixed(1)} ms, 95 % below ${gaps[Math.floor(0.95 * gaps.length)]?.toFixed(1)} ms; long tasks over 50 ms: ${longTasks.length}${longTasks.length > 0 ? ` (longest ${Math.max(...longTasks).toFixed(0)} ms)` : ''}`,
+    `  median frame ${gaps[gaps.length >> 1]?.toFixed(1)} ms, 95 % below ${gaps[Math.floor(0.95 * gaps.length)]?.toFixed(1)} ms; long tasks over 50 ms: ${longTasks.length}${longest}`,
   );
+}
+
+/** A plant of twenty circuits, every second one mixed. */
+function wideWall(): Job {
+  const base = newJob('Twenty risers');
+  const separation = { ...base.separation, kind: 'low-loss-header' as const };
+  const circuits = Array.from({ length: 20 }, (_, i) =>
+    newCircuit(`c${i}`, base, {
+      name: `Riser ${i}`,
+      connection: i % 2 === 0 ? 'direct' : 'mixed',
+      flowTemperature: i % 2 === 0 ? 55 : 40,
+    }),
+  );
+  const rooms = Array.from({ length: 200 }, (_, i) =>
+    newRoom(`r${i}`, { heatLoad: 500 + ((i * 37) % 600), circuit: `c${i % 20}` }),
+  );
+  return { ...base, separation, circuits, rooms };
+}
+
+await withServedJob(houseWithEmitters(40), async (page, _base, at) => {
+  await page.goto(`${at}/emitters`);
+  const line = page.getByRole('slider').first();
+  const box = await line.locator('rect').nth(1).boundingBox();
+  if (!box) throw new Error('no line');
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await watched(page, 'Ladder of 40 rooms dragged in the browser', async () => {
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    for (let i = 1; i <= STEPS; i++) await page.mouse.move(x + 120 * Math.sin((i / STEPS) * 2 * Math.PI), y);
+    await page.mouse.up();
+  });
+});
+
+await withServedJob(wideWall(), async (page, _base, at) => {
+  await page.goto(`${at}/plant`);
+  await page.getByRole('button', { name: 'Source pump: pick' }).waitFor();
+  await page.mouse.move(500, 400);
+  await watched(page, 'Wall of 20 circuits scrolled along', async () => {
+    for (let i = 0; i < STEPS; i++) await page.mouse.wheel(i < STEPS / 2 ? 60 : -60, 0);
+  });
+  await watched(page, 'The same zoomed', async () => {
+    for (const zoom of ['60 %', '100 %', '150 %', 'Fit']) {
+      await page.getByRole('button', { name: zoom, exact: true }).click();
+      await page.waitForTimeout(300);
+    }
+  });
 });

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import { styled, useTheme } from '@mui/material/styles';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { useLayoutEffect, useRef, useState } from 'react';
+import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Design } from '../../core/design/design.ts';
 import type { PlantState } from '../../core/design/operate.ts';
 import type { Sheet } from '../../core/drawing/sheet.ts';
@@ -67,6 +67,31 @@ export function Wall({ sheet, design, state, designDay, picked, onPick }: Props)
     return () => watcher.disconnect();
   }, [sheet.width, sheet.height]);
   const scale = zoom === 'fit' ? fit : zoom;
+  // Another size is another frame round the same painting: nothing in it is painted anew.
+  const shown = useMemo(
+    () => ({ design, state, designDay, colours, picked, lit, pick: onPick, light: setLit }),
+    [design, state, designDay, colours, picked, lit, onPick],
+  );
+  const painting = useMemo(
+    () => (
+      <>
+        <title>Plant-room wall</title>
+        <defs>
+          <pattern id="pegs" width="24" height="24" patternUnits="userSpaceOnUse">
+            <circle cx="12" cy="12" r="1.5" fill={colours.peg} />
+          </pattern>
+        </defs>
+        {/* biome-ignore lint/a11y/noStaticElementInteractions: a shortcut only; the side panel has a button for the same */}
+        <rect x={-4000} y={-4000} width={12_000} height={12_000} fill="url(#pegs)" onClick={() => onPick(null)} />
+        <Pipes pipes={sheet.pipes} />
+        <Gauges gauges={sheet.gauges} flows={sheet.flows} />
+        <Symbols symbols={sheet.symbols} />
+        <HouseCards houses={sheet.houses} />
+        <Tags tags={sheet.tags} />
+      </>
+    ),
+    [sheet, colours, onPick],
+  );
   return (
     <Box sx={{ position: 'relative', flex: 1, minHeight: { xs: 520, md: 0 }, bgcolor: 'wall.board' }}>
       <Box
@@ -83,26 +108,14 @@ export function Wall({ sheet, design, state, designDay, picked, onPick }: Props)
         role="region"
         aria-label="The wall: drawing of the plant"
       >
-        <WallContext.Provider value={{ design, state, designDay, colours, picked, lit, pick: onPick, light: setLit }}>
+        <WallContext.Provider value={shown}>
           <Drawing
             width={sheet.width * scale}
             height={sheet.height * scale}
             viewBox={`0 0 ${sheet.width} ${sheet.height}`}
             style={{ overflow: 'visible' }}
           >
-            <title>Plant-room wall</title>
-            <defs>
-              <pattern id="pegs" width="24" height="24" patternUnits="userSpaceOnUse">
-                <circle cx="12" cy="12" r="1.5" fill={colours.peg} />
-              </pattern>
-            </defs>
-            {/* biome-ignore lint/a11y/noStaticElementInteractions: a shortcut only; the side panel has a button for the same */}
-            <rect x={-4000} y={-4000} width={12_000} height={12_000} fill="url(#pegs)" onClick={() => onPick(null)} />
-            <Pipes pipes={sheet.pipes} />
-            <Gauges gauges={sheet.gauges} flows={sheet.flows} />
-            <Symbols symbols={sheet.symbols} />
-            <HouseCards houses={sheet.houses} />
-            <Tags tags={sheet.tags} />
+            {painting}
           </Drawing>
         </WallContext.Provider>
       </Box>
