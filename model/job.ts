@@ -16,7 +16,7 @@ export const MOST_CIRCUITS = 200;
 const pipeAt = (place: 'circuits/*/run' | 'circuits/*/worstRun' | 'source/run' | 'circuits/*/sections/*') => ({
   material: z.enum(MATERIALS, `is no pipe material; use one of ${MATERIALS.join(', ')}`),
   /** `auto`, or the id of a size in the catalogue of the material: a pinned pipe is checked, not replaced. */
-  size: z.string().max(40),
+  size: text(40),
   length: quantity(`${place}/length`),
   fittingsAllowance: quantity(`${place}/fittingsAllowance`),
 });
@@ -120,7 +120,7 @@ export const CircuitSchema = z.strictObject({
   }),
   terminalLoss: autoOr(quantity('circuits/*/terminalLoss')),
   waterContent: autoOr(quantity('circuits/*/waterContent')),
-  pump: z.string().max(40),
+  pump: text(40),
   pumpControl: Control,
   mixingValve: autoOr(quantity('circuits/*/mixingValve')),
   components: Components,
@@ -187,7 +187,7 @@ export const SourceSchema = z.strictObject({
   run: runAt('source/run'),
   loss: autoOr(quantity('source/loss')),
   waterContent: autoOr(quantity('source/waterContent')),
-  pump: z.string().max(40),
+  pump: text(40),
   pumpControl: Control,
   components: Components,
 });
@@ -227,7 +227,7 @@ export type BuildingClass = (typeof BUILDING_CLASSES)[number];
 export const DisplaySchema = z.strictObject({
   system: z.enum(['metric', 'us'], 'is neither "metric" nor "us"'),
   /** A person's own unit for a kind of quantity, where it differs from the habit of the system. */
-  units: z.partialRecord(z.enum(QUANTITY_KINDS), z.string().max(20)).superRefine((units, context) => {
+  units: z.partialRecord(z.enum(QUANTITY_KINDS), text(20)).superRefine((units, context) => {
     for (const [kind, unit] of Object.entries(units)) {
       const known: readonly string[] = UNIT_CHOICES[kind as keyof typeof UNIT_CHOICES] ?? [];
       if (!known.includes(unit)) {
@@ -302,14 +302,14 @@ export const JobSchema = z
     }),
     /** Findings somebody looked at and lets stand, with the reason. */
     accepted: z
-      .array(z.strictObject({ finding: z.string().max(300), reason: Text }))
+      .array(z.strictObject({ finding: text(300), reason: Text }))
       .max(500, 'holds more than 500 accepted findings; mend some'),
     /** What nobody has seen yet: a place taken as it stands in the job, and what might be there instead. */
     assumptions: z
       .array(
         z.strictObject({
           id: Id,
-          place: z.string().max(200),
+          place: text(200),
           alternatives: z
             .array(z.union([z.number(), text(60)], 'is neither a number nor a text'))
             .min(1, 'is empty; name what else may be there')
@@ -318,7 +318,7 @@ export const JobSchema = z
       )
       .max(60, 'holds more than 60 assumptions; look at some of the things first'),
     /** What was typed where a number belongs and could not be read. Kept so that nothing typed is lost. */
-    unread: z.array(z.strictObject({ place: z.string().max(200), text: Text })).max(10_000),
+    unread: z.array(z.strictObject({ place: text(200), text: Text })).max(10_000),
   })
   .superRefine((job, context) => {
     const circuits = new Set<string>();

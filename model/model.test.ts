@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import { fieldAt } from './fields.ts';
 import { MOST_ROOMS } from './job.ts';
+import { newFloor } from './new-emitter.ts';
 import { idsAfter, newCircuit, newJob, newRoom, nextId } from './new-job.ts';
 import { applyEdits, keepUnread, valueAt } from './place.ts';
 import { readJob, readJobText } from './read-job.ts';
@@ -52,6 +53,22 @@ describe('reading a job file', () => {
   it('names a missing field', () => {
     const { vessel: _, ...rest } = thistleMill;
     expect(problems(rest)).toContain('vessel');
+  });
+
+  it('holds no text that a database cannot keep, wherever one stands', () => {
+    const zero = 'a\u0000b';
+    for (const [at, value] of [
+      ['circuits/c1/run/size', zero],
+      ['circuits/c1/pump', zero],
+      ['source/pump', zero],
+      ['accepted', [{ finding: zero, reason: 'x' }]],
+      ['accepted', [{ finding: 'x', reason: zero }]],
+      ['assumptions/a1/place', zero],
+      ['unread', [{ place: zero, text: 'x' }]],
+      ['rooms/r1/emitters', [newFloor('e1', 9, { pipe: { material: 'multilayer', size: zero } })]],
+    ] as [string, unknown][]) {
+      expect(problems(applyEdits(thistleMill, [{ at, value }])), at).toContain('characters that are no text');
+    }
   });
 
   it('refuses a newer version, other formats, no JSON and nothing, each with a remedy', () => {

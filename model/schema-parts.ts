@@ -39,5 +39,5 @@ export type MaterialId = (typeof MATERIALS)[number];
 /** A pipe by material and size of the catalogue, where the size has to be known. */
 export const SizedMaterial = z.strictObject({
   material: z.enum(MATERIALS, `is no pipe material; use one of ${MATERIALS.join(', ')}`),
-  size: z.string().max(40),
+  size: text(40),
 });

@@ -1,6 +1,7 @@
 import express, { type Router } from 'express';
 import { z } from 'zod';
 import { designJob } from '../core/design/design-job.ts';
+import { findSize } from '../core/pipe/catalogue.ts';
 import { decodeText, MOST_TEXT_BYTES } from '../exchange/decode-text.ts';
 import { fileNameFor, MOST_JOB_BYTES, writeJobFile } from '../exchange/job-file.ts';
 import { TABLE_IDS } from '../exchange/result-cells.ts';
@@ -43,6 +44,7 @@ function acceptJob(read: ReturnType<typeof readJob>): Job {
 const SENTENCES = {
   newJob: 'A new job needs a name of 1 to 120 characters, and may say its units.',
   entry: 'An entry of the catalogue needs a name of 1 to 120 characters and an emitter or a pipe within its bounds.',
+  pipe: 'A pipe is named by a size of its material, or by outside diameter and wall in mm: 24x1.5.',
   save: 'A save needs the revision it was made on, a summary of up to 200 characters, and the job.',
 };
 
@@ -126,7 +128,11 @@ export function api(database: Database, instance: string): Router {
     response.json(await entries.listEntries(database));
   });
   router.post('/own-entries', json, async (request, response) => {
-    response.status(201).json(await entries.keepEntry(database, parse(OwnEntrySchema, request.body, SENTENCES.entry)));
+    const entry = parse(OwnEntrySchema, request.body, SENTENCES.entry);
+    if (entry.kind === 'pipe' && !findSize(entry.pipe.material, entry.pipe.size)) {
+      throw new Problem(422, 'No such pipe', SENTENCES.pipe);
+    }
+    response.status(201).json(await entries.keepEntry(database, entry));
   });
   router.delete('/own-entries/:id', async (request, response) => {
     await entries.deleteEntry(database, idOf(request.params.id));

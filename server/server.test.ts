@@ -280,6 +280,13 @@ describe('the own catalogue', () => {
       expect(answer.status).toBe(400);
       expect(answer.body.detail).toContain('needs a name');
     }
+    for (const size of ['wide', '<b>', '20x40']) {
+      const answer = await send('POST', '/own-entries', { ...pipe, pipe: { ...pipe.pipe, size } });
+      expect(answer.status).toBe(422);
+      expect(answer.body.detail).toContain('24x1.5');
+    }
+    const nothing = { ...pipe, pipe: { ...pipe.pipe, size: 'a\u0000' } };
+    expect((await send('POST', '/own-entries', nothing)).status).toBe(400);
     expect((await send('DELETE', '/own-entries/none')).status).toBe(404);
   });
 });

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { thistleMill, thistleMillByLoads } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
 import { newFloor, newPanel } from '../../model/new-emitter.ts';
-import { newJob, newRoom } from '../../model/new-job.ts';
+import { newJob, newRoom, newSection } from '../../model/new-job.ts';
 import { readJob } from '../../model/read-job.ts';
 import { designJob } from './design-job.ts';
 import { ARRANGEMENTS, draftPlants } from './draft-plant.ts';
@@ -80,6 +80,24 @@ describe('the arrangements', () => {
       );
     }
     expect(open?.circuits[0]?.sections.length).toBe(thistleMill.circuits.reduce((sum, each) => sum + each.sections.length, 0));
+  });
+
+  it('join pipe trees under ids of their own, each piece behind the one it was behind', () => {
+    const [first, second, ...others] = thistleMill.circuits;
+    if (!first || !second) throw new Error('no circuits');
+    const tree = (rooms: [string, string]) => [
+      newSection('s1', first, { rooms: [rooms[0]] }),
+      newSection('s2', first, { from: 's1', rooms: [rooms[1]] }),
+    ];
+    const job: Job = {
+      ...thistleMill,
+      circuits: [{ ...first, sections: tree(['r1', 'r2']) }, { ...second, sections: tree(['r6', 'r7']) }, ...others],
+    };
+    const sections = draftPlants(job)[0]?.job.circuits[0]?.sections ?? [];
+    expect(new Set(sections.map((each) => each.id)).size).toBe(4);
+    const behind = (room: string) => sections.find((each) => each.rooms.includes(room));
+    expect(behind('r2')?.from).toBe(behind('r1')?.id);
+    expect(behind('r7')?.from).toBe(behind('r6')?.id);
   });
 
   it('need a load', () => {

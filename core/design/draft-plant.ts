@@ -1,5 +1,5 @@
-import type { Circuit, Job, Room } from '../../model/job.ts';
-import { newCircuit } from '../../model/new-job.ts';
+import type { Circuit, Job, Room, Section } from '../../model/job.ts';
+import { idsAfter, newCircuit } from '../../model/new-job.ts';
 import { proposeCircuits } from '../circuit/propose-circuits.ts';
 import { ladder } from '../emitter/ladder.ts';
 import { designJob } from './design-job.ts';
@@ -96,17 +96,7 @@ function openPlant(job: Job): Job {
     bypass: null,
     mixingValve: 'auto',
     loopValves: main.loopValves === 'none' ? 'none' : 'set',
-    sections: job.circuits.flatMap((circuit) =>
-      circuit.sections.map((section) =>
-        circuit.id === main.id
-          ? section
-          : {
-              ...section,
-              id: `${circuit.id}-${section.id}`.slice(0, 40),
-              from: section.from && `${circuit.id}-${section.from}`.slice(0, 40),
-            },
-      ),
-    ),
+    sections: joinedSections(job, main),
   };
   const gone = new Set(job.circuits.filter((circuit) => circuit.id !== main.id).map((circuit) => circuit.id));
   const stays = ({ place }: { place: string }) => !gone.has(place.split('/')[1] ?? '') || !place.startsWith('circuits/');
@@ -129,6 +119,23 @@ function openPlant(job: Job): Job {
     circuits: [{ ...one, flowTemperature }],
     source: { ...joined.source, flowTemperature, temperatureDifference: fall },
   };
+}
+
+/** The pipe trees of all circuits on one; those that come to it get ids that are free there. */
+function joinedSections({ circuits }: Job, main: Circuit): Section[] {
+  const next = idsAfter('s', main.sections);
+  const joining = circuits.filter((circuit) => circuit.id !== main.id);
+  return [
+    ...main.sections,
+    ...joining.flatMap(({ sections }) => {
+      const renamed = new Map(sections.map((section) => [section.id, next()]));
+      return sections.map((section) => ({
+        ...section,
+        id: renamed.get(section.id) as string,
+        from: section.from && (renamed.get(section.from) ?? section.from),
+      }));
+    }),
+  ];
 }
 
 /** Behind a separator the source has to send at least what the circuits draw; its delta T is made narrow enough for that. */

@@ -147,13 +147,18 @@ function CoolingRatingFields({ place, emitter }: { place: string; emitter: Rated
   }
   return (
     <>
-      <QuantityField place={`${at}/total`} label="Cooling in all" help="Drying included" />
+      <QuantityField place={`${at}/total`} label="Cooling in all" help="Usual figures: take those of the data sheet" />
       <QuantityField place={`${at}/sensible`} label="Of that sensible" />
-      <QuantityField place={`${at}/flow`} label="Rated at flow" />
-      <QuantityField place={`${at}/return`} label="Rated at return" />
-      <QuantityField place={`${at}/room`} label="Rated at air" />
-      <QuantityField place={`${at}/humidity`} label="Rated at humidity" />
-      <Button size="small" color="error" onClick={() => put('No cooling rating', [{ at, value: null }])}>
+      <QuantityField place={`${at}/flow`} label="Cold water in" />
+      <QuantityField place={`${at}/return`} label="and out" />
+      <QuantityField place={`${at}/room`} label="Air going in" />
+      <QuantityField place={`${at}/humidity`} label="Its humidity" />
+      <Button
+        size="small"
+        color="error"
+        sx={{ justifySelf: 'start' }}
+        onClick={() => put('No cooling rating', [{ at, value: null }])}
+      >
         Does not cool
       </Button>
     </>

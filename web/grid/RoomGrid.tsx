@@ -135,7 +135,7 @@ export default function RoomGrid({ selected, onSelect }: Props) {
         // What a practitioner checks a load by; derived, so it cannot be typed.
         field: 'specificLoad',
         headerName: `Per area (${unit('specificLoad')})`,
-        width: 130,
+        width: 145,
         align: 'right',
         headerAlign: 'right',
         sortable: false,

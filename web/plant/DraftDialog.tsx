@@ -27,7 +27,7 @@ export function DraftDialog({ onClose }: { onClose: () => void }) {
   const job = useJob();
   const { edit } = useEditing();
   const { enqueueSnackbar } = useSnackbar();
-  const drafts = useDrafts(job);
+  const { drafts, failed } = useDrafts(job);
   const shared = useMemo(() => inAll(drafts ?? []), [drafts]);
   return (
     <Dialog open onClose={onClose} maxWidth="lg" fullWidth>
@@ -38,7 +38,11 @@ export function DraftDialog({ onClose }: { onClose: () => void }) {
             ? 'No room has a heat load yet. Enter loads on the Rooms page first.'
             : 'The same rooms, piped after four schools. Source, pumps and pipes that are pinned stay as they are; everything can be changed afterwards.'}
         </Typography>
-        {drafts === null && <Typography role="status">Working out four plants …</Typography>}
+        {drafts === null && (
+          <Typography role="status">
+            {failed ? 'The drafts could not be worked out. Close this and try again.' : 'Working out four plants …'}
+          </Typography>
+        )}
         <Box sx={{ display: 'grid', gridTemplateColumns: { md: '1fr 1fr' }, gap: 2 }}>
           {drafts?.map((draft) => (
             <DraftCard
@@ -62,18 +66,22 @@ export function DraftDialog({ onClose }: { onClose: () => void }) {
 }
 
 /** The drafts with their designs, worked out off the page's own thread; null until they are there. */
-function useDrafts(job: Job): Drafted[] | null {
+function useDrafts(job: Job): { drafts: Drafted[] | null; failed: boolean } {
   const [drafts, setDrafts] = useState<Drafted[] | null>(null);
+  const [failed, setFailed] = useState(false);
   useEffect(() => {
     let left = false;
     heavyWork()
       .drafts(job)
-      .then((all) => !left && setDrafts(all));
+      .then(
+        (all) => !left && setDrafts(all),
+        () => !left && setFailed(true),
+      );
     return () => {
       left = true;
     };
   }, [job]);
-  return drafts;
+  return { drafts, failed };
 }
 
 /** Findings that every draft has: they say nothing about the choice. */

@@ -42,6 +42,9 @@ export function HotWaterFields({ design }: { design: HotWaterDesign | null }) {
               </Typography>
             </Typography>
           )}
+          <Typography variant="body2" color="text.secondary">
+            It starts with usual figures; take those of the cylinder’s data sheet.
+          </Typography>
           <Box sx={pair}>
             <QuantityField place="hotWater/volume" label="Cylinder" />
             <QuantityField place="hotWater/storeTemperature" label="Kept at" />
