@@ -1,4 +1,4 @@
-import { manifoldLetter, portLabels } from '../core/circuit/manifolds.ts';
+import { manifoldLetter, manifoldTotals, portLabels } from '../core/circuit/manifolds.ts';
 import type { Design, SizedCircuit } from '../core/design/design.ts';
 import { type CoilPlan, type Piece, planCoils } from '../core/emitter/coils.ts';
 import { floorPipe } from '../core/emitter/floor.ts';
@@ -33,16 +33,14 @@ export function loopTables(job: Job, design: Design, { head, number }: Writing):
       title: 'Manifolds',
       headings: ['Circuit', 'Manifold', 'Storey', 'Ports', head('Flow', 'volumeFlow'), head('Pipe', 'length')],
       rows: circuits.flatMap(({ name, number: circuit, sized }) =>
-        sized.manifolds.map(({ storey, loops }, m): ResultCell[] => {
-          const own = loops.flatMap((i) => sized.loops[i] ?? []);
-          const flow = own.reduce((sum, loop) => sum + loop.volumeFlow, 0);
-          const length = own.reduce((sum, loop) => sum + loop.length, 0);
+        sized.manifolds.map((manifold, m): ResultCell[] => {
+          const { ports, volumeFlow, length } = manifoldTotals(manifold, sized.loops);
           return [
             name,
             `${circuit}.${manifoldLetter(m)}`,
-            storey,
-            own.length,
-            number(flow, 'volumeFlow'),
+            manifold.storey,
+            ports,
+            number(volumeFlow, 'volumeFlow'),
             number(length, 'length'),
           ];
         }),

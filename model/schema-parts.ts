@@ -41,3 +41,6 @@ export const SizedMaterial = z.strictObject({
   material: z.enum(MATERIALS, `is no pipe material; use one of ${MATERIALS.join(', ')}`),
   size: text(40),
 });
+
+/** Most rooms one job takes; beyond this a building is split into jobs. */
+export const MOST_ROOMS = 2000;

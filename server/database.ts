@@ -30,6 +30,7 @@ export interface SettingsTable {
 
 export interface OwnEntriesTable {
   id: Generated<string>;
+  kind: string;
   name: string;
   entry: JSONColumnType<object>;
   created_at: Generated<Date>;

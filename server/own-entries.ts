@@ -11,23 +11,28 @@ export async function listEntries(database: Database): Promise<StoredEntry[]> {
   });
 }
 
-/** Keeps an entry; one of the same kind and name gives way to it. */
+/**
+ * Keeps an entry; one of the same kind and name gives way to it.
+ * @throws Problem 422 when the catalogue is full
+ */
 export async function keepEntry(database: Database, entry: OwnEntry): Promise<StoredEntry> {
-  return database.transaction().execute(async (transaction) => {
-    const rows = await transaction.selectFrom('own_entries').select(['id', 'name', 'entry']).forUpdate().execute();
-    const same = rows.find((row) => row.name === entry.name && (row.entry as { kind?: unknown }).kind === entry.kind);
-    const values = { name: entry.name, entry: JSON.stringify(entry) };
-    if (same) {
-      await transaction.updateTable('own_entries').set(values).where('id', '=', same.id).execute();
-      return { ...entry, id: same.id };
-    }
-    if (rows.length >= MOST_ENTRIES) {
-      const sentence = `Your catalogue holds ${MOST_ENTRIES} entries, the most it takes. Delete some that you no longer use.`;
-      throw new Problem(422, 'Catalogue full', sentence);
-    }
-    const row = await transaction.insertInto('own_entries').values(values).returning('id').executeTakeFirstOrThrow();
-    return { ...entry, id: row.id };
-  });
+  const others = await database
+    .selectFrom('own_entries')
+    .select(({ fn }) => fn.countAll().as('count'))
+    .where((each) => each.not(each.and({ kind: entry.kind, name: entry.name })))
+    .executeTakeFirstOrThrow();
+  if (Number(others.count) >= MOST_ENTRIES) {
+    const sentence = `Your catalogue holds ${MOST_ENTRIES} entries, the most it takes. Delete some that you no longer use.`;
+    throw new Problem(422, 'Catalogue full', sentence);
+  }
+  const values = { kind: entry.kind, name: entry.name, entry: JSON.stringify(entry) };
+  const { id } = await database
+    .insertInto('own_entries')
+    .values(values)
+    .onConflict((conflict) => conflict.columns(['kind', 'name']).doUpdateSet(values))
+    .returning('id')
+    .executeTakeFirstOrThrow();
+  return { ...entry, id };
 }
 
 export async function deleteEntry(database: Database, id: string): Promise<void> {

@@ -52,3 +52,10 @@ export function portLabels(manifolds: readonly Manifold[]): Map<number, string> 
     manifolds.flatMap(({ loops }, m) => loops.map((loop, port) => [loop, `${manifoldLetter(m)}${port + 1}`] as const)),
   );
 }
+
+/** What a manifold carries: ports in use, flow in m3/s, and pipe of its loops in m. */
+export function manifoldTotals({ loops }: Manifold, all: readonly { volumeFlow: number; length: number }[]) {
+  const own = loops.flatMap((i) => all[i] ?? []);
+  const sum = (of: (loop: (typeof own)[number]) => number) => own.reduce((total, loop) => total + of(loop), 0);
+  return { ports: own.length, volumeFlow: sum((loop) => loop.volumeFlow), length: sum((loop) => loop.length) };
+}

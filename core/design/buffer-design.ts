@@ -19,6 +19,7 @@ export interface BufferDesign {
   /** Least that the source makes, and what the smallest zone alone takes. */
   leastOutput: Figure;
   smallestZone: Figure;
+  zoneName: string;
   /** Water that moves when only that zone calls. */
   open: Figure;
   /** What the shortest run, a defrost and a fire ask for; null where the source has none. */
@@ -141,7 +142,17 @@ export function designBuffer(
     source: 'open water first: none needed is an answer',
     terms: { ...Object.fromEntries(wanted.map((each, i) => [`V${i + 1}`, each])), V_open: open },
   });
-  return { leastOutput, smallestZone: smallest, open, forRunTime, forDefrost, forFire, needed, tank: tankOf(context, needed) };
+  return {
+    leastOutput,
+    smallestZone: smallest,
+    zoneName: zone.label,
+    open,
+    forRunTime,
+    forDefrost,
+    forFire,
+    needed,
+    tank: tankOf(context, needed),
+  };
 }
 
 function leastOutputOf({ job, book }: Context, source: SourceFlow): Figure {

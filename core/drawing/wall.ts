@@ -191,29 +191,19 @@ function drawPlant(job: Job, design: Design, sheet: Sheet, tag: AddTag): void {
     word: source.run.size.label,
     figures: [{ id: source.run.velocity.id }],
   });
-  if (source.header) {
+  const size = source.header?.bore ?? design.buffer?.tank?.volume;
+  if (size) {
     tag({
       component: 'header',
       at: [HEADER_X + 28, RETURN_BAR + 22],
       width: 108,
-      tiedTo: [HEADER_X + 15, RETURN_BAR + 26],
-      title: 'Header',
+      tiedTo: [HEADER_X + (tank ? 27 : 15), RETURN_BAR + 26],
+      title: tank ? 'Buffer' : 'Header',
       word: null,
       figures: [
         { id: (source.supplyAtDuty ?? source.supplyTemperature).id, word: 'out' },
-        { id: source.header.bore.id, word: 'bore' },
+        { id: size.id, ...(tank ? {} : { word: 'bore' }) },
       ],
-    });
-  }
-  if (tank && design.buffer?.tank) {
-    tag({
-      component: 'header',
-      at: [HEADER_X + 28, RETURN_BAR + 22],
-      width: 108,
-      tiedTo: [HEADER_X + 27, RETURN_BAR + 26],
-      title: 'Buffer',
-      word: null,
-      figures: [{ id: (source.supplyAtDuty ?? source.supplyTemperature).id, word: 'out' }, { id: design.buffer.tank.volume.id }],
     });
   }
   tag({

@@ -2,7 +2,7 @@ import type { Emitter, Floor, Rated } from '../../model/emitter.ts';
 import type { Celsius } from '../../model/quantities.ts';
 import { humidityRatio } from '../fluid/moist-air.ts';
 import { logMean } from '../network/heat.ts';
-import { floorTransfer } from './floor.ts';
+import { floorTransfer, SURFACE } from './floor.ts';
 
 /** Cold water as a circuit brings it: degrees C, and the K it warms by. */
 export interface ColdWater {
@@ -23,9 +23,8 @@ export interface Cooling {
   coldest: Celsius | null;
 }
 
-/** Heat transfer at a cooled floor, W/(m2 K), and at a heated one: EN 1264-5, from memory. */
+/** Heat transfer at a cooled floor, W/(m2 K): EN 1264-5, from memory. */
 const COOLED_SURFACE = 6.5;
-const HEATED_SURFACE = 10.8;
 /** Covering between whose ends the standard turns a heated floor into a cooled one, m2 K/W. */
 const COMPARED_COVERING = 0.15;
 
@@ -38,7 +37,7 @@ const COMPARED_COVERING = 0.15;
 export function cooledFloorTransfer(floor: Floor, spacing: number): number {
   const bare = floorTransfer({ ...floor, covering: 0 }, spacing);
   const covered = floorTransfer({ ...floor, covering: COMPARED_COVERING }, spacing);
-  const extra = 1 / COOLED_SURFACE - 1 / HEATED_SURFACE + floor.covering;
+  const extra = 1 / COOLED_SURFACE - 1 / SURFACE + floor.covering;
   return bare / (1 + (extra / COMPARED_COVERING) * (bare / covered - 1));
 }
 

@@ -2,7 +2,7 @@ import type { Floor, FloorSystem, FloorUse } from '../../model/emitter.ts';
 import { findSize, PIPE_MATERIALS, type PipeSize } from '../pipe/catalogue.ts';
 
 /** Heat transfer at the surface of a heated floor, W/(m2 K): EN 1264. */
-const SURFACE = 10.8;
+export const SURFACE = 10.8;
 /** Resistance between a ceiling and the room below it, m2 K/W: EN 1264-3. */
 const CEILING = 0.17;
 /** EN 1264-2: 6.7 W/(m2 K) for a pipe wall of 2 mm at 0.35 W/(m K). */

@@ -12,7 +12,7 @@ export function reviewBuffer({ job, say }: Context, { buffer, source }: Unreview
     (most, each) => (each && each.value > (most?.value ?? -1) ? each : most),
     buffer.forRunTime,
   );
-  const sum = `${asked?.label ?? ''}: ${say(asked?.value ?? 0, 'volume')}. With ${buffer.smallestZone.label.replace('Smallest zone: ', '')} alone calling ${say(open.value, 'volume')} move.`;
+  const sum = `${asked?.label ?? ''}: ${say(asked?.value ?? 0, 'volume')}. With ${buffer.zoneName} alone calling ${say(open.value, 'volume')} move.`;
   if (tank) {
     if (tank.volume.value < needed.value * 0.999) {
       return [

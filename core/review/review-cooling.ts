@@ -29,8 +29,8 @@ function belowDewPoint({ say, rules }: Context, circuit: Circuit, { dewPoint, pa
   if (!circuit.cooling) return [];
   const least = dewPoint.value + rules.dewPointMargin.limit;
   const place = `circuits/${circuit.id}/cooling/flowTemperature`;
-  const floors = parts.filter((part) => part.circuitId === circuit.id && part.coldest !== null);
-  const coldest = Math.min(...floors.map((part) => part.coldest ?? Number.POSITIVE_INFINITY));
+  const floors = parts.flatMap((part) => (part.circuitId === circuit.id && part.coldest !== null ? [part.coldest] : []));
+  const coldest = Math.min(...floors);
   const safe = Math.ceil(least);
   const component = `circuits/${circuit.id}/house`;
   const warmer = [{ label: `Cool with ${say(safe, 'temperature')}`, edits: [{ at: place, value: safe }] }];
@@ -48,8 +48,7 @@ function belowDewPoint({ say, rules }: Context, circuit: Circuit, { dewPoint, pa
       remedies: warmer,
     });
   }
-  const cold = floors.filter((part) => (part.coldest ?? 99) < rules.coldFloor.limit && (part.coldest ?? 0) >= dewPoint.value);
-  if (cold.length > 0) {
+  if (floors.some((surface) => surface < rules.coldFloor.limit && surface >= dewPoint.value)) {
     findings.push({
       id: `floor-cold:${circuit.id}`,
       rule: 'floor-cold',

@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { manifoldLetter } from '../../core/circuit/manifolds.ts';
+import { manifoldLetter, manifoldTotals } from '../../core/circuit/manifolds.ts';
 import type { SizedCircuit } from '../../core/design/design.ts';
 import { Reading } from '../parts/Layout.tsx';
 import { useDisplay } from '../state/display.ts';
@@ -10,9 +10,8 @@ export function Manifolds({ sized }: { sized: SizedCircuit }) {
   if (sized.manifolds.length === 0) return null;
   return (
     <Box sx={{ px: 2.5, pb: 1.5, display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
-      {sized.manifolds.map(({ storey, loops }, m) => {
-        const own = loops.flatMap((i) => sized.loops[i] ?? []);
-        const sum = (of: (loop: (typeof own)[number]) => number) => own.reduce((all, loop) => all + of(loop), 0);
+      {sized.manifolds.map((manifold, m) => {
+        const { ports, volumeFlow, length } = manifoldTotals(manifold, sized.loops);
         return (
           <Box
             key={manifoldLetter(m)}
@@ -26,18 +25,9 @@ export function Manifolds({ sized }: { sized: SizedCircuit }) {
               borderRadius: 1,
             }}
           >
-            <Reading label={`Manifold ${manifoldLetter(m)}${storey ? `, ${storey}` : ''}`}>
-              {own.length} {own.length === 1 ? 'port' : 'ports'} ·{' '}
-              {say(
-                sum((loop) => loop.volumeFlow),
-                'volumeFlow',
-              )}{' '}
-              ·{' '}
-              {say(
-                sum((loop) => loop.length),
-                'length',
-              )}{' '}
-              of pipe
+            <Reading label={`Manifold ${manifoldLetter(m)}${manifold.storey ? `, ${manifold.storey}` : ''}`}>
+              {ports} {ports === 1 ? 'port' : 'ports'} · {say(volumeFlow, 'volumeFlow')} · {say(Math.round(length), 'length')} of
+              pipe
             </Reading>
           </Box>
         );

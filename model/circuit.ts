@@ -1,0 +1,75 @@
+import { z } from 'zod';
+import { Components, Control, pipeAt, runAt } from './piping.ts';
+import { autoOr, deltaT, Id, MOST_ROOMS, Name, quantity, temperature, text } from './schema-parts.ts';
+
+export const LOOP_VALVES = ['set', 'flow-holding', 'thermostatic', 'none'] as const;
+
+/** How a piece of pipe can be reached: in the open, under boards, or buried in screed or wall. */
+export const REACHES = ['open', 'under-boards', 'buried'] as const;
+export type Reach = (typeof REACHES)[number];
+
+/** A piece of the pipe tree beyond a manifold: flow and return side by side, its length one way. */
+export const SectionSchema = z.strictObject({
+  id: Id,
+  name: Name,
+  /** The section it branches off; null at the end of the run from the plant. */
+  from: Id.nullable(),
+  /** Rooms whose branches start at its end. */
+  rooms: z.array(Id).max(MOST_ROOMS),
+  ...pipeAt('circuits/*/sections/*'),
+  /** Lies there already. */
+  existing: z.boolean(),
+  reach: z.enum(REACHES, `is no way to reach a pipe; use one of ${REACHES.join(', ')}`),
+});
+/** Most sections of one circuit. */
+export const MOST_SECTIONS = 200;
+
+export const EMITTER_KINDS = ['radiators', 'floor', 'air-units'] as const;
+
+export const CircuitSchema = z.strictObject({
+  id: Id,
+  name: Name,
+  emitters: z.enum(EMITTER_KINDS, `is no kind of emitter; use one of ${EMITTER_KINDS.join(', ')}`),
+  connection: z.enum(['direct', 'mixed'], 'is neither "direct" nor "mixed"'),
+  flowTemperature: temperature('circuits/*/flowTemperature'),
+  temperatureDifference: deltaT('circuits/*/temperatureDifference'),
+  /** Plant to manifold; the length is one way, and the water goes there and back. */
+  run: runAt('circuits/*/run'),
+  /** Beyond the manifold: the worst loop or branch, its length there and back. */
+  worstRun: z.strictObject({
+    ...pipeAt('circuits/*/worstRun'),
+    load: autoOr(quantity('circuits/*/worstRun/load')),
+  }),
+  terminalLoss: autoOr(quantity('circuits/*/terminalLoss')),
+  waterContent: autoOr(quantity('circuits/*/waterContent')),
+  pump: text(40),
+  pumpControl: Control,
+  mixingValve: autoOr(quantity('circuits/*/mixingValve')),
+  components: Components,
+  /** A regulating valve in the circuit, set so that its pump gives the design flow. */
+  balancing: z.enum(['none', 'valve'], 'is neither "none" nor "valve"'),
+  /**
+   * What stands before each loop or emitter: a valve or meter that is set, one that holds its flow whatever the
+   * pressure, one that follows the air of its room, or nothing that could be set.
+   */
+  loopValves: z.enum(LOOP_VALVES, `is no kind of valve; use one of ${LOOP_VALVES.join(', ')}`),
+  /** Floors split into as few loops as each allows, or into loops as nearly alike as they can be. */
+  loopSplit: z.enum(['by-floor', 'equal'], 'is neither "by-floor" nor "equal"'),
+  /** Most loops on one manifold. */
+  ports: quantity('circuits/*/ports'),
+  /** Water it gets in summer; null where it does not cool. */
+  cooling: z
+    .strictObject({
+      flowTemperature: temperature('circuits/*/cooling/flowTemperature'),
+      temperatureDifference: deltaT('circuits/*/cooling/temperatureDifference'),
+    })
+    .nullable(),
+  /** Pressure difference at which a bypass between flow and return opens; null for no bypass. */
+  bypass: quantity('circuits/*/bypass').nullable(),
+  /** One thermostat for the whole circuit, or one with a valve for each room. */
+  zones: z.enum(['circuit', 'rooms'], 'is neither "circuit" nor "rooms"'),
+  /** Pipes between the run from the plant and the branches; rooms in none of them hang on the end of the run. */
+  sections: z.array(SectionSchema).max(MOST_SECTIONS, `holds more than ${MOST_SECTIONS} sections; split the circuit`),
+  /** Of its manifold or radiators above the plant. */
+  height: quantity('circuits/*/height'),
+});
