@@ -5,7 +5,7 @@ import { wallSheet } from '../core/drawing/wall.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import type { Job } from '../model/job.ts';
 import { newFloor, newPanel } from '../model/new-emitter.ts';
-import { newCircuit, newJob, newRoom } from '../model/new-job.ts';
+import { newCircuit, newJob, newRoom, newSeparation } from '../model/new-job.ts';
 import { applyEdits } from '../model/place.ts';
 
 /** A job of many rooms, five to a circuit, every third circuit mixed. */
@@ -14,7 +14,7 @@ function largeJob(roomCount: number): Job {
   const circuitCount = roomCount / 5;
   return {
     ...base,
-    separation: { kind: 'low-loss-header', bore: 'auto', spacing: 'auto', volume: 'auto' },
+    separation: newSeparation('low-loss-header'),
     circuits: Array.from({ length: circuitCount }, (_, i) =>
       newCircuit(`c${i}`, base, { name: `Circuit ${i}`, emitters: i % 3 === 0 ? 'floor' : 'radiators' }),
     ),
@@ -31,7 +31,7 @@ function largeJob(roomCount: number): Job {
 const SIZES = [50, 100, 200, 400, 800];
 const withoutHeader = {
   ...largeJob(200),
-  separation: { kind: 'none', bore: 'auto', spacing: 'auto', volume: 'auto' },
+  separation: newSeparation('none'),
 } satisfies Job;
 
 /** Twelve rooms and a source, nothing else decided. */

@@ -35,7 +35,7 @@ function layOut(headings: string[], rows: (string | number | null)[][]): string 
 /** The design as tables for a terminal. */
 export function printDesign(job: Job, design: Design): string {
   const parts = [
-    `${tame(job.name)}${job.site.place ? `, ${tame(job.site.place)}` : ''}: ${say(design.load.value, 'power', job.display)} by the ${design.rulebook.toLowerCase()} rulebook`,
+    `${tame(job.name)}${job.site.place ? `, ${tame(job.site.place)}` : ''}: ${say(design.load.value, 'power', job.display)} by the ${design.rulebook} rulebook`,
   ];
   for (const table of resultTables(job, design)) {
     if (table.id === 'rooms' || table.id === 'findings' || table.rows.length === 0) continue;

@@ -1,6 +1,6 @@
 import type { Job } from '../model/job.ts';
 import { newFloor, newPanel } from '../model/new-emitter.ts';
-import { newCircuit, newJob, newRoom } from '../model/new-job.ts';
+import { newCircuit, newJob, newRoom, newSeparation } from '../model/new-job.ts';
 
 /** An invented house of so many rooms, radiators and floors in turn, five to a circuit: for benchmarks. */
 export function houseWithEmitters(roomCount: number): Job {
@@ -8,7 +8,7 @@ export function houseWithEmitters(roomCount: number): Job {
   const circuits = Math.ceil(roomCount / 20);
   return {
     ...base,
-    separation: { kind: 'low-loss-header', bore: 'auto', spacing: 'auto', volume: 'auto' },
+    separation: newSeparation('low-loss-header'),
     circuits: Array.from({ length: 2 * circuits }, (_, i) =>
       newCircuit(`c${i}`, base, { name: `Circuit ${i}`, emitters: i % 2 === 0 ? 'floor' : 'radiators' }),
     ),
@@ -33,7 +33,7 @@ export function apartmentBlock(): Job {
   const base = newJob('Apartment block');
   return {
     ...base,
-    separation: { kind: 'low-loss-header', bore: 'auto', spacing: 'auto', volume: 'auto' },
+    separation: newSeparation('low-loss-header'),
     circuits: Array.from({ length: 50 }, (_, i) => newCircuit(`c${i}`, base, { name: `Riser ${i}`, emitters: 'floor' })),
     rooms: Array.from({ length: 1000 }, (_, i) =>
       newRoom(`r${i}`, {

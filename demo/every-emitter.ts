@@ -1,7 +1,7 @@
 import type { Emitter } from '../model/emitter.ts';
 import type { Job } from '../model/job.ts';
 import { newFixed, newFloor, newPanel, newRated, USUAL_COOLING } from '../model/new-emitter.ts';
-import { newSection } from '../model/new-job.ts';
+import { newSection, USUAL_CYLINDER } from '../model/new-job.ts';
 
 /** One emitter of each kind, named by it: for tests over all fields of a job. */
 export const EVERY_EMITTER: readonly Emitter[] = [
@@ -12,10 +12,25 @@ export const EVERY_EMITTER: readonly Emitter[] = [
   newRated('coil', 'fan-unit', { cooling: USUAL_COOLING }),
 ];
 
-/** A job that also cools, with one emitter of each kind in the rooms named, and a section of pipe in each circuit. */
+/** A job that also cools, with further sources and data points, one emitter of each kind in the rooms named, and a section of pipe in each circuit. */
 export const withEveryEmitter = (job: Job, ids: readonly string[]): Job => ({
   ...job,
   mode: 'heating-and-cooling',
+  hotWater: job.hotWater ?? USUAL_CYLINDER,
+  source: { ...job.source, points: [{ id: 'p1', outdoor: -7, flow: 35, output: 6000, cop: 2.9 }] },
+  furtherSources: [
+    {
+      id: 'f1',
+      name: 'Stove',
+      kind: 'solid-fuel',
+      capacity: 9000,
+      leastOutput: 'auto',
+      flowTemperature: 75,
+      order: 'backup',
+      pump: 'auto',
+      approach: 5,
+    },
+  ],
   circuits: job.circuits.map((circuit) => ({
     ...circuit,
     cooling: { flowTemperature: 17, temperatureDifference: 3 },
@@ -27,6 +42,8 @@ export const withEveryEmitter = (job: Job, ids: readonly string[]): Job => ({
 /** A place of `FIELDS` with ids in it: those given, and that of an emitter which has the field. */
 export function placeWith(pattern: string, room: string, circuit: string): string {
   if (pattern.includes('sections')) return pattern.replace('*', circuit).replace('*', 'piece');
+  if (pattern.startsWith('furtherSources')) return pattern.replace('*', 'f1');
+  if (pattern.startsWith('source/points')) return pattern.replace('*', 'p1');
   const field = pattern.split('/')[4] ?? '';
   const emitter = EVERY_EMITTER.find((each) => (each as Record<string, unknown>)[field] != null)?.id ?? '';
   return pattern.replace('rooms/*', `rooms/${room}`).replace('circuits/*', `circuits/${circuit}`).replace('/*/', `/${emitter}/`);

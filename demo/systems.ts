@@ -1,7 +1,7 @@
 import type { Floor } from '../model/emitter.ts';
 import type { Circuit, Job, Room, Source } from '../model/job.ts';
 import { newFloor, newPanel, newRated, USUAL_COOLING } from '../model/new-emitter.ts';
-import { newCircuit, newJob, newRoom, newSection } from '../model/new-job.ts';
+import { newCircuit, newJob, newRoom, newSection, newSeparation } from '../model/new-job.ts';
 
 interface Parts {
   source: Partial<Source>;
@@ -17,10 +17,10 @@ function systemOf(name: string, { source, circuits, rooms, separation = 'none', 
   const base = newJob(name);
   const job: Job = {
     ...base,
-    safety: { filling: 'protected', discharge: 'drain', reliefCapacity: null, lowWaterCutOff: true, heatDump: true },
+    safety: { filling: 'protected', discharge: 'drain', reliefCapacity: null, heatDump: true },
     ...rest,
-    source: { ...base.source, components: [...base.source.components, 'air-separator'], ...source },
-    separation: { ...base.separation, kind: separation },
+    source: { ...base.source, components: ['relief-valve', 'air-separator', 'low-water-cut-off', 'isolating-valve'], ...source },
+    separation: newSeparation(separation),
   };
   return {
     ...job,
@@ -129,7 +129,7 @@ export const SYSTEMS = {
         emitters: 'air-units',
         flowTemperature: 45,
         temperatureDifference: 5,
-        components: ['isolating-valve', 'isolating-valve', 'spring-check-valve'],
+        components: ['isolating-valve', 'spring-check-valve'],
         cooling: { flowTemperature: 8, temperatureDifference: 5 },
       },
     ],

@@ -1,5 +1,5 @@
 import type { Job } from '../model/job.ts';
-import { newCircuit, newJob, newRoom } from '../model/new-job.ts';
+import { newCircuit, newJob, newRoom, newSeparation } from '../model/new-job.ts';
 
 /** An invented house of twelve zones, for benchmarks: two floors of mixed loops by room, one circuit of radiators. */
 export function twelveZones(): Job {
@@ -13,7 +13,7 @@ export function twelveZones(): Job {
     newRoom(`r${i}`, { name: `Room ${i}`, heatLoad: 600 + ((i * 173) % 900), circuit, branchLength: 40 + 6 * i });
   return {
     ...base,
-    separation: { kind: 'low-loss-header', bore: 'auto', spacing: 'auto', volume: 'auto' },
+    separation: newSeparation('low-loss-header'),
     circuits,
     rooms: [
       ...[1, 2, 3, 4, 5, 6].map((i) => room(i, 'c1')),

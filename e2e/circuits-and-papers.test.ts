@@ -105,9 +105,9 @@ test('a broken job file is refused with the place, and nothing comes in', async 
   await page.getByLabel('Job file').setInputFiles({
     name: 'newer.json',
     mimeType: 'application/json',
-    buffer: Buffer.from(JSON.stringify({ ...thistleMill, version: 5 })),
+    buffer: Buffer.from(JSON.stringify({ ...thistleMill, version: 6 })),
   });
-  await expect(page.getByText(/The job file has version 5/)).toBeVisible();
+  await expect(page.getByText(/The job file has version 6/)).toBeVisible();
   await page.reload();
   await expect(page.getByRole('listitem')).toHaveCount(before);
 });

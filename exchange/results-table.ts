@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { allPumps } from '../core/design/all-pumps.ts';
 import type { Design } from '../core/design/design.ts';
 import { emitterLabel } from '../core/emitter/emitter.ts';
 import { ladder, rungOutput } from '../core/emitter/ladder.ts';
@@ -25,7 +26,7 @@ export function resultTables(job: Job, design: Design): ResultTable[] {
     ...sized.flatMap(({ sized: { run, worstRun, tree } }) => [run, ...tree.map((section) => section.pipe), worstRun]),
     ...(design.source ? [design.source.run] : []),
   ];
-  const pumps = [...sized.map(({ sized: { pump } }) => pump), ...(design.source?.pump ? [design.source.pump] : [])];
+  const pumps = allPumps(design);
   const plant: Figure[] = [
     design.load,
     ...(design.loadGap ? [design.loadGap] : []),
@@ -69,7 +70,7 @@ export function resultTables(job: Job, design: Design): ResultTable[] {
         figure(volumeFlow),
         run.size.label,
         figure(run.velocity),
-        figure(pump.head),
+        figure(pump?.head),
         figure(valve?.kvs),
         figure(valve?.authority),
       ]),

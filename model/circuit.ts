@@ -24,6 +24,12 @@ export const SectionSchema = z.strictObject({
 /** Most sections of one circuit. */
 export const MOST_SECTIONS = 200;
 
+/** A valve with three or four ports, or a pump between bars and circuit: at a set flow, or at a speed that follows the mix. */
+export const MIXINGS = ['three-way', 'four-way', 'injection-fixed', 'injection-variable'] as const;
+export type Mixing = (typeof MIXINGS)[number];
+export const MIXING_DRIVES = ['motorised', 'thermostatic'] as const;
+export const HANDS = ['right', 'left'] as const;
+
 export const EMITTER_KINDS = ['radiators', 'floor', 'air-units'] as const;
 
 export const CircuitSchema = z.strictObject({
@@ -45,7 +51,19 @@ export const CircuitSchema = z.strictObject({
   pump: text(40),
   pumpControl: Control,
   mixingValve: autoOr(quantity('circuits/*/mixingValve')),
+  /** How a mixed circuit gets its temperature, and what turns the stem or the speed. */
+  mixing: z.enum(MIXINGS, `is no way to mix; use one of ${MIXINGS.join(', ')}`),
+  mixingDrive: z.enum(MIXING_DRIVES, 'is neither "motorised" nor "thermostatic"'),
+  /** Side of its return riser, seen from in front of the wall: the cold port of the valve looks there. */
+  hand: z.enum(HANDS, 'is neither "right" nor "left"'),
+  /** Pump between bars and circuit, where it is injected. */
+  injectionPump: text(40),
+  /** A check valve on the cold port, and a stat that stops the pump when its water gets too hot. */
+  coldPortCheck: z.boolean('is neither true nor false'),
+  highLimit: z.boolean('is neither true nor false'),
+  /** Parts on the flow behind its pump, in the order the water meets them, and on the return towards the bar. */
   components: Components,
+  returnComponents: Components,
   /** A regulating valve in the circuit, set so that its pump gives the design flow. */
   balancing: z.enum(['none', 'valve'], 'is neither "none" nor "valve"'),
   /**

@@ -1,32 +1,10 @@
 import { EMITTER_FIELDS } from './emitter-fields.ts';
 import type { Field } from './field.ts';
 import { HOT_WATER_FIELDS } from './hot-water-fields.ts';
+import { PIPE_FIELDS } from './pipe-fields.ts';
+import { PLANT_FIELDS } from './plant-fields.ts';
 
 export type { Field } from './field.ts';
-
-const PIPE = {
-  length: {
-    label: 'length',
-    kind: 'length',
-    min: 0,
-    max: 2000,
-    remedy: 'measure the route in metres or feet; a length is 0 to 2000 m',
-  },
-  insulation: {
-    label: 'insulation',
-    kind: 'bore',
-    min: 0,
-    max: 0.2,
-    remedy: 'give its thickness, 0 for a bare pipe up to 200 mm, or "auto" for as thick as usual',
-  },
-  fittingsAllowance: {
-    label: 'fittings allowance',
-    kind: 'fraction',
-    min: 0,
-    max: 5,
-    remedy: 'give the extra for bends and tees as a share of the straight length, 0 to 500 %',
-  },
-} as const satisfies Record<string, Field>;
 
 /**
  * Every number of the job file by its place, with `*` for an id. The schema, the forms, the grid and the readers
@@ -176,11 +154,11 @@ export const FIELDS = {
     max: 60,
     remedy: 'flow divides by delta T, so give 0.5 to 60 K; 5 K suits a heat pump, 10 to 20 K a boiler',
   },
-  'circuits/*/run/length': PIPE.length,
-  'circuits/*/run/fittingsAllowance': PIPE.fittingsAllowance,
-  'circuits/*/run/insulation': PIPE.insulation,
-  'circuits/*/worstRun/length': PIPE.length,
-  'circuits/*/worstRun/fittingsAllowance': PIPE.fittingsAllowance,
+  'circuits/*/run/length': PIPE_FIELDS.length,
+  'circuits/*/run/fittingsAllowance': PIPE_FIELDS.fittingsAllowance,
+  'circuits/*/run/insulation': PIPE_FIELDS.insulation,
+  'circuits/*/worstRun/length': PIPE_FIELDS.length,
+  'circuits/*/worstRun/fittingsAllowance': PIPE_FIELDS.fittingsAllowance,
   'circuits/*/worstRun/load': {
     label: 'load of the worst run',
     kind: 'heatLoad',
@@ -254,6 +232,7 @@ export const FIELDS = {
     remedy: 'read it off the plate of the valve, above 0, or leave it empty',
   },
   ...HOT_WATER_FIELDS,
+  ...PLANT_FIELDS,
   'separation/volume': {
     label: 'volume of the buffer',
     kind: 'volume',
@@ -289,11 +268,11 @@ export const FIELDS = {
     max: 50,
     remedy: 'give 0 to 50 000 L or "auto"',
   },
-  'circuits/*/sections/*/length': PIPE.length,
-  'circuits/*/sections/*/fittingsAllowance': PIPE.fittingsAllowance,
-  'source/run/length': PIPE.length,
-  'source/run/fittingsAllowance': PIPE.fittingsAllowance,
-  'source/run/insulation': PIPE.insulation,
+  'circuits/*/sections/*/length': PIPE_FIELDS.length,
+  'circuits/*/sections/*/fittingsAllowance': PIPE_FIELDS.fittingsAllowance,
+  'source/run/length': PIPE_FIELDS.length,
+  'source/run/fittingsAllowance': PIPE_FIELDS.fittingsAllowance,
+  'source/run/insulation': PIPE_FIELDS.insulation,
   'separation/bore': {
     label: 'bore of the header',
     kind: 'bore',
@@ -333,11 +312,16 @@ export const FIELDS = {
 
 export type FieldPlace = keyof typeof FIELDS;
 
+/** Parts of a job, and of a room or circuit, that hold things by their id. */
+const LISTS = new Set(['rooms', 'circuits', 'furtherSources']);
+const INNER_LISTS = new Set(['emitters', 'sections']);
+
 /** The field at a place in a job: `rooms/r3/area` -> `rooms/＊/area`. Undefined where no number stands. */
 export function fieldAt(place: string): Field | undefined {
   const parts = place.split('/');
-  if (parts[0] === 'rooms' || parts[0] === 'circuits') parts[1] = '*';
-  if (parts[2] === 'emitters' || parts[2] === 'sections') parts[3] = '*';
+  if (LISTS.has(parts[0] as string)) parts[1] = '*';
+  if (INNER_LISTS.has(parts[2] as string)) parts[3] = '*';
+  if (parts[1] === 'points') parts[2] = '*';
   return (FIELDS as Record<string, Field>)[parts.join('/')];
 }
 

@@ -1,7 +1,11 @@
 import type { Field } from './field.ts';
+import { PIPE_FIELDS } from './pipe-fields.ts';
 
 /** The numbers of the cylinder for drinking water. */
 export const HOT_WATER_FIELDS = {
+  'hotWater/run/length': PIPE_FIELDS.length,
+  'hotWater/run/fittingsAllowance': PIPE_FIELDS.fittingsAllowance,
+  'hotWater/run/insulation': PIPE_FIELDS.insulation,
   'hotWater/volume': {
     label: 'volume of the cylinder',
     kind: 'volume',

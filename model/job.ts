@@ -1,18 +1,20 @@
 import { z } from 'zod';
 import { CircuitSchema } from './circuit.ts';
+import { DistributionSchema, FurtherSourceSchema, MOST_FURTHER_SOURCES, OwnPumpSchema, OwnRuleSchema } from './distribution.ts';
 import { QUANTITY_KINDS, UNIT_CHOICES } from './quantities.ts';
 import { RoomSchema } from './room.ts';
 import { autoOr, Id, MOST_ROOMS, Name, quantity, Text, temperature, text } from './schema-parts.ts';
 import { HotWaterSchema, SourceSchema } from './source.ts';
 
 export * from './circuit.ts';
+export * from './distribution.ts';
 export { COMPONENTS, type ComponentId, PUMP_CONTROLS, type PumpControl } from './piping.ts';
 export * from './room.ts';
 export { MATERIALS, type MaterialId, MOST_ROOMS } from './schema-parts.ts';
 export * from './source.ts';
 
 /** The version of the job file this program writes. Older ones are brought up to it by `upgrade.ts`. */
-export const JOB_VERSION = 4;
+export const JOB_VERSION = 5;
 export const JOB_FORMAT = 'warm-manifold/job';
 
 /** Most circuits one job takes; beyond this a building is split into jobs. */
@@ -30,8 +32,15 @@ export const FLUID_KINDS = ['water', 'propylene-glycol', 'ethylene-glycol'] as c
 /** Where the expansion vessel meets the plant: on the return before the source, or on the flow behind its pump. */
 export const VESSEL_CONNECTIONS = ['source-return', 'source-flow'] as const;
 
-export const SEPARATION_KINDS = ['none', 'low-loss-header', 'closely-spaced-tees', 'buffer'] as const;
-export const RULEBOOKS = ['velocity-led', 'gradient-led'] as const;
+export const SEPARATION_KINDS = ['none', 'low-loss-header', 'closely-spaced-tees', 'buffer', 'plate-exchanger'] as const;
+export const CONNECTIONS = ['two', 'three', 'four'] as const;
+export const RULEBOOKS = [
+  'velocity-led',
+  'gradient-led',
+  'open-low-temperature',
+  'separated-multi-zone',
+  'us-primary-secondary',
+] as const;
 
 /** How a building keeps its heat, where loads are only guessed by area. */
 export const BUILDING_CLASSES = ['uninsulated', 'partly-insulated', 'insulated', 'modern', 'low-energy'] as const;
@@ -78,6 +87,8 @@ export const JobSchema = z
       concentration: quantity('fluid/concentration'),
     }),
     rulebook: z.enum(RULEBOOKS, `is no rulebook; use one of ${RULEBOOKS.join(', ')}`),
+    /** Limits of the rulebook that this job has its own. */
+    ownRules: z.array(OwnRuleSchema).max(200, 'holds more rules than there are'),
     wholeHouseLoad: quantity('wholeHouseLoad').nullable(),
     /** Class by which rooms without a load get a rough one for the time being; null for none. */
     roughLoads: z.enum(BUILDING_CLASSES, `is no class of building; use one of ${BUILDING_CLASSES.join(', ')}`).nullable(),
@@ -86,14 +97,25 @@ export const JobSchema = z
       .array(CircuitSchema)
       .max(MOST_CIRCUITS, `holds more than ${MOST_CIRCUITS} circuits; split the building into several jobs`),
     source: SourceSchema,
+    furtherSources: z
+      .array(FurtherSourceSchema)
+      .max(MOST_FURTHER_SOURCES, `holds more than ${MOST_FURTHER_SOURCES} sources beside the first; join some`),
+    distribution: DistributionSchema,
+    ownPumps: z.array(OwnPumpSchema).max(40, 'holds more than 40 pumps; leave some out'),
     hotWater: HotWaterSchema.nullable(),
     separation: z.strictObject({
       kind: z.enum(SEPARATION_KINDS, `is no separation; use one of ${SEPARATION_KINDS.join(', ')}`),
       bore: autoOr(quantity('separation/bore')),
       /** Between the two tees, centre to centre. */
       spacing: autoOr(quantity('separation/spacing')),
-      /** Water in a buffer that separates. */
+      /** Straight pipe before the first and behind the second tee. */
+      before: autoOr(quantity('separation/before')),
+      after: autoOr(quantity('separation/after')),
+      /** Water in a buffer that separates, and pipes on it: source and circuits on two, three or four of their own. */
       volume: autoOr(quantity('separation/volume')),
+      connections: z.enum(CONNECTIONS, `is no way to connect a buffer; use one of ${CONNECTIONS.join(', ')}`),
+      /** Source flow less supply of the circuits across the plates of an exchanger. */
+      approach: quantity('separation/approach'),
     }),
     vessel: z.strictObject({
       volume: autoOr(quantity('vessel/volume')),
@@ -108,8 +130,6 @@ export const JobSchema = z
       discharge: z.enum(DISCHARGES, `is no discharge; use one of ${DISCHARGES.join(', ')}`),
       /** Heat the relief valve can let go; null while nobody read its plate. */
       reliefCapacity: quantity('safety/reliefCapacity').nullable(),
-      /** A switch that stops the source when water is short. */
-      lowWaterCutOff: z.boolean('is neither true nor false'),
       /** Something that takes the heat of a fire when nothing else does, also in a power cut. */
       heatDump: z.boolean('is neither true nor false'),
     }),
@@ -152,6 +172,13 @@ export const JobSchema = z
         sections.add(section.id);
       });
     });
+    for (const list of ['furtherSources', 'ownPumps', 'ownRules'] as const) {
+      const taken = new Set<string>();
+      job[list].forEach(({ id }, i) => {
+        if (taken.has(id)) context.addIssue({ code: 'custom', path: [list, i, 'id'], message: 'is used twice; leave one' });
+        taken.add(id);
+      });
+    }
     const rooms = new Set<string>();
     job.rooms.forEach((room, i) => {
       if (rooms.has(room.id))

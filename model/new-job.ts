@@ -1,6 +1,8 @@
 import {
   type Circuit,
   type Display,
+  type Distribution,
+  type FurtherSource,
   type HotWater,
   type InsulatedRun,
   JOB_FORMAT,
@@ -26,6 +28,28 @@ const insulated = (material: PipeRun['material'], length: number): InsulatedRun 
   insulation: 'auto',
 });
 
+/** Every circuit with a pump of its own. */
+export const NO_SHARED_PUMP: Distribution = {
+  kind: 'pumps',
+  pump: 'auto',
+  pumpControl: 'proportional-pressure',
+  valveKvs: 'auto',
+  bypass: null,
+};
+
+/** A separation with everything else still to be decided. */
+export const newSeparation = (kind: Job['separation']['kind'], fields: Partial<Job['separation']> = {}): Job['separation'] => ({
+  kind,
+  bore: 'auto',
+  spacing: 'auto',
+  before: 'auto',
+  after: 'auto',
+  volume: 'auto',
+  connections: 'four',
+  approach: 4,
+  ...fields,
+});
+
 /** An empty job in which everything still to be decided is `auto` or empty. */
 export function newJob(name: string, display: Display = { system: 'metric', units: {} }): Job {
   const copper = display.system === 'us' ? 'copper-b88-m' : 'copper-en1057';
@@ -38,6 +62,7 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
     mode: 'heating',
     fluid: { kind: 'water', concentration: 0 },
     rulebook: 'velocity-led',
+    ownRules: [],
     wholeHouseLoad: null,
     roughLoads: null,
     rooms: [],
@@ -58,10 +83,17 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
       waterContent: 'auto',
       pump: 'auto',
       pumpControl: 'fixed-speed',
-      components: ['isolating-valve', 'magnetic-filter', 'isolating-valve'],
+      components: ['relief-valve', 'isolating-valve'],
+      returnComponents: ['isolating-valve', 'magnetic-filter', 'fill-valve'],
+      inside: [],
+      spareHead: null,
+      points: [],
     },
+    furtherSources: [],
+    distribution: NO_SHARED_PUMP,
+    ownPumps: [],
     hotWater: null,
-    separation: { kind: 'none', bore: 'auto', spacing: 'auto', volume: 'auto' },
+    separation: newSeparation('none'),
     vessel: {
       volume: 'auto',
       staticHeight: 5,
@@ -69,7 +101,7 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
       fillTemperature: 10,
       connection: 'source-return',
     },
-    safety: { filling: 'unknown', discharge: 'unknown', reliefCapacity: null, lowWaterCutOff: false, heatDump: false },
+    safety: { filling: 'unknown', discharge: 'unknown', reliefCapacity: null, heatDump: false },
     accepted: [],
     assumptions: [],
     unread: [],
@@ -86,10 +118,31 @@ export const USUAL_CYLINDER: HotWater = {
   coilFlow: 80,
   coilReturn: 60,
   coilStore: 45,
+  pump: 'auto',
+  run: insulated('copper-en1057', 3),
+  circulation: 'none',
+  hygieneCirculates: false,
+  overheatStat: true,
+  coldCheck: false,
+  drinkingVessel: false,
   charging: 'priority',
   hygieneTemperature: null,
   temperingValve: false,
 };
+
+/** A source beside the first as it comes into a job. */
+export const newFurtherSource = (id: string, fields: Partial<FurtherSource> = {}): FurtherSource => ({
+  id,
+  name: '',
+  kind: 'condensing-boiler',
+  capacity: 10_000,
+  leastOutput: 'auto',
+  flowTemperature: 60,
+  order: 'together',
+  pump: 'auto',
+  approach: null,
+  ...fields,
+});
 
 /** A room as it comes into a job. */
 export function newRoom(id: string, fields: Partial<Room> = {}): Room {
@@ -132,7 +185,14 @@ export function newCircuit(id: string, job: Job, fields: Partial<Circuit> = {}):
     pump: 'auto',
     pumpControl: 'fixed-speed',
     mixingValve: 'auto',
-    components: ['isolating-valve', 'isolating-valve'],
+    mixing: 'three-way',
+    mixingDrive: 'motorised',
+    injectionPump: 'auto',
+    hand: 'right',
+    coldPortCheck: false,
+    highLimit: floor,
+    components: ['isolating-valve'],
+    returnComponents: ['purge-valve', 'isolating-valve'],
     balancing: 'valve',
     loopValves: 'set',
     loopSplit: 'by-floor',

@@ -2,7 +2,9 @@ import { z } from 'zod';
 import { autoOr, MATERIALS, quantity, text } from './schema-parts.ts';
 
 /** A pipe by material, size, length and fittings. */
-export const pipeAt = (place: 'circuits/*/run' | 'circuits/*/worstRun' | 'source/run' | 'circuits/*/sections/*') => ({
+export const pipeAt = (
+  place: 'circuits/*/run' | 'circuits/*/worstRun' | 'source/run' | 'circuits/*/sections/*' | 'hotWater/run',
+) => ({
   material: z.enum(MATERIALS, `is no pipe material; use one of ${MATERIALS.join(', ')}`),
   /** `auto`, or the id of a size in the catalogue of the material: a pinned pipe is checked, not replaced. */
   size: text(40),
@@ -11,14 +13,14 @@ export const pipeAt = (place: 'circuits/*/run' | 'circuits/*/worstRun' | 'source
 });
 
 /** A run between the plant and a manifold, with its insulation: `auto` is as thick as usual, 0 is a bare pipe. */
-export const runAt = (place: 'circuits/*/run' | 'source/run') =>
+export const runAt = (place: 'circuits/*/run' | 'source/run' | 'hotWater/run') =>
   z.strictObject({ ...pipeAt(place), insulation: autoOr(quantity(`${place}/insulation`)) });
 
 /** What holds the speed of a pump. */
 export const PUMP_CONTROLS = ['fixed-speed', 'constant-pressure', 'proportional-pressure', 'constant-difference'] as const;
 export type PumpControl = (typeof PUMP_CONTROLS)[number];
 
-/** Parts in line with a pipe; what each loses stands in the catalogue of components. */
+/** Parts in line with a pipe or tapped into it; what each loses stands in the catalogue of components. */
 export const COMPONENTS = [
   'isolating-valve',
   'y-strainer',
@@ -33,6 +35,11 @@ export const COMPONENTS = [
   'elbow',
   'tee-straight',
   'tee-branch',
+  'relief-valve',
+  'vent',
+  'purge-valve',
+  'fill-valve',
+  'low-water-cut-off',
 ] as const;
 export type ComponentId = (typeof COMPONENTS)[number];
 export const Components = z

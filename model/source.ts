@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Components, Control, runAt } from './piping.ts';
-import { autoOr, deltaT, Name, quantity, temperature, text } from './schema-parts.ts';
+import { autoOr, deltaT, Id, Name, quantity, temperature, text } from './schema-parts.ts';
 
 export const SOURCE_KINDS = [
   'condensing-boiler',
@@ -13,6 +13,19 @@ export const SOURCE_KINDS = [
 ] as const;
 
 export const STANDINGS = ['indoors', 'open-air', 'enclosed'] as const;
+/** Parts that may sit inside a source. */
+export const INSIDE = [
+  'pump',
+  'vessel',
+  'relief-valve',
+  'filling',
+  'vent',
+  'low-water-cut-off',
+  'diverting-valve',
+  'buffer',
+] as const;
+export type Inside = (typeof INSIDE)[number];
+
 export const SourceSchema = z.strictObject({
   kind: z.enum(SOURCE_KINDS, `is no kind of source; use one of ${SOURCE_KINDS.join(', ')}`),
   name: Name,
@@ -34,8 +47,28 @@ export const SourceSchema = z.strictObject({
   waterContent: autoOr(quantity('source/waterContent')),
   pump: text(40),
   pumpControl: Control,
+  /** Parts on the flow, in the order the water meets them, and on the return towards it. */
   components: Components,
+  returnComponents: Components,
+  /** What its casing holds already, so that it is not bought twice. */
+  inside: z.array(z.enum(INSIDE, `is nothing a source holds; use one of ${INSIDE.join(', ')}`)).max(12, 'names parts twice'),
+  /** Head its own pump has left outside at design flow; null while nobody looked. */
+  spareHead: quantity('source/spareHead').nullable(),
+  /** A heat pump's output and COP as its data sheet gives them. */
+  points: z
+    .array(
+      z.strictObject({
+        id: Id,
+        outdoor: temperature('source/points/*/outdoor'),
+        flow: temperature('source/points/*/flow'),
+        output: quantity('source/points/*/output'),
+        cop: quantity('source/points/*/cop'),
+      }),
+    )
+    .max(60, 'holds more than 60 data points; leave some out'),
 });
+
+export const CIRCULATIONS = ['none', 'timed', 'on-demand'] as const;
 
 /** A cylinder with a coil for drinking water, charged by the source. */
 export const HotWaterSchema = z.strictObject({
@@ -53,6 +86,18 @@ export const HotWaterSchema = z.strictObject({
   charging: z.enum(['priority', 'parallel'], 'is neither "priority" nor "parallel"'),
   /** Temperature of a weekly cycle against germs; null for none. */
   hygieneTemperature: temperature('hotWater/hygieneTemperature').nullable(),
+  /** Pump and pipes between the bars and its coil, one way. */
+  pump: text(40),
+  run: runAt('hotWater/run'),
+  /** Hot water kept at the taps: not at all, by the clock, or when somebody asks. */
+  circulation: z.enum(CIRCULATIONS, `is no circulation; use one of ${CIRCULATIONS.join(', ')}`),
+  /** The circulation pump runs through the hygiene cycle too. */
+  hygieneCirculates: z.boolean('is neither true nor false'),
+  /** A stat on the cylinder in series with what charges it. */
+  overheatStat: z.boolean('is neither true nor false'),
+  /** A check valve on the cold supply, and a vessel on the drinking side behind it. */
+  coldCheck: z.boolean('is neither true nor false'),
+  drinkingVessel: z.boolean('is neither true nor false'),
   /** A valve at its outlet that tempers what people touch. */
   temperingValve: z.boolean('is neither true nor false'),
 });

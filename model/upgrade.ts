@@ -69,6 +69,60 @@ function fromVersion3(job: Loose): Loose {
   };
 }
 
+/** Parts that version 4 held in one line and that belong on the return. */
+const ON_THE_RETURN = new Set(['magnetic-filter', 'dirt-separator', 'y-strainer', 'ball-valve-strainer', 'heat-meter']);
+
+/** The one line of parts parted into flow and return: every second isolating valve, filters and strainers stand on the return. */
+function parted(part: Loose, inFront: readonly string[], behind: readonly string[]): Loose {
+  const all: unknown[] = Array.isArray(part.components) ? part.components : [];
+  let valves = 0;
+  const back = (each: unknown) => (each === 'isolating-valve' ? valves++ % 2 === 1 : ON_THE_RETURN.has(String(each)));
+  const sides = all.map((each) => ({ each, back: back(each) }));
+  const on = (side: boolean) => sides.filter((entry) => entry.back === side).map((entry) => entry.each);
+  return { returnComponents: [...on(true), ...behind], ...part, components: [...inFront, ...on(false)] };
+}
+
+/**
+ * Version 4 held the parts of flow and return in one line, gave every circuit a pump, mixed with three ports, and knew one
+ * source only. The relief valve it took for granted now stands where it belongs, and the filling where somebody has seen it.
+ */
+function fromVersion4(job: Loose): Loose {
+  const { lowWaterCutOff, ...safety } = isLoose(job.safety) ? job.safety : ({} as Loose);
+  const filled = safety.filling !== 'unknown' ? ['fill-valve'] : [];
+  const inFront = lowWaterCutOff === true ? ['relief-valve', 'low-water-cut-off'] : ['relief-valve'];
+  return {
+    ...job,
+    version: 5,
+    ...(isLoose(job.safety) ? { safety } : {}),
+    ownRules: [],
+    furtherSources: [],
+    ownPumps: [],
+    distribution: { kind: 'pumps', pump: 'auto', pumpControl: 'proportional-pressure', valveKvs: 'auto', bypass: null },
+    source: isLoose(job.source)
+      ? { inside: [], spareHead: null, points: [], ...parted(job.source, inFront, filled) }
+      : job.source,
+    hotWater: within(job.hotWater, {
+      pump: 'auto',
+      run: { material: 'copper-en1057', size: 'auto', length: 3, fittingsAllowance: 0.4, insulation: 'auto' },
+      circulation: 'none',
+      hygieneCirculates: false,
+      overheatStat: true,
+      coldCheck: false,
+      drinkingVessel: false,
+    }),
+    separation: within(job.separation, { before: 'auto', after: 'auto', connections: 'four', approach: 4 }),
+    circuits: each(job.circuits, (circuit) => ({
+      mixing: 'three-way',
+      mixingDrive: 'motorised',
+      injectionPump: 'auto',
+      hand: 'right',
+      coldPortCheck: false,
+      highLimit: circuit.emitters === 'floor',
+      ...parted(circuit, [], []),
+    })),
+  };
+}
+
 /**
  * Brings a job file of an older version up to the present one, before it is parsed. Anything that is no such file
  * comes back as it is: the schema then says what is wrong.
@@ -77,5 +131,6 @@ export function upgradeJob(raw: unknown): unknown {
   if (!isLoose(raw)) return raw;
   const second = raw.version === 1 ? fromVersion1(raw) : raw;
   const third = second.version === 2 ? fromVersion2(second) : second;
-  return third.version === 3 ? fromVersion3(third) : third;
+  const fourth = third.version === 3 ? fromVersion3(third) : third;
+  return fourth.version === 4 ? fromVersion4(fourth) : fourth;
 }

@@ -145,7 +145,7 @@ describe('bad input', () => {
   it.each([
     ['an empty job file', '/jobs/import', '', 422, 'The file is empty'],
     ['no JSON', '/jobs/import', '{"a":', 422, 'not JSON'],
-    ['a newer version', '/jobs/import', JSON.stringify({ ...thistleMill, version: 5 }), 422, 'version 4'],
+    ['a newer version', '/jobs/import', JSON.stringify({ ...thistleMill, version: 6 }), 422, 'version 5'],
     [
       'a negative area',
       '/jobs/import',

@@ -1,11 +1,8 @@
-import type { NodeSpec, TeeSpec } from '../network/network.ts';
+import type { TeeSpec } from '../network/network.ts';
 import type { TwinLink } from '../network/twin.ts';
 import type { LoopSetting } from './balancing.ts';
 import type { CircuitFlow } from './circuit-design.ts';
-
-/** Puts a point into a network, once, and gives its id. */
-export type AddNode = (id: NodeSpec['id'], elevation?: number) => string;
-export type AddLink = (link: TwinLink) => void;
+import type { AddLink, AddNode } from './links.ts';
 
 /** Where branches begin and end: on a section of the tree, or on the end of the run. */
 export const endsOf = (place: string, section: string | null) =>

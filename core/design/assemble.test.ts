@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { thistleMillByLoads as thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
+import { newSeparation } from '../../model/new-job.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
-import type { Assembly } from './assemble.ts';
+import type { Assembly } from './assembly.ts';
 import { designWithPlant } from './design-job.ts';
 
 const edited = (...edits: [string, unknown][]): Job =>
@@ -43,11 +44,9 @@ describe('the job as a network', () => {
     const header = assemblyOf(thistleMill);
     expect(link(header, 'header')?.pipe?.bore).toBeGreaterThan(0.06);
     expect(link(header, 'source/pump')?.pump).toBeDefined();
-    const tees = assemblyOf(edited(['separation', { kind: 'closely-spaced-tees', bore: 'auto', spacing: 0.4, volume: 'auto' }]));
+    const tees = assemblyOf(edited(['separation', newSeparation('closely-spaced-tees', { spacing: 0.4 })]));
     expect(link(tees, 'header')).toMatchObject({ pipe: { length: 0.4, bore: 0.0262 }, fittings: { zeta: 1 } });
-    const auto = assemblyOf(
-      edited(['separation', { kind: 'closely-spaced-tees', bore: 'auto', spacing: 'auto', volume: 'auto' }]),
-    );
+    const auto = assemblyOf(edited(['separation', newSeparation('closely-spaced-tees')]));
     expect(link(auto, 'header')?.pipe?.length).toBeCloseTo(4 * 0.0262, 9);
   });
 

@@ -4,7 +4,7 @@ import { pipeTree } from '../circuit/pipe-tree.ts';
 import { emitterLabel } from '../emitter/emitter.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import type { FluidState } from '../fluid/water.ts';
-import { COMPONENT_DATA, componentsInLine, componentsLoss } from '../pipe/components.ts';
+import { bothWays, COMPONENT_DATA, componentsInLine, componentsLoss } from '../pipe/components.ts';
 import { balanceLoops, type LoopSetting } from './balancing.ts';
 import type { CircuitPart } from './circuit-parts.ts';
 import type { Context } from './context.ts';
@@ -173,7 +173,7 @@ export function designCircuitFlow(context: Context, circuit: Circuit, parts: Cir
     fluid,
     delta,
   });
-  const inLine = partsInLine(context, `${place}/components`, circuit.name, circuit.components, run, volumeFlow, fluid);
+  const inLine = partsInLine(context, `${place}/components`, circuit.name, bothWays(circuit), run, volumeFlow, fluid);
   const loops = balanceLoops(context, { circuit, parts, load, fluid, volumeFlow, worstRun, worstLoad, terminalLoss, tree });
   const longerLoop = beyondWorstRun(context, place, circuit.name, loops, worstRun.pipe.loss, terminalLoss);
   const share = worstFlow.value / volumeFlow.value;
@@ -198,7 +198,7 @@ export function designCircuitFlow(context: Context, circuit: Circuit, parts: Cir
     longerLoop,
     ownLossAt: (flow) =>
       run.lossAt(flow) +
-      componentsLoss(circuit.components, flow, run.pipe.size.bore, fluid) +
+      componentsLoss(bothWays(circuit), flow, run.pipe.size.bore, fluid) +
       worstRun.lossAt(flow * share) +
       (terminalLoss.value + (longerLoop?.value ?? 0)) * (flow / volumeFlow.value) ** 2,
   };
@@ -283,11 +283,12 @@ export function partsInLine(
   context: Context,
   id: string,
   label: string,
-  components: readonly ComponentId[],
+  all: readonly ComponentId[],
   run: SizedPipe,
   volumeFlow: Figure,
   fluid: FluidState,
 ): Figure | null {
+  const components = all.filter((part) => COMPONENT_DATA[part].zeta > 0);
   if (components.length === 0) return null;
   const { opening } = componentsInLine(components);
   const terms: Record<string, Ingredient> = {};

@@ -11,8 +11,8 @@ export interface Combination {
   /** One letter for each zone in their order: 1 calls, 0 does not. */
   calls: string;
   converged: boolean;
-  /** Flow in m3/s and head in m of each circuit's pump, then of the source's; zeros where it does not run. */
-  pumps: { flow: number; head: number }[];
+  /** Flow in m3/s and head in m of each pump by its place; zeros where it does not run. */
+  pumps: Record<string, { flow: number; head: number }>;
   /** Degrees C leaving the source and coming back to it; W it gives; W of all pumps. */
   supply: number;
   back: number;
@@ -57,7 +57,13 @@ export function* combinations(plant: Plant, from: number, to: number): Generator
 }
 
 function summary(calls: string, state: PlantState, wanted: ReadonlyMap<string, number>): Combination {
-  const pumps = [...state.circuits.map((circuit) => circuit.pump), ...(state.source.pump ? [state.source.pump] : [])];
+  const pumps = [
+    ...state.circuits.map((circuit) => [`circuits/${circuit.id}/pump`, circuit.pump] as const),
+    ...state.circuits.map((circuit) => [`circuits/${circuit.id}/injection`, circuit.injection] as const),
+    ['source/pump', state.source.pump] as const,
+    ['distribution/pump', state.shared] as const,
+    ...state.further.map((each) => [`furtherSources/${each.id}/pump`, each.pump] as const),
+  ].flatMap(([place, pump]) => (pump ? [{ place, pump }] : []));
   let leastShare = 1;
   for (const circuit of state.circuits) {
     if (!circuit.running) continue;
@@ -69,11 +75,13 @@ function summary(calls: string, state: PlantState, wanted: ReadonlyMap<string, n
   return {
     calls,
     converged: state.converged,
-    pumps: pumps.map((pump) => (pump && pump.speed > 0 ? { flow: pump.flow, head: pump.head } : { flow: 0, head: 0 })),
+    pumps: Object.fromEntries(
+      pumps.map(({ place, pump }) => [place, pump.speed > 0 ? { flow: pump.flow, head: pump.head } : { flow: 0, head: 0 }]),
+    ),
     supply: state.source.supply,
     back: state.source.back,
     heat: state.source.heat,
-    power: pumps.reduce((sum, pump) => sum + (pump?.power ?? 0), 0),
+    power: pumps.reduce((sum, { pump }) => sum + pump.power, 0),
     leastShare,
   };
 }

@@ -5,7 +5,7 @@ import { type Fluid, fluidName, fluidOf, fluidSource, fluidState } from '../flui
 import type { FluidState } from '../fluid/water.ts';
 import { isRough, withRoughLoads } from '../load/rough-loads.ts';
 import { say } from '../quantity/format.ts';
-import { RULEBOOKS_BY_ID, type Rulebook } from '../review/rulebooks.ts';
+import { type Rulebook, rulebookOf } from '../review/rulebooks.ts';
 
 /** What every step of the design has at hand. */
 export interface Context {
@@ -29,7 +29,7 @@ export interface Context {
 export function contextOf(asEntered: Job): Context {
   const job = withRoughLoads(asEntered);
   const rough = new Set(asEntered.rooms.filter((room) => isRough(asEntered, room)).map((room) => room.id));
-  const rulebook = RULEBOOKS_BY_ID[job.rulebook];
+  const rulebook = rulebookOf(job);
   const fluid = fluidOf(job.fluid);
   const name = fluidName(fluid);
   const source = fluidSource(fluid);

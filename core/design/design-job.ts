@@ -2,22 +2,31 @@ import type { Job } from '../../model/job.ts';
 import { type Manifold, manifoldsOf } from '../circuit/manifolds.ts';
 import { decided, type Figure, given } from '../figure/figure.ts';
 import { inspectNetwork } from '../network/inspect.ts';
-import { findCirculator, speedsOf } from '../plant/circulator.ts';
+import { findCirculator, type PumpState, speedsOf } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
 import { review } from '../review/review.ts';
 import { assemble } from './assemble.ts';
 import type { LoopSetting } from './balancing.ts';
 import { type BufferDesign, designBuffer } from './buffer-design.ts';
+import { type Charging, designCharging } from './charging-design.ts';
+import type { ChosenPump, PumpDesign } from './choose-pump.ts';
 import { type CircuitFlow, circuitLoad, designCircuitFlow } from './circuit-design.ts';
 import { circuitParts } from './circuit-parts.ts';
 import { type Context, contextOf } from './context.ts';
 import { designCooling } from './cooling-design.ts';
 import type { CircuitDesign, Design, SourceDesign } from './design.ts';
+import { type DistributionDesign, designZoneValve, type ZoneValveDesign } from './distribution-design.ts';
+import { designExchanger } from './exchanger-design.ts';
+import { designFurther, type FurtherDesign } from './further-design.ts';
+import { designHeatPump, type HeatPumpDesign } from './heat-pump-design.ts';
 import { designHotWater } from './hot-water-design.ts';
+import { designInjection, type InjectionDesign } from './injection-design.ts';
 import { designValve, type SizedValve } from './mixing-design.ts';
-import { Plant, type PlantState } from './operate.ts';
-import { type ChosenPump, choosePumps, finishPump, type PumpDesign } from './pump-design.ts';
-import { designRegulating, type SolvedDesign, solvedDesign } from './solved-design.ts';
+import { HOT_WATER_CALL, Plant, type PlantState } from './operate.ts';
+import type { PipeDesign } from './pipe-design.ts';
+import { type ChosenPumps, choosePumps, finishPump } from './pump-design.ts';
+import { designRegulating } from './regulating-design.ts';
+import { type SolvedDesign, solvedDesign } from './solved-design.ts';
 import { designHeader, designSource } from './source-design.ts';
 import { designVessel, type VesselDesign } from './vessel-design.ts';
 import { waterContents } from './water-content.ts';
@@ -53,7 +62,8 @@ export function designWithPlant(asEntered: Job, built?: Design): { design: Desig
   const flows = withLoad
     .filter((each) => each.load.value >= LEAST_LOAD)
     .map((each) => designCircuitFlow(context, each.circuit, each.parts, each.load));
-  const sized = flows.length > 0 ? sizePlant(context, flows, load, built) : null;
+  const heatPump = designHeatPump(context);
+  const sized = flows.length > 0 ? sizePlant(context, flows, load, heatPump, built) : null;
   const sizedById = new Map(flows.map((flow, i) => [flow.circuit.id, sized && sizedCircuit(flow, sized, i)]));
   const circuits: CircuitDesign[] = withLoad.map(({ circuit, parts, load: ofCircuit }) => ({
     id: circuit.id,
@@ -71,7 +81,10 @@ export function designWithPlant(asEntered: Job, built?: Design): { design: Desig
     vessel: sized?.vessel ?? null,
     buffer: sized?.buffer ?? null,
     cooling: designCooling(context),
-    hotWater: designHotWater(context, sized?.source ?? null),
+    heatPump,
+    furtherSources: sized?.further ?? [],
+    distribution: sized?.distribution ?? null,
+    hotWater: designHotWater(context, sized?.source ?? null, sized?.charging ?? null),
     pumpPower: sized?.pumpPower ?? null,
     solved: sized?.solved ?? null,
     figures: context.book.figures,
@@ -81,10 +94,15 @@ export function designWithPlant(asEntered: Job, built?: Design): { design: Desig
 
 interface Sized {
   valves: (SizedValve | null)[];
-  pumps: PumpDesign[];
+  injections: (InjectionDesign | null)[];
+  zoneValves: (ZoneValveDesign | null)[];
+  pumps: (PumpDesign | null)[];
   loops: LoopSetting[][];
   regulating: (Figure | null)[];
   source: SourceDesign;
+  further: FurtherDesign[];
+  distribution: DistributionDesign | null;
+  charging: { pump: PumpDesign | null; run: PipeDesign } | null;
   vessel: VesselDesign;
   buffer: BufferDesign;
   pumpPower: Figure;
@@ -93,24 +111,45 @@ interface Sized {
 }
 
 /** Sizes everything at design flows, builds the plant from it as one network, and runs it to see what really comes. */
-function sizePlant(context: Context, flows: CircuitFlow[], load: Figure, built?: Design): Sized {
-  const source = designSource(context, flows, load);
-  const valves = flows.map((flow) => (flow.circuit.connection === 'mixed' ? designValve(context, flow, source) : null));
-  const chosen = asBuilt(choosePumps(context, flows, valves, source, load), built);
+function sizePlant(context: Context, flows: CircuitFlow[], load: Figure, heatPump: HeatPumpDesign | null, built?: Design): Sized {
+  const source = designSource(context, flows, load, heatPump?.output ?? null);
+  const injected = flows.map(({ circuit }) => circuit.connection === 'mixed' && circuit.mixing.startsWith('injection'));
+  const mixing = flows.map((flow, i) => flow.circuit.connection === 'mixed' && !injected[i]);
+  const valves = flows.map((flow, i) => (mixing[i] ? designValve(context, flow, source) : null));
+  const injections = flows.map((flow, i) => (injected[i] ? designInjection(context, flow, source) : null));
+  const zoneValves = flows.map((flow) => designZoneValve(context, flow));
+  const charging = designCharging(context, source);
+  const chosen = asBuilt(context, choosePumps(context, flows, { valves, zoneValves, source, load, charging }), built);
+  const further = designFurther(context, source);
   const contents = waterContents(context, flows, source);
   const buffer = designBuffer(context, flows, source, contents);
   const header = context.job.separation.kind === 'low-loss-header' ? designHeader(context, source) : null;
+  const exchanger = designExchanger(context, source);
   const vessel = designVessel(context, flows, source, header, contents, buffer);
   const loops = flows.map((flow) => flow.loops.map((loop) => ({ ...loop, kv: kvAsBuilt(loop.place, built) ?? loop.kv })));
-  const regulating = flows.map((flow, i) => designRegulating(context, flow, chosen.circuits[i] as ChosenPump));
+  const sourceLoss = context.job.separation.kind === 'none' ? source.lossAt(source.volumeFlow.value) : 0;
+  const regulating = flows.map((flow, i) =>
+    designRegulating(context, flow, {
+      own: chosen.circuits[i] ?? null,
+      shared: chosen.shared,
+      zoneValve: zoneValves[i] ?? null,
+      sourceLoss,
+    }),
+  );
   const assembly = assemble(context, {
     flows,
     valves,
+    injections,
+    zoneValves,
     source,
+    further,
     header,
+    exchanger,
     tank: buffer.tank,
     circuitPumps: chosen.circuits,
     sourcePump: chosen.source,
+    shared: chosen.shared,
+    charging,
     loops,
     regulating: regulating.map((figure, i) => {
       const was = built?.circuits.find((circuit) => circuit.id === flows[i]?.circuit.id)?.sized;
@@ -121,11 +160,19 @@ function sizePlant(context: Context, flows: CircuitFlow[], load: Figure, built?:
   const plant = new Plant(assembly, context.fluid);
   const state = plant.runAll();
   const good = state.converged ? state : null;
-  const circuitPumps = chosen.circuits.map((pump, i) => finishPump(context, pump, good?.circuits[i]?.pump ?? null));
-  const sourcePump = chosen.source && finishPump(context, chosen.source, good?.source.pump ?? null);
-  const all = sourcePump ? [...circuitPumps, sourcePump] : circuitPumps;
+  const finish = (pump: ChosenPump | null, at: PumpState | null | undefined) => pump && finishPump(context, pump, at ?? null);
+  const circuitPumps = chosen.circuits.map((pump, i) => finish(pump, good?.circuits[i]?.pump));
+  const sourcePump = finish(chosen.source, good?.source.pump);
+  const shared = finish(chosen.shared, good?.shared);
+  const injectionPumps = injections.map((injection, i) => injection && finish(injection.pump, good?.circuits[i]?.injection));
+  const furtherPumps = further.map((each, i) => finishPump(context, each.pump, good?.further[i]?.pump ?? null));
+  const all = [...circuitPumps, ...injectionPumps, shared, sourcePump].filter((pump) => pump !== null);
+  // Backups stand by; the pump of the cylinder runs beside the heating at most.
+  const running = [...all, ...furtherPumps.filter((_, i) => !further[i]?.backup)];
   return {
     valves,
+    injections: injections.map((injection, i) => injection && { ...injection, pump: injectionPumps[i] as PumpDesign }),
+    zoneValves,
     pumps: circuitPumps,
     loops,
     regulating,
@@ -142,8 +189,23 @@ function sizePlant(context: Context, flows: CircuitFlow[], load: Figure, built?:
       loss: source.loss,
       pump: sourcePump,
       header,
+      exchanger,
       supplyAtDuty:
         good && sourcePump && all.every((pump) => pump.duty) ? supplyAtDuty(context, good, source.supplyTemperature, all) : null,
+    },
+    further: further.map(({ id, name, backup, capacity, flow, conductance }, i) => ({
+      id,
+      name,
+      backup,
+      capacity,
+      flow,
+      conductance,
+      pump: furtherPumps[i] as PumpDesign,
+    })),
+    distribution: shared && { pump: shared },
+    charging: charging && {
+      pump: finish(charging.pump, chargingState(plant, charging, good)),
+      run: charging.run.pipe,
     },
     vessel,
     buffer,
@@ -151,10 +213,10 @@ function sizePlant(context: Context, flows: CircuitFlow[], load: Figure, built?:
       id: 'pumpPower',
       label: 'Electric power of all pumps',
       kind: 'electricPower',
-      value: all.reduce((sum, pump) => sum + (pump.duty?.power.value ?? 0), 0),
+      value: running.reduce((sum, pump) => sum + (pump.duty?.power.value ?? 0), 0),
       formula: 'P = Σ P_pump',
       source: 'sum of the pumps at their duty points',
-      terms: Object.fromEntries(all.flatMap((pump, i) => (pump.duty ? [[`P${i + 1}`, pump.duty.power]] : []))),
+      terms: Object.fromEntries(running.flatMap((pump, i) => (pump.duty ? [[`P${i + 1}`, pump.duty.power]] : []))),
     }),
     solved: solvedDesign(context, flows, circuitPumps, assembly, state, [
       ...plant.twin.network.problems,
@@ -164,22 +226,28 @@ function sizePlant(context: Context, flows: CircuitFlow[], load: Figure, built?:
   };
 }
 
+/** What the charging pump does while the cylinder is charged. The plant is left as it was found. */
+function chargingState(plant: Plant, { pump }: Charging, good: PlantState | null): PumpState | null {
+  if (!pump || !good) return null;
+  const { first } = plant.assembly.cylinder ?? { first: true };
+  const charged = plant.run([...(first ? [] : good.calling), HOT_WATER_CALL]);
+  return charged.converged ? (charged.hotWater?.pump ?? null) : null;
+}
+
 /** Pumps with the speeds a plant was set to; the choice stands where that plant had none. */
-function asBuilt(
-  chosen: { circuits: ChosenPump[]; source: ChosenPump | null },
-  built: Design | undefined,
-): { circuits: ChosenPump[]; source: ChosenPump | null } {
+function asBuilt(context: Context, chosen: ChosenPumps, built: Design | undefined): ChosenPumps {
   if (!built) return chosen;
-  const was = [...built.circuits.map((circuit) => circuit.sized?.pump), built.source?.pump];
-  const keep = (pump: ChosenPump): ChosenPump => {
+  const was = [...built.circuits.map((circuit) => circuit.sized?.pump), built.source?.pump, built.distribution?.pump];
+  const keep = (pump: ChosenPump | null): ChosenPump | null => {
+    if (!pump) return null;
     const before = was.find((each) => each?.place === pump.place);
     const duty = before?.duty;
-    const model = duty && findCirculator(duty.modelId);
+    const model = duty && findCirculator(duty.modelId, context.job.ownPumps);
     const speed = model && speedsOf(model).find((each) => each.step === duty.step);
     // A set pressure was dialled in for the index run of that plant, and stays.
     return speed && before ? { ...pump, speed, indexLoss: before.head.value * pump.fluid.density * GRAVITY } : pump;
   };
-  return { circuits: chosen.circuits.map(keep), source: chosen.source && keep(chosen.source) };
+  return { circuits: chosen.circuits.map(keep), shared: keep(chosen.shared), source: keep(chosen.source) };
 }
 
 const kvAsBuilt = (place: string, built: Design | undefined): number | undefined =>
@@ -198,7 +266,9 @@ function sizedCircuit(flow: CircuitFlow, plant: Sized, i: number) {
     worstLoad: flow.worstLoad,
     terminalLoss: flow.terminalLoss,
     valve: plant.valves[i]?.valve ?? null,
-    pump: plant.pumps[i] as PumpDesign,
+    pump: plant.pumps[i] ?? null,
+    zoneValve: plant.zoneValves[i] ?? null,
+    injection: plant.injections[i] ?? null,
     inLine: flow.inLine,
     tree: flow.tree.sections.map((each) => ({ ...each, pipe: each.pipe.pipe })),
     astray: flow.tree.astray,

@@ -3,11 +3,16 @@ import type { Figure } from '../figure/figure.ts';
 import type { Finding } from '../review/finding.ts';
 import type { LoopSetting } from './balancing.ts';
 import type { BufferDesign } from './buffer-design.ts';
+import type { PumpDesign } from './choose-pump.ts';
 import type { CoolingDesign } from './cooling-design.ts';
+import type { DistributionDesign, ZoneValveDesign } from './distribution-design.ts';
+import type { ExchangerDesign } from './exchanger-design.ts';
+import type { FurtherDesign } from './further-design.ts';
+import type { HeatPumpDesign } from './heat-pump-design.ts';
 import type { HotWaterDesign } from './hot-water-design.ts';
+import type { InjectionDesign } from './injection-design.ts';
 import type { ValveDesign } from './mixing-design.ts';
 import type { PipeDesign } from './pipe-design.ts';
-import type { PumpDesign } from './pump-design.ts';
 import type { SolvedDesign } from './solved-design.ts';
 import type { HeaderDesign } from './source-design.ts';
 import type { VesselDesign } from './vessel-design.ts';
@@ -24,7 +29,11 @@ export interface SizedCircuit {
   worstLoad: Figure;
   terminalLoss: Figure;
   valve: ValveDesign | null;
-  pump: PumpDesign;
+  /** An injection pump in place of a mixing valve; null without one. */
+  injection: InjectionDesign | null;
+  /** Its own pump, or the valve that lets in what the shared one moves. */
+  pump: PumpDesign | null;
+  zoneValve: ZoneValveDesign | null;
   /** Loss of the parts in line with its run; null when there are none. */
   inLine: Figure | null;
   /** Its pipe tree, from the run outwards; empty where every branch hangs on the run. */
@@ -62,6 +71,8 @@ export interface SourceDesign {
   loss: Figure;
   pump: PumpDesign | null;
   header: HeaderDesign | null;
+  /** Plates between source and circuits; null without. */
+  exchanger: ExchangerDesign | null;
   /** Supply to the circuits with every pump at its duty point; null where a pump is missing or nothing separates. */
   supplyAtDuty: Figure | null;
 }
@@ -78,6 +89,12 @@ export interface Design {
   circuits: CircuitDesign[];
   /** Null until some circuit has a load. */
   source: SourceDesign | null;
+  /** What a heat pump gives on the design day; null for any other source. */
+  heatPump: HeatPumpDesign | null;
+  /** Sources beside the first. */
+  furtherSources: FurtherDesign[];
+  /** The one pump of all circuits; null where each has its own. */
+  distribution: DistributionDesign | null;
   vessel: VesselDesign | null;
   /** Whether a tank is needed, and the one it has. */
   buffer: BufferDesign | null;

@@ -5,7 +5,7 @@ import type { Job } from '../../model/job.ts';
 import { applyEdits } from '../../model/place.ts';
 import { valveLoss } from '../circuit/mixing.ts';
 import { water } from '../fluid/water.ts';
-import { componentsLoss } from '../pipe/components.ts';
+import { bothWays, componentsLoss } from '../pipe/components.ts';
 import { pipeFlow } from '../pipe/friction.ts';
 import { findCirculator, speedsOf } from '../plant/circulator.ts';
 import { headerState } from '../plant/separation.ts';
@@ -42,7 +42,7 @@ function circuitLoss(job: Job, design: Design, id: string): { own: number; fluid
   let own =
     rules.pumpCheckOpening.limit +
     runLoss(sized.run, flow, 2 * run.length * (1 + run.fittingsAllowance), fluid) +
-    componentsLoss(decided.components, flow, sized.run.bore.value, fluid) +
+    componentsLoss(bothWays(decided), flow, sized.run.bore.value, fluid) +
     (sized.regulating ? valveLoss(flow, sized.regulating.value, fluid.density) : 0) +
     runLoss(sized.worstRun, loopFlow, loop.length * (1 + worstRun.fittingsAllowance), fluid) +
     valveLoss(loopFlow, loop.kv, fluid.density);
@@ -62,13 +62,13 @@ function sourceLoss(job: Job, design: Design, flow: number, inside: number): num
   const ratio = flow / (source?.volumeFlow.value ?? 1);
   return (
     runLoss(source?.run as PipeDesign, flow, 2 * 2.5 * 1.4, fluid) +
-    componentsLoss(job.source.components, flow, source?.run.bore.value ?? 1, fluid) +
+    componentsLoss(bothWays(job.source), flow, source?.run.bore.value ?? 1, fluid) +
     inside * ratio ** 2
   );
 }
 
 function headOfPump(design: Design, id: string): number {
-  const duty = design.circuits.find((circuit) => circuit.id === id)?.sized?.pump.duty;
+  const duty = design.circuits.find((circuit) => circuit.id === id)?.sized?.pump?.duty;
   const model = findCirculator(duty?.modelId ?? '');
   const speed = model && speedsOf(model).find((each) => each.step === duty?.step);
   return speed?.headAt(duty?.flow.value ?? 0) ?? Number.NaN;
@@ -93,7 +93,7 @@ describe('with a header', () => {
 
   it('the delta T at the duty point carries the load', () => {
     for (const circuit of design.circuits) {
-      const duty = circuit.sized?.pump.duty;
+      const duty = circuit.sized?.pump?.duty;
       const decided = thistleMill.circuits.find((each) => each.id === circuit.id);
       const fluid = water((decided?.flowTemperature ?? 0) - (decided?.temperatureDifference ?? 0) / 2);
       const flow = duty?.flow.value ?? 0;
@@ -106,7 +106,7 @@ describe('with a header', () => {
 
   it('the pumps together take the power of each', () => {
     const each = [
-      ...design.circuits.map((circuit) => circuit.sized?.pump.duty?.power.value ?? 0),
+      ...design.circuits.map((circuit) => circuit.sized?.pump?.duty?.power.value ?? 0),
       design.source?.pump?.duty?.power.value ?? 0,
     ];
     expect(design.pumpPower?.value).toBeCloseTo(
@@ -117,7 +117,7 @@ describe('with a header', () => {
 
   it('the curves for the chart meet at the duty point', () => {
     for (const circuit of design.circuits) {
-      const duty = circuit.sized?.pump.duty;
+      const duty = circuit.sized?.pump?.duty;
       if (!duty) throw new Error('no pump');
       expect(duty.pumpCurve[0]?.[0]).toBe(0);
       // What holds back at rest is the check valve, and what others take of a shared pressure.
@@ -151,17 +151,17 @@ describe('without separation', () => {
       const pinned = applyEdits(job, [
         {
           at: `circuits/${circuit.id}/pump`,
-          value: behind.circuits.find((each) => each.id === circuit.id)?.sized?.pump.duty?.modelId,
+          value: behind.circuits.find((each) => each.id === circuit.id)?.sized?.pump?.duty?.modelId,
         },
       ]);
-      expect(designJob(pinned).circuits.find((each) => each.id === circuit.id)?.sized?.pump.duty).not.toBeNull();
+      expect(designJob(pinned).circuits.find((each) => each.id === circuit.id)?.sized?.pump?.duty).not.toBeNull();
     }
     const one = applyEdits(thistleMill, [
       { at: 'circuits/c4/pump', value: 'a6' },
       { at: 'circuits/c2/pump', value: 'a6' },
     ]);
-    const speed = (of: Design) => of.circuits.find((each) => each.id === 'c2')?.sized?.pump.duty?.step;
-    const flow = (of: Design) => of.circuits.find((each) => each.id === 'c2')?.sized?.pump.duty?.flow.value ?? 0;
+    const speed = (of: Design) => of.circuits.find((each) => each.id === 'c2')?.sized?.pump?.duty?.step;
+    const flow = (of: Design) => of.circuits.find((each) => each.id === 'c2')?.sized?.pump?.duty?.flow.value ?? 0;
     const [open, separated] = [designJob(without(one)), designJob(one)];
     if (speed(open) === speed(separated)) expect(flow(open)).toBeLessThan(flow(separated));
     else expect(speed(open)).toBeGreaterThan(speed(separated) as number);
@@ -174,7 +174,7 @@ describe('without separation', () => {
         const found = designJob(changed);
         const shared = sourceLoss(changed, found, found.solved?.state.source.flow ?? 0, loss);
         for (const id of ['c1', 'c2', 'c3', 'c4']) {
-          const duty = found.circuits.find((each) => each.id === id)?.sized?.pump.duty;
+          const duty = found.circuits.find((each) => each.id === id)?.sized?.pump?.duty;
           if (!duty || duty.flow.value < 1e-6) continue;
           const { own, fluid } = circuitLoss(changed, found, id);
           expect(Math.abs((duty.head.value * fluid.density * G) / (own + shared) - 1)).toBeLessThan(0.01);

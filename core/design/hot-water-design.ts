@@ -1,7 +1,9 @@
 import { byRule, decided, type Figure, type Ingredient } from '../figure/figure.ts';
 import { water } from '../fluid/water.ts';
 import { coilHeat, reheatTime } from '../plant/cylinder.ts';
+import type { PumpDesign } from './choose-pump.ts';
 import type { Context } from './context.ts';
+import type { PipeDesign } from './pipe-design.ts';
 
 /** What the cylinder does. */
 export interface HotWaterDesign {
@@ -10,6 +12,12 @@ export interface HotWaterDesign {
   atEnd: Figure;
   /** What the source has for it. */
   power: Figure;
+  /** What it is kept at, and how much. */
+  store: Figure;
+  volume: Figure;
+  /** Its charging pump, where it has one of its own, and the pipe to it; null until there is a plant. */
+  pump: PumpDesign | null;
+  run: PipeDesign | null;
   /** Seconds from cold to warm; infinity where the water never gets it there. */
   reheat: Figure;
 }
@@ -18,7 +26,11 @@ export interface HotWaterDesign {
  * Reheat of the cylinder; null without one, or while nothing says how large the source is.
  * @param source its capacity, and what the heating takes of it on the design day
  */
-export function designHotWater(context: Context, source: { capacity: Figure; load: Figure } | null): HotWaterDesign | null {
+export function designHotWater(
+  context: Context,
+  source: { capacity: Figure; load: Figure } | null,
+  charging: { pump: PumpDesign | null; run: PipeDesign } | null = null,
+): HotWaterDesign | null {
   const { job, book, rules } = context;
   const { hotWater } = job;
   if (!hotWater || !source) return null;
@@ -85,5 +97,30 @@ export function designHotWater(context: Context, source: { capacity: Figure; loa
       'wanted within': byRule(rules.reheatTime),
     },
   });
-  return { coil, atEnd, power, reheat };
+  const shown = (
+    key: 'store' | 'volume',
+    label: string,
+    kind: 'temperature' | 'volume',
+    value: number,
+    term: Ingredient,
+  ): Figure =>
+    book.add({
+      id: `hotWater/${key}`,
+      label,
+      kind,
+      value,
+      formula: 'decided in the job',
+      source: 'decided in the job',
+      terms: { [label]: term },
+    });
+  return {
+    coil,
+    atEnd,
+    power,
+    reheat,
+    store: shown('store', 'Cylinder kept at', 'temperature', hotWater.storeTemperature, store),
+    volume: shown('volume', 'Cylinder', 'volume', hotWater.volume, field('volume of the cylinder', 'volume', 'volume')),
+    pump: charging?.pump ?? null,
+    run: charging?.run ?? null,
+  };
 }

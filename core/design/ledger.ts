@@ -116,7 +116,7 @@ function pinned(job: Job, design: Design): Job {
     if (value !== undefined && valueAt(job, at) === 'auto') edits.push({ at, value });
   };
   for (const { id, sized } of design.circuits) {
-    pin(`circuits/${id}/pump`, sized?.pump.duty?.modelId);
+    pin(`circuits/${id}/pump`, sized?.pump?.duty?.modelId);
     pin(`circuits/${id}/mixingValve`, sized?.valve?.kvs.value);
     pin(`circuits/${id}/run/size`, sized?.run.size.id);
     pin(`circuits/${id}/worstRun/size`, sized?.worstRun.size.id);
@@ -138,7 +138,7 @@ function choices(job: Job, base: Design, other: Design, place: Place): string[] 
   for (const circuit of base.circuits) {
     const match = other.circuits.find((each) => each.id === circuit.id);
     const at = `circuits/${circuit.id}`;
-    compare(`${circuit.name}, pump`, `${at}/pump`, speed(circuit.sized?.pump.duty), speed(match?.sized?.pump.duty));
+    compare(`${circuit.name}, pump`, `${at}/pump`, speed(circuit.sized?.pump?.duty), speed(match?.sized?.pump?.duty));
     compare(`${circuit.name}, pipe`, `${at}/run/size`, circuit.sized?.run.size.label, match?.sized?.run.size.label);
     compare(
       `${circuit.name}, worst run`,
@@ -169,9 +169,9 @@ function consequences(job: Job, base: Design, other: Design): string[] {
   for (const circuit of base.circuits) {
     const match = other.circuits.find((each) => each.id === circuit.id);
     const heat = (design: Design) => design.solved?.circuits.find((each) => each.id === circuit.id)?.heat.value;
-    compare(`${circuit.name}, flow`, circuit.sized?.pump.duty?.flow.value, match?.sized?.pump.duty?.flow.value, 'volumeFlow');
+    compare(`${circuit.name}, flow`, circuit.sized?.pump?.duty?.flow.value, match?.sized?.pump?.duty?.flow.value, 'volumeFlow');
     compare(`${circuit.name}, heat`, heat(base), heat(other), 'power');
-    compare(`${circuit.name}, head of the index run`, circuit.sized?.pump.head.value, match?.sized?.pump.head.value, 'head');
+    compare(`${circuit.name}, head of the index run`, circuit.sized?.pump?.head.value, match?.sized?.pump?.head.value, 'head');
   }
   compare('Source, flow', base.source?.pump?.duty?.flow.value, other.source?.pump?.duty?.flow.value, 'volumeFlow');
   return lines;
@@ -203,7 +203,7 @@ function looks(job: Job, base: Design, { place, alternatives }: Assumption, take
     ];
   }
   if (place.endsWith('/pump')) {
-    const label = (id: string | number) => findCirculator(String(id))?.label ?? String(id);
+    const label = (id: string | number) => findCirculator(String(id), job.ownPumps)?.label ?? String(id);
     return [{ kind: 'look', how: 'Read the name plate of the pump.', pass: `As taken: ${label(taken)}.` }];
   }
   if (/[lL]ength$/.test(place)) {
@@ -236,7 +236,7 @@ function readings(job: Job, place: Place, base: Design, others: readonly Design[
       return state && design.solved?.state.converged ? state.supply - state.back : undefined;
     };
     const across = (design: Design) => {
-      const duty = design.circuits.find((each) => each.id === id)?.sized?.pump.duty;
+      const duty = design.circuits.find((each) => each.id === id)?.sized?.pump?.duty;
       return duty ? duty.head.value * PASCAL_PER_METRE : undefined;
     };
     for (const { how, of, step, kind } of [
@@ -276,6 +276,6 @@ function valueWords(job: Job, place: Place, value: unknown): string {
     const material = valueAt(job, place.replace(/size$/, 'material')) as Parameters<typeof findSize>[0];
     return findSize(material, String(value))?.label ?? String(value);
   }
-  if (place.endsWith('/pump')) return findCirculator(String(value))?.label ?? String(value);
+  if (place.endsWith('/pump')) return findCirculator(String(value), job.ownPumps)?.label ?? String(value);
   return String(value);
 }

@@ -5,7 +5,7 @@ import { thistleMillByLoads as thistleMill } from '../../demo/thistle-mill.ts';
 import { twelveZones } from '../../demo/twelve-zones.ts';
 import { FIELDS } from '../../model/fields.ts';
 import { type Job, LOOP_VALVES, MATERIALS, PUMP_CONTROLS, SEPARATION_KINDS, VESSEL_CONNECTIONS } from '../../model/job.ts';
-import { newCircuit, newJob, newRoom } from '../../model/new-job.ts';
+import { newCircuit, newJob, newRoom, newSeparation } from '../../model/new-job.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
 import { valveLoss } from '../circuit/mixing.ts';
 import { seededNumbers } from '../quantity/seeded.ts';
@@ -162,7 +162,7 @@ describe('what holds the speed of a pump', () => {
   it('holds the pressure of the index run, the difference asked for, or a pressure that grows with the flow', () => {
     const at = (control: string) => solved(edited(thistleMill, ['circuits/c2/pumpControl', control]));
     const { design } = designWithPlant(edited(thistleMill, ['circuits/c2/pumpControl', 'constant-pressure']));
-    const index = design.circuits[1]?.sized?.pump.head.value ?? 0;
+    const index = design.circuits[1]?.sized?.pump?.head.value ?? 0;
     const held = circuit(at('constant-pressure'), 'c2');
     // The pump also pushes its own check valve open, 400 Pa or 0.04 m.
     expect(held.pump?.head).toBeCloseTo(index + 0.04, 1);
@@ -206,9 +206,7 @@ describe('what the network shows', () => {
 
   it('drift between tees grows with their distance, and runs through a circuit without check valve or pump', () => {
     const left = (spacing: number) => {
-      const plant = plantOf(
-        edited(thistleMill, ['separation', { kind: 'closely-spaced-tees', bore: 'auto', spacing, volume: 'auto' }]),
-      );
+      const plant = plantOf(edited(thistleMill, ['separation', newSeparation('closely-spaced-tees', { spacing })]));
       const { gauges } = plant.run(['circuits/c4']);
       return (gauges.flow ?? 0) - (gauges.back ?? 0);
     };
@@ -323,7 +321,7 @@ describe('a plant that is hardly one', () => {
     const job = edited(thistleMill, ['circuits/c2/worstRun/length', 2000]);
     const { design } = designWithPlant(job);
     expect(design.solved?.state.converged).toBe(true);
-    expect(design.circuits[1]?.sized?.pump.reaches).toBe(false);
+    expect(design.circuits[1]?.sized?.pump?.reaches).toBe(false);
   });
 
   it('of any numbers a job may hold is solved or says why, without a throw and without a number that is none', () => {

@@ -2,8 +2,8 @@ import type { Fluid } from '../fluid/fluid.ts';
 import { Twin } from '../network/twin.ts';
 import { atSpeed, type PumpState } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
-import type { Assembly } from './assemble.ts';
-import type { ChosenPump } from './pump-design.ts';
+import type { Assembly, RunningPump } from './assembly.ts';
+import type { ChosenPump } from './choose-pump.ts';
 import { airOf } from './room-controls.ts';
 
 export interface LoopState {
@@ -29,6 +29,8 @@ export interface CircuitState {
   /** Travel of the mixing valve towards hot, 0..1; null without one. */
   valve: number | null;
   pump: PumpState | null;
+  /** The pump that injects hot water; null without one. */
+  injection: PumpState | null;
   loops: LoopState[];
 }
 
@@ -41,6 +43,11 @@ export interface PlantState {
   reason: string | null;
   iterations: number;
   circuits: CircuitState[];
+  /** The one pump of all circuits; null where each has its own. */
+  shared: PumpState | null;
+  /** The cylinder, and the sources beside the first. */
+  hotWater: { running: boolean; flow: number; supply: number; back: number; heat: number; pump: PumpState | null } | null;
+  further: { id: string; running: boolean; flow: number; supply: number; back: number; heat: number; pump: PumpState | null }[];
   source: { massFlow: number; flow: number; supply: number; back: number; heat: number; pump: PumpState | null };
   /** Heat in W that the pipes between source and manifolds lose. */
   pipeLoss: number;
@@ -55,6 +62,10 @@ export interface PlantState {
   gauges: Record<string, number | null>;
 }
 
+/** What calls beside the thermostats: the cylinder for heat, and a person for the backup in place of the first source. */
+export const HOT_WATER_CALL = 'hotWater';
+export const BACKUP_CALL = 'backup';
+
 /** Points where a gauge may be read. */
 export const gaugesOf = (assembly: Assembly): { point: string; label: string }[] => [
   { point: 'source/in', label: 'Source return' },
@@ -62,19 +73,25 @@ export const gaugesOf = (assembly: Assembly): { point: string; label: string }[]
   ...(assembly.sourcePump ? [{ point: 'source/pumped', label: 'Behind the source pump' }] : []),
   { point: 'flow', label: 'Flow bar' },
   { point: 'back', label: 'Return bar' },
+  ...(assembly.shared ? [{ point: 'bar', label: 'Behind the pump of all circuits' }] : []),
   ...assembly.circuits.flatMap(({ place, mixed }) => [
-    { point: mixed ? `${place}/mixed` : 'flow', label: 'Before the pump' },
+    { point: mixed ? `${place}/mixed` : assembly.shared ? 'bar' : 'flow', label: 'Before the pump' },
     { point: `${place}/pumped`, label: 'Behind the pump' },
     { point: `${place}/supply`, label: 'At the manifold' },
   ]),
 ];
 
+const switchPump = (twin: Twin, link: string, { pump, mode }: RunningPump, on: boolean): void => {
+  if (pump.speed) twin.setPump(link, on ? mode : { kind: 'off' });
+};
+
 /** A plant that can be run in any state of its thermostats, one after the other. */
 export class Plant {
   readonly assembly: Assembly;
   readonly twin: Twin;
-  /** Whether the source is on. */
-  private heating = true;
+  /** Whether the source is on, and what the cylinder asks of it. */
+  private firing = 'true 0';
+  private readonly furtherOn = new Map<string, boolean>();
   /** Points with a gauge. */
   private readonly points: string[];
   /** Circuits that feed each room whose air is sought. */
@@ -94,16 +111,21 @@ export class Plant {
 
   /**
    * Runs the plant with some zones calling: their valves open, the pumps of their circuits turn, and the source heats
-   * when anything calls.
+   * when anything calls. The cylinder may call too (`HOT_WATER_CALL`): where it goes first the heating waits, and the
+   * source sends what charges it. With `BACKUP_CALL` the backups run in place of the first source.
    */
   run(calling: readonly string[], start: 'cold' | 'warm' = 'warm'): PlantState {
     const { assembly, twin } = this;
     const calls = new Set(calling);
-    const called = new Set(assembly.zones.filter((zone) => calls.has(zone.id)).map((zone) => zone.circuitId));
+    const charging = assembly.cylinder !== null && calls.has(HOT_WATER_CALL);
+    const waits = charging && assembly.cylinder?.first === true;
+    const called = new Set(waits ? [] : assembly.zones.filter((zone) => calls.has(zone.id)).map((zone) => zone.circuitId));
     for (const zone of assembly.zones) for (const valve of zone.valves) twin.setClosed(valve, !calls.has(zone.id));
     for (const circuit of assembly.circuits) {
       const on = called.has(circuit.id);
-      if (circuit.pump.speed) twin.setPump(`${circuit.place}/pump`, on ? circuit.pumpMode : { kind: 'off' });
+      if (circuit.own) switchPump(twin, `${circuit.place}/pump`, circuit.own, on);
+      else twin.setClosed(`${circuit.place}/zone-valve`, !on);
+      if (circuit.injection) switchPump(twin, `${circuit.place}/injection`, circuit.injection, on);
       if (circuit.mixed) twin.setControl(`${circuit.place}/valve`, on);
       if (circuit.differenceControl) twin.setControl(circuit.differenceControl, on);
     }
@@ -113,18 +135,43 @@ export class Plant {
         airOf(roomId),
         ids.some((id) => called.has(id)),
       );
-    const any = called.size > 0;
-    if (assembly.sourcePump?.pump.speed) twin.setPump('source/pump', any ? assembly.sourcePump.mode : { kind: 'off' });
-    twin.setControl('source/difference', any);
-    if (any !== this.heating) {
-      this.heating = any;
-      const source = assembly.spec.links.find((link) => link.id === 'source')?.heat;
-      if (source?.kind === 'source') twin.setHeat('source', any ? source : { ...source, power: 0 });
+    if (assembly.cylinder) {
+      if (assembly.cylinder.own) switchPump(twin, 'hotWater/pump', assembly.cylinder.own, charging);
+      else twin.setClosed('hotWater/zone-valve', !charging);
     }
+    const any = called.size > 0 || charging;
+    if (assembly.shared) {
+      switchPump(twin, 'distribution/pump', assembly.shared, any);
+      twin.setControl('distribution/difference', any);
+    }
+    this.fire(any, charging, calls.has(BACKUP_CALL));
     let result = twin.solve(start);
     // A start far from the answer may lead astray; from nothing it is found as for the first time.
     if (!result.converged && start === 'warm') result = twin.solve('cold');
-    return this.read(calling, result.converged ? null : result.reason, result.iterations, called);
+    return this.read(calling, result.converged ? null : result.reason, result.iterations, called, any, charging);
+  }
+
+  /** Turns the sources on or off, and sets what the first one sends. */
+  private fire(any: boolean, charging: boolean, onBackup: boolean): void {
+    const { assembly, twin } = this;
+    const backup = onBackup && assembly.further.some((each) => each.backup);
+    const first = any && !backup;
+    if (assembly.sourcePump) switchPump(twin, 'source/pump', assembly.sourcePump, first);
+    twin.setControl('source/difference', first);
+    const hotter = charging ? (assembly.cylinder?.flowTemperature ?? 0) : 0;
+    const state = `${first} ${hotter}`;
+    if (state !== this.firing) {
+      this.firing = state;
+      const source = assembly.spec.links.find((link) => link.id === 'source')?.heat;
+      if (source?.kind === 'source')
+        twin.setHeat('source', { ...source, setPoint: Math.max(source.setPoint, hotter), power: first ? source.power : 0 });
+    }
+    for (const { place, pump, mode, backup: standby, setPoint, power } of assembly.further) {
+      const on = any && standby === backup;
+      switchPump(twin, `${place}/pump`, { pump, mode }, on);
+      twin.setHeat(place, { kind: 'source', setPoint, power: on ? power : 0 });
+      this.furtherOn.set(place, on);
+    }
   }
 
   /** Every zone calling: the design day. */
@@ -135,7 +182,14 @@ export class Plant {
     );
   }
 
-  private read(calling: readonly string[], reason: string | null, iterations: number, called: Set<string>): PlantState {
+  private read(
+    calling: readonly string[],
+    reason: string | null,
+    iterations: number,
+    called: Set<string>,
+    any: boolean,
+    charging: boolean,
+  ): PlantState {
     const { assembly, twin } = this;
     const { sourcePump } = assembly;
     const header = twin.has('header');
@@ -152,7 +206,8 @@ export class Plant {
       note(`${place}/return`);
       if (circuit.mixed) {
         note(`${place}/bypass`);
-        note(`${place}/hot`);
+        // What the circuit takes from the bar it gives back to it.
+        pipes[`${place}/hot`] = twin.flow(`${place}/tail`) / twin.density(`${place}/tail`);
         note(`${place}/into-bar`);
       }
       const loops = circuit.loops.map((loop) => ({
@@ -170,10 +225,20 @@ export class Plant {
         back: twin.temperature(`${place}/collect`),
         heat: loops.reduce((sum, loop) => sum + loop.heat, 0),
         valve: twin.position(`${place}/valve`),
-        pump: this.pump(`${place}/pump`, circuit.pump, called.has(id)),
+        pump: circuit.own && this.pump(`${place}/pump`, circuit.own.pump, called.has(id)),
+        injection: circuit.injection && this.pump(`${place}/injection`, circuit.injection.pump, called.has(id)),
         loops,
       };
     });
+    const side = (place: string) => ({
+      flow: twin.flow(`${place}/flow`) / twin.density(`${place}/flow`),
+      supply: twin.temperature(`${place}/${place === 'hotWater' ? 'supply' : 'out'}`),
+      back: twin.temperature(`${place}/${place === 'hotWater' ? 'collect' : 'in'}`),
+    });
+    const { cylinder } = assembly;
+    if (cylinder) for (const id of ['hotWater/flow', 'hotWater/return']) note(id);
+    for (const { place } of assembly.further) for (const end of ['flow', 'return']) note(`${place}/${end}`);
+    if (twin.has('distribution/bypass')) note('distribution/bypass');
     this.noteBars(pipes);
     if (header) note('header');
     return {
@@ -188,9 +253,20 @@ export class Plant {
         supply: twin.temperature('source/out'),
         back: twin.temperature('source/in'),
         heat: 0 - twin.heat('source'),
-        pump: sourcePump ? this.pump('source/pump', sourcePump.pump, called.size > 0) : null,
+        pump: sourcePump ? this.pump('source/pump', sourcePump.pump, any) : null,
       },
-      pipeLoss: ['source', ...assembly.circuits.map((circuit) => circuit.place)].reduce(
+      shared: assembly.shared && this.pump('distribution/pump', assembly.shared.pump, any),
+      hotWater: cylinder && {
+        running: charging,
+        ...side('hotWater'),
+        heat: twin.heat('hotWater/coil'),
+        pump: cylinder.own && this.pump('hotWater/pump', cylinder.own.pump, charging),
+      },
+      further: assembly.further.map(({ id, place, pump }) => {
+        const running = this.furtherOn.get(place) ?? false;
+        return { id, running, ...side(place), heat: 0 - twin.heat(place), pump: this.pump(`${place}/pump`, pump, running) };
+      }),
+      pipeLoss: ['source', ...assembly.circuits.map((circuit) => circuit.place), ...(cylinder ? ['hotWater'] : [])].reduce(
         (sum, place) => sum + twin.heat(`${place}/flow`) + twin.heat(`${place}/return`),
         0,
       ),
@@ -209,6 +285,7 @@ export class Plant {
     for (const id of alongBars.toReversed()) {
       const circuit = circuits.find((each) => each.id === id);
       if (circuit) behind += pipes[`${circuit.place}/${circuit.mixed ? 'hot' : 'flow'}`] ?? 0;
+      if (id === 'hotWater') behind += pipes['hotWater/flow'] ?? 0;
       pipes[`bar/flow/${id}`] = behind;
       pipes[`bar/return/${id}`] = behind;
     }

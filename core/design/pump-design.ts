@@ -1,130 +1,61 @@
 import { byRule, type Figure, given, type Ingredient } from '../figure/figure.ts';
-import type { FluidState } from '../fluid/water.ts';
-import { atSpeed, type CirculatorSpeed, chooseSpeed, fastest, findCirculator, type PumpState } from '../plant/circulator.ts';
+import { atSpeed, type PumpState } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
+import type { Charging } from './charging-design.ts';
+import { type ChosenPump, choose, type PumpDesign } from './choose-pump.ts';
 import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
+import { askSharedPump, type ZoneValveDesign } from './distribution-design.ts';
 import type { SizedValve } from './mixing-design.ts';
 import type { SourceFlow } from './source-design.ts';
 
-export interface PumpDuty {
-  modelId: string;
-  label: string;
-  step: number;
-  steps: number;
-  /** Share of full speed, and how it runs in words: "speed 2 of 3" or "73 % of full speed". */
-  speed: number;
-  running: string;
-  flow: Figure;
-  head: Figure;
-  power: Figure;
-  temperatureDifference: Figure;
-  /** Points [flow m3/s, head m] of the pump curve and of the system curve, for a chart. */
-  pumpCurve: [number, number][];
-  systemCurve: [number, number][];
-}
-
-export interface PumpDesign {
-  /** Component on the wall: `circuits/c1/pump` or `source/pump`. */
-  place: string;
-  label: string;
-  designFlow: Figure;
-  /** Head of the index run at design flow. */
-  head: Figure;
-  /** The same with the rulebook's margin: what the pump is chosen for. */
-  wantedHead: Figure;
-  pinned: boolean;
-  /** A pinned pump the catalogue does not hold. */
-  unknownPump: string | null;
-  /** False when a pinned pump falls short of the wanted head; it is run all the same. */
-  reaches: boolean;
-  duty: PumpDuty | null;
-}
-
-/** A pump before its duty point is known. */
-export interface ChosenPump {
-  place: string;
-  label: string;
-  designFlow: Figure;
-  head: Figure;
-  wantedHead: Figure;
-  /** Pressure the index run takes at design flow, Pa. */
-  indexLoss: number;
-  pinned: boolean;
-  unknownPump: string | null;
-  reaches: boolean;
-  speed: CirculatorSpeed | null;
+/** What is driven beside the circuits' own pipes. */
+export interface Driven {
+  valves: readonly (SizedValve | null)[];
+  zoneValves: readonly (ZoneValveDesign | null)[];
+  source: SourceFlow;
   load: Figure;
-  /** What it moves, at the mean temperature of its circuit. */
-  fluid: FluidState;
-  /** Loss in Pa of what this pump alone drives. */
-  ownLossAt: (flow: number) => number;
+  charging: Charging | null;
 }
 
-function choose(
-  context: Context,
-  asked: Pick<ChosenPump, 'place' | 'label' | 'designFlow' | 'load' | 'fluid' | 'ownLossAt'> & {
-    pinnedId: string;
-    losses: Record<string, Ingredient>;
-    loss: number;
-  },
-): ChosenPump {
-  const { book, rules } = context;
-  const { place, label, designFlow, fluid } = asked;
-  const rho = context.densityOf(fluid);
-  const head = book.add({
-    id: `${place}/head`,
-    label: `${label}: head of the index run`,
-    kind: 'head',
-    value: asked.loss / (fluid.density * GRAVITY),
-    formula: 'H = Σ Δp / (ρ g)',
-    source: 'definition of head; losses in series add up',
-    terms: { ...asked.losses, ρ: rho },
-  });
-  const wantedHead = book.add({
-    id: `${place}/wantedHead`,
-    label: `${label}: head the pump is chosen for`,
-    kind: 'head',
-    value: head.value * rules.headMargin.limit,
-    formula: 'H_w = H · margin',
-    source: rules.headMargin.source,
-    terms: { H: head, margin: byRule(rules.headMargin) },
-  });
-  const model = asked.pinnedId === 'auto' ? undefined : findCirculator(asked.pinnedId);
-  const fitting = chooseSpeed(designFlow.value, wantedHead.value, model);
-  return {
-    place,
-    label,
-    designFlow,
-    load: asked.load,
-    ownLossAt: asked.ownLossAt,
-    fluid,
-    indexLoss: asked.loss,
-    head,
-    wantedHead,
-    pinned: model !== undefined,
-    unknownPump: asked.pinnedId !== 'auto' && !model ? asked.pinnedId : null,
-    reaches: fitting !== undefined,
-    speed: fitting ?? (model ? fastest(model) : null),
-  };
+export interface ChosenPumps {
+  /** Null where a zone valve stands in place of a pump. */
+  circuits: (ChosenPump | null)[];
+  /** The one pump of all circuits, where they have valves. */
+  shared: ChosenPump | null;
+  source: ChosenPump | null;
 }
 
-/** Chooses the pump of every circuit, and of the source where something parts the two. */
-export function choosePumps(
-  context: Context,
-  circuits: readonly CircuitFlow[],
-  valves: readonly (SizedValve | null)[],
-  source: SourceFlow,
-  load: Figure,
-): { circuits: ChosenPump[]; source: ChosenPump | null } {
-  const { job } = context;
-  const separated = job.separation.kind !== 'none';
+/**
+ * Chooses the pump of every circuit, of all together where they have valves, and of the source where something parts the
+ * two. Without separation the pumps drive the source as well; plates lie in the way of the circuits' pumps.
+ */
+export function choosePumps(context: Context, circuits: readonly CircuitFlow[], driven: Driven): ChosenPumps {
+  const { valves, zoneValves, source, load, charging } = driven;
+  const { kind } = context.job.separation;
+  const separated = kind !== 'none';
+  const plates = kind === 'plate-exchanger';
   const sourceLosses: Record<string, Ingredient> = {
     'Δp source pipe': source.run.pipe.loss,
     'Δp source': source.loss,
     ...(source.inLine ? { 'Δp source parts': source.inLine } : {}),
   };
-  const chosen = circuits.map((flow, i) => {
+  const behind: Record<string, Ingredient> = plates
+    ? { 'Δp plates': byRule(context.rules.plateLoss) }
+    : separated
+      ? {}
+      : sourceLosses;
+  const behindLoss = plates ? context.rules.plateLoss.limit : separated ? 0 : source.lossAt(source.volumeFlow.value);
+  const ask = askSharedPump(context, circuits, zoneValves, source, {
+    load,
+    charging,
+    sourceLosses: behind,
+    sourceLoss: behindLoss,
+  });
+  // Behind one shared pump the pumps of mixed circuits have only their own way to drive.
+  const alone = ask !== null;
+  const own = circuits.map((flow, i) => {
+    if (zoneValves[i]) return null;
     const valve = valves[i] ?? null;
     const valveLoss = valve ? valve.lossAt(flow.volumeFlow.value) : 0;
     return choose(context, {
@@ -141,9 +72,9 @@ export function choosePumps(
         'Δp emitter': flow.terminalLoss,
         ...(flow.longerLoop ? { 'Δp longer loop': flow.longerLoop } : {}),
         ...(valve ? { 'Δp valve': valve.valve.loss, 'Δp tail': tailIngredient(valve, valveLoss) } : {}),
-        ...(separated ? {} : sourceLosses),
+        ...(alone ? {} : behind),
       },
-      loss: flow.ownLossAt(flow.volumeFlow.value) + valveLoss + (separated ? 0 : source.lossAt(source.volumeFlow.value)),
+      loss: flow.ownLossAt(flow.volumeFlow.value) + valveLoss + (alone ? 0 : behindLoss),
       ownLossAt: (at) => flow.ownLossAt(at) + (valve ? valve.lossAt(at) : 0),
     });
   });
@@ -151,16 +82,16 @@ export function choosePumps(
     ? choose(context, {
         place: 'source/pump',
         label: 'Source pump',
-        pinnedId: job.source.pump,
+        pinnedId: context.job.source.pump,
         designFlow: source.volumeFlow,
-        load,
+        load: source.ownLoad,
         fluid: source.fluid,
-        losses: sourceLosses,
-        loss: source.lossAt(source.volumeFlow.value),
-        ownLossAt: source.lossAt,
+        losses: { ...sourceLosses, ...(plates ? { 'Δp plates': byRule(context.rules.plateLoss) } : {}) },
+        loss: source.lossAt(source.volumeFlow.value) + (plates ? behindLoss : 0),
+        ownLossAt: (at) => source.lossAt(at) + (plates ? behindLoss * (at / source.volumeFlow.value) ** 2 : 0),
       })
     : null;
-  return { circuits: chosen, source: primary };
+  return { circuits: own, shared: ask && choose(context, ask), source: primary };
 }
 
 const tailIngredient = (valve: SizedValve, lossOfBoth: number): Ingredient =>

@@ -1,12 +1,10 @@
-import { byRule, type Figure, given, type Ingredient } from '../figure/figure.ts';
+import { type Figure, given, type Ingredient } from '../figure/figure.ts';
 import type { NetworkProblem } from '../network/network.ts';
-import { GRAVITY } from '../quantity/gravity.ts';
-import type { Assembly, Zone } from './assemble.ts';
-import { regulatingKv } from './balancing.ts';
+import type { Assembly, Zone } from './assembly.ts';
+import type { PumpDesign } from './choose-pump.ts';
 import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
-import { gaugesOf, type PlantState } from './operate.ts';
-import type { ChosenPump, PumpDesign } from './pump-design.ts';
+import { BACKUP_CALL, gaugesOf, HOT_WATER_CALL, type PlantState } from './operate.ts';
 
 /** What one circuit really gets, every zone calling. */
 export interface SolvedCircuit {
@@ -22,6 +20,8 @@ export interface SolvedCircuit {
 export interface SolvedDesign {
   state: PlantState;
   zones: Zone[];
+  /** What may call beside the thermostats: the cylinder, and somebody for the backup. */
+  others: Zone[];
   gauges: { point: string; label: string }[];
   /** Empty when nothing could be solved. */
   circuits: SolvedCircuit[];
@@ -33,7 +33,7 @@ export interface SolvedDesign {
 export function solvedDesign(
   context: Context,
   flows: readonly CircuitFlow[],
-  pumps: readonly PumpDesign[],
+  pumps: readonly (PumpDesign | null)[],
   assembly: Assembly,
   state: PlantState,
   problems: NetworkProblem[],
@@ -41,19 +41,35 @@ export function solvedDesign(
   return {
     state,
     zones: assembly.zones,
+    others: otherCalls(assembly),
     gauges: gaugesOf(assembly),
-    circuits: state.converged ? flows.map((flow, i) => solvedCircuit(context, flow, pumps[i] as PumpDesign, state, i)) : [],
+    circuits: state.converged ? flows.map((flow, i) => solvedCircuit(context, flow, pumps[i] ?? null, state, i)) : [],
     problems,
   };
 }
 
+const call = (id: string, label: string): Zone => ({ id, label, circuitId: id, valves: [] });
+
+function otherCalls({ cylinder, further }: Assembly): Zone[] {
+  return [
+    ...(cylinder ? [call(HOT_WATER_CALL, 'Hot water')] : []),
+    ...(further.some((each) => each.backup) ? [call(BACKUP_CALL, 'On backup')] : []),
+  ];
+}
+
 const SOURCE = 'flow, pressure and temperature of the whole plant solved together';
 
-function solvedCircuit(context: Context, flow: CircuitFlow, pump: PumpDesign, state: PlantState, i: number): SolvedCircuit {
+function solvedCircuit(
+  context: Context,
+  flow: CircuitFlow,
+  pump: PumpDesign | null,
+  state: PlantState,
+  i: number,
+): SolvedCircuit {
   const { book } = context;
   const { place, circuit } = flow;
   const solved = state.circuits[i] as PlantState['circuits'][number];
-  const moving: Record<string, Ingredient> = pump.duty ? { V: pump.duty.flow } : {};
+  const moving: Record<string, Ingredient> = pump?.duty ? { V: pump.duty.flow } : {};
   const supply = book.add({
     id: `${place}/solvedSupply`,
     label: `${circuit.name}: flow temperature that comes`,
@@ -95,33 +111,4 @@ function solvedCircuit(context: Context, flow: CircuitFlow, pump: PumpDesign, st
     },
   });
   return { id: circuit.id, supply, back, heat, flowShare };
-}
-
-/**
- * Setting of the regulating valve of a circuit: it takes what the pump gives beyond the index run at design flow. Only a
- * pump of fixed speed has any such surplus; one that holds a pressure or a difference is set instead.
- */
-export function designRegulating(context: Context, flow: CircuitFlow, pump: ChosenPump): Figure | null {
-  const { circuit, place } = flow;
-  if (circuit.balancing === 'none' || circuit.pumpControl !== 'fixed-speed' || !pump.speed) return null;
-  const opening = pump.speed.model.checkValve ? context.rules.pumpCheckOpening.limit : 0;
-  const head = pump.speed.headAt(flow.volumeFlow.value);
-  const surplus = head * flow.fluid.density * GRAVITY - pump.indexLoss - opening;
-  const kv = regulatingKv(surplus, flow.volumeFlow, flow.fluid.density);
-  if (kv === null) return null;
-  return context.book.add({
-    id: `${place}/regulating`,
-    label: `${circuit.name}: setting of the regulating valve`,
-    kind: 'flowCoefficient',
-    value: kv,
-    formula: 'Kv with Δp(V) = H_pump(V) · ρ g − Δp_index − Δp_check',
-    source: 'EN 60534 flow coefficient; the valve takes what the pump gives too much at design flow',
-    terms: {
-      V: flow.volumeFlow,
-      'H_pump(V)': given('head of the pump at design flow', 'head', head, `invented catalogue: ${pump.speed.model.label}`),
-      'H index run': pump.head,
-      Δp_check: byRule(context.rules.pumpCheckOpening),
-      ρ: context.densityOf(flow.fluid),
-    },
-  });
 }

@@ -1,7 +1,8 @@
 import { shifted } from '../../model/quantities.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import type { FluidState } from '../fluid/water.ts';
-import { componentsLoss } from '../pipe/components.ts';
+import { bothWays, componentsLoss } from '../pipe/components.ts';
+import { beside } from '../plant/further-sources.ts';
 import { boreForVelocity, headerState } from '../plant/separation.ts';
 import { type CircuitFlow, massFlowFor, partsInLine } from './circuit-design.ts';
 import type { Context } from './context.ts';
@@ -12,12 +13,16 @@ export interface SourceFlow {
   fluid: FluidState;
   /** Of rooms and pipes. */
   load: Figure;
+  /** Its part of what the rooms need, where others run beside it. */
+  ownLoad: Figure;
   capacity: Figure;
   massFlow: Figure;
   volumeFlow: Figure;
   /** What leaves towards the circuits at design flows. */
   supplyTemperature: Figure;
   returnTemperature: Figure;
+  /** Mixed return of the circuits; the source's own where nothing parts the two. */
+  circuitsReturn: Figure;
   /** What the circuits draw together at design flows. */
   secondaryFlow: Figure;
   run: SizedPipe;
@@ -32,10 +37,12 @@ export interface SourceFlow {
 }
 
 /** Flow through the source, temperatures at the separation, and the pipe between the two. */
-export function designSource(context: Context, circuits: CircuitFlow[], load: Figure): SourceFlow {
+/** @param heatPump what its data points give on the design day; null where nothing does */
+export function designSource(context: Context, circuits: CircuitFlow[], load: Figure, heatPump: Figure | null): SourceFlow {
   const { job, book, rules } = context;
   const { source } = job;
   const separated = job.separation.kind !== 'none';
+  const plates = job.separation.kind === 'plate-exchanger';
   const flowTerm = decided('source flow temperature', 'temperature', source.flowTemperature, 'source/flowTemperature');
   const deltaTerm = decided(
     'source delta T',
@@ -49,10 +56,26 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
     drop: circuit.temperatureDifference,
     ...(circuit.connection === 'mixed' ? { mixedTo: circuit.flowTemperature } : {}),
   }));
+  const others = beside(job.furtherSources);
+  const share = ownShare(job.source.capacity === 'auto' && heatPump ? heatPump.value : job.source.capacity, load.value, others);
+  const ownLoad =
+    others > 0
+      ? book.add({
+          id: 'source/ownLoad',
+          label: 'Source: its part of the load',
+          kind: 'power',
+          value: load.value * share,
+          formula: 'Q_1 = Q · s',
+          source: 'sources side by side share the load by their capacities',
+          terms: { Q: load, s: given('share by capacity', 'fraction', share, 'own capacity over all that run together') },
+        })
+      : load;
   const primary = separated
-    ? massFlowFor(load.value, fluid.specificHeat, source.temperatureDifference)
+    ? massFlowFor(load.value * share, fluid.specificHeat, source.temperatureDifference)
     : Number.POSITIVE_INFINITY;
-  const state = headerState(primary, source.flowTemperature, draws);
+  // Plates pass heat and no water: the circuits get their own flow, cooler by the approach.
+  const sent = plates ? source.flowTemperature - job.separation.approach : source.flowTemperature;
+  const state = headerState(plates ? Number.POSITIVE_INFINITY : share > 0 ? primary / share : primary, sent, draws);
   const drawnTerms: Record<string, Ingredient> = {};
   circuits.forEach(({ circuit, massFlow: ofCircuit }, i) => {
     drawnTerms[`m${i + 1}`] = ofCircuit;
@@ -80,10 +103,13 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
         label: 'Source: mass flow',
         kind: 'massFlow',
         value: primary,
-        formula: 'm_p = Q / (c_p · ΔT)',
+        formula: others > 0 ? 'm_p = Q · s / (c_p · ΔT)' : 'm_p = Q / (c_p · ΔT)',
         source: 'energy balance',
         terms: {
           Q: load,
+          ...(others > 0
+            ? { s: given('share of the load, the rest from the sources beside it', 'fraction', share, 'by their capacities') }
+            : {}),
           c_p: context.specificHeatOf(fluid),
           ΔT: deltaTerm,
         },
@@ -109,32 +135,46 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
       ρ: context.densityOf(fluid),
     },
   });
+  const circuitsReturn = book.add({
+    id: 'header/circuitsReturn',
+    label: 'Mixed return of the circuits',
+    kind: 'temperature',
+    value: state.back,
+    formula: 'T_r = Σ m · s · T_r,i / Σ m · s',
+    source: 'energy balance where the returns meet',
+    terms: drawnTerms,
+  });
   const supplyTemperature = book.add({
     id: 'header/supplyTemperature',
     label: 'Supply to the circuits',
     kind: 'temperature',
     value: state.supply,
-    formula: separated ? 'T_s = (m_p T_f + (m_s − m_p) T_r) / m_s when m_s > m_p, else T_f' : 'T_s = T_f',
-    source: 'energy balance of a mixing volume',
+    formula: plates
+      ? 'T_s = T_f − a'
+      : separated
+        ? 'T_s = (m_p T_f + (m_s − m_p) T_r) / m_s when m_s > m_p, else T_f'
+        : 'T_s = T_f',
+    source: plates ? 'approach of the plates' : 'energy balance of a mixing volume',
     terms: {
       T_f: flowTerm,
+      ...(plates ? { a: decided('approach', 'temperatureDifference', job.separation.approach, 'separation/approach') } : {}),
       m_p: massFlow,
       m_s: secondaryFlow,
-      T_r: given('mixed return of the circuits', 'temperature', state.back, 'energy balance of the circuits'),
+      T_r: circuitsReturn,
     },
   });
   const returnTemperature = book.add({
     id: 'source/returnTemperature',
     label: 'Source: return temperature',
     kind: 'temperature',
-    value: state.sourceReturn,
-    formula: 'T_r,s = (m_s T_r + (m_p − m_s) T_f) / m_p when m_p > m_s, else T_r',
-    source: 'energy balance of a mixing volume',
+    value: plates ? source.flowTemperature - source.temperatureDifference : state.sourceReturn,
+    formula: plates ? 'T_r,s = T_f − ΔT' : 'T_r,s = (m_s T_r + (m_p − m_s) T_f) / m_p when m_p > m_s, else T_r',
+    source: plates ? 'definition of the delta T' : 'energy balance of a mixing volume',
     terms: {
       T_f: flowTerm,
       m_p: massFlow,
       m_s: secondaryFlow,
-      T_r: given('mixed return of the circuits', 'temperature', state.back, 'energy balance of the circuits'),
+      T_r: circuitsReturn,
     },
   });
   const run = designPipe(context, {
@@ -169,16 +209,31 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
       ...Object.fromEntries(circuits.map((circuit, i) => [`Q_${i + 2}`, circuit.runHeat.loss])),
     },
   });
+  const byData = source.capacity === 'auto' ? heatPump : null;
   const capacity = book.add({
     id: 'source/capacity',
-    label: source.capacity === 'auto' ? 'Source: least capacity' : 'Source: capacity',
+    label: source.capacity === 'auto' && !byData ? 'Source: least capacity' : 'Source: capacity',
     kind: 'power',
-    value: source.capacity === 'auto' ? wanted.value : source.capacity,
-    formula: source.capacity === 'auto' ? 'P = Q_s' : 'P decided in the job',
-    source: source.capacity === 'auto' ? 'the source has to cover rooms and pipes' : 'data plate',
-    terms:
-      source.capacity === 'auto'
-        ? { Q_s: wanted }
+    value: byData?.value ?? (source.capacity === 'auto' ? Math.max(wanted.value - others, LEAST_CAPACITY) : source.capacity),
+    formula: byData
+      ? 'P from the data points'
+      : source.capacity === 'auto'
+        ? others > 0
+          ? 'P = Q_s − Σ P_beside'
+          : 'P = Q_s'
+        : 'P decided in the job',
+    source: byData
+      ? 'data sheet of the heat pump'
+      : source.capacity === 'auto'
+        ? 'the source has to cover rooms and pipes'
+        : 'data plate',
+    terms: byData
+      ? { P: byData, Q_s: wanted }
+      : source.capacity === 'auto'
+        ? {
+            Q_s: wanted,
+            ...(others > 0 ? { 'Σ P_beside': given('sources beside it', 'power', others, 'their data plates') } : {}),
+          }
         : { P: decided('capacity', 'power', source.capacity, 'source/capacity'), Q_s: wanted },
   });
   const loss = book.add({
@@ -198,22 +253,34 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
   return {
     fluid,
     load: wanted,
+    ownLoad,
     capacity,
     massFlow,
     volumeFlow,
     supplyTemperature,
     returnTemperature,
+    circuitsReturn,
     secondaryFlow,
     run,
     runHeat,
     loss,
-    inLine: partsInLine(context, 'source/components', 'Source', source.components, run, volumeFlow, fluid),
+    inLine: partsInLine(context, 'source/components', 'Source', bothWays(source), run, volumeFlow, fluid),
     hotShares: state.hotShares,
     lossAt: (flow) =>
       run.lossAt(flow) +
-      componentsLoss(source.components, flow, run.pipe.size.bore, fluid) +
+      componentsLoss(bothWays(source), flow, run.pipe.size.bore, fluid) +
       loss.value * (flow / volumeFlow.value) ** 2,
   };
+}
+
+/** A source that has nothing left to do is still one of a watt. */
+const LEAST_CAPACITY = 1;
+
+/** What the first source gives of the load when others run beside it, by capacity; all of it without them. */
+function ownShare(capacity: number | 'auto', load: number, others: number): number {
+  if (others <= 0 || load <= 0) return 1;
+  const own = capacity === 'auto' ? Math.max(load - others, LEAST_CAPACITY) : capacity;
+  return own / (own + others);
 }
 
 export interface HeaderDesign {

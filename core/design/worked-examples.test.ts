@@ -75,8 +75,8 @@ describe('6 kW over 10 K', () => {
       (source?.loss.value ?? 0) +
       (circuit.inLine?.value ?? 0) +
       (design.figures['source/components']?.value ?? 0);
-    expect(circuit.pump.head.value).toBeCloseTo(sum / (988.04 * 9.80665), 3);
-    expect(circuit.pump.wantedHead.value).toBeCloseTo(1.05 * circuit.pump.head.value, 12);
+    expect(circuit.pump?.head.value).toBeCloseTo(sum / (988.04 * 9.80665), 3);
+    expect(circuit.pump?.wantedHead.value).toBeCloseTo(1.05 * (circuit.pump?.head.value ?? 0), 12);
   });
 
   it('sends the whole flow through the source, and brings back 45 °C', () => {
@@ -214,8 +214,8 @@ describe('what a person decides', () => {
     });
     const weak = only(designJob(single(['circuits/c1/pump', 'a3'], ['circuits/c1/worstRun/length', 300]))).pump;
     expect(weak).toMatchObject({ pinned: true, reaches: false, duty: { modelId: 'a3', step: 3 } });
-    expect(weak.duty?.flow.value).toBeLessThan(weak.designFlow.value);
-    expect(weak.duty?.temperatureDifference.value).toBeGreaterThan(10);
+    expect(weak?.duty?.flow.value).toBeLessThan(weak?.designFlow.value ?? 0);
+    expect(weak?.duty?.temperatureDifference.value).toBeGreaterThan(10);
   });
 });
 

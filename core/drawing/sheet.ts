@@ -1,4 +1,4 @@
-import type { SourceKind } from '../../model/job.ts';
+import type { ComponentId, SourceKind } from '../../model/job.ts';
 import type { Severity } from '../review/finding.ts';
 
 /** A point on the sheet, in sheet units from the top left. */
@@ -11,7 +11,19 @@ export interface PipeLine {
   points: Point[];
 }
 
-export type SymbolKind = 'source' | 'header' | 'tank' | 'tees' | 'pump' | 'mixing-valve' | 'vessel' | 'relief-valve' | 'manifold';
+export type SymbolKind =
+  | 'source'
+  | 'header'
+  | 'tank'
+  | 'tees'
+  | 'plates'
+  | 'pump'
+  | 'zone-valve'
+  | 'mixing-valve'
+  | 'four-way-valve'
+  | 'vessel'
+  | 'relief-valve'
+  | 'cylinder';
 
 /** A component, drawn around its centre after the general piping symbols of ISO 14617. */
 export interface SheetSymbol {
@@ -24,6 +36,21 @@ export interface SheetSymbol {
   label: string;
   /** What kind of source it is, for its sign; only on sources. */
   source?: SourceKind;
+  /** Drawn the other way round: the cold port to the left. */
+  mirrored?: boolean;
+  /** On a level pipe: it pushes to the right, not up. */
+  lying?: boolean;
+}
+
+/** A part in line with a pipe or tapped into it, too small for a tag. */
+export interface LinePart {
+  id: string;
+  pipe: string;
+  part: ComponentId;
+  at: Point;
+  /** On a riser, not on a level pipe. */
+  upright: boolean;
+  size: number;
 }
 
 /** A label hung on a component: what it is and the figures that matter there. */
@@ -56,6 +83,8 @@ export interface SheetGauge {
 /** A place where the flow of a pipe is written. */
 export interface FlowLabel {
   pipe: string;
+  /** Written along a riser. */
+  upright: boolean;
   at: Point;
 }
 
@@ -81,6 +110,7 @@ export interface Sheet {
   height: number;
   pipes: PipeLine[];
   symbols: SheetSymbol[];
+  parts: LinePart[];
   tags: Tag[];
   houses: HouseCard[];
   gauges: SheetGauge[];

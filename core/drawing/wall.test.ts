@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { thistleMillByLoads as thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
-import { newCircuit, newJob, newRoom } from '../../model/new-job.ts';
+import { newCircuit, newFurtherSource, newJob, newRoom, newSeparation, USUAL_CYLINDER } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
 import { designJob } from '../design/design-job.ts';
+import { layoutOf } from './layout.ts';
 import type { PipeLine, Point, Sheet } from './sheet.ts';
 import { wallSheet } from './wall.ts';
 
@@ -19,7 +20,7 @@ function plant(circuitCount: number, kind: Job['separation']['kind']): Job {
   );
   return {
     ...base,
-    separation: { kind, bore: 'auto', spacing: 'auto', volume: 'auto' },
+    separation: newSeparation(kind),
     source: { ...base.source, volumiser: kind === 'none' ? 0.05 : null },
     circuits,
     rooms: circuits
@@ -47,6 +48,7 @@ describe.each(['none', 'low-loss-header', 'closely-spaced-tees', 'buffer'] as co
   describe.each([1, 2, 3, 5, 9, 17, 40])('of %d circuits', (count) => {
     const job = plant(count, kind);
     const sheet = draw(job);
+    const { headerX } = layoutOf(job);
     const lowest = (id: string, mixed: string, direct: string) =>
       find(sheet, `circuits/${id}/${sheet.pipes.some((pipe) => pipe.id === `circuits/${id}/${mixed}`) ? mixed : direct}`);
 
@@ -85,7 +87,7 @@ describe.each(['none', 'low-loss-header', 'closely-spaced-tees', 'buffer'] as co
         const before = job.circuits[i - 1]?.id;
         const flow = find(sheet, `bar/flow/${id}`);
         const back = find(sheet, `bar/return/${id}`);
-        if (before === undefined) expect([first(flow)[0], last(back)[0]]).toEqual([214, 214]);
+        if (before === undefined) expect([first(flow)[0], last(back)[0]]).toEqual([headerX, headerX]);
         else {
           expect(first(flow)).toEqual(last(find(sheet, `bar/flow/${before}`)));
           expect(last(back)).toEqual(first(find(sheet, `bar/return/${before}`)));
@@ -149,6 +151,108 @@ describe.each(['none', 'low-loss-header', 'closely-spaced-tees', 'buffer'] as co
     });
   });
 });
+
+/** Level or upright pieces of all pipes, with the pipe they belong to. */
+const pieces = (sheet: Sheet) =>
+  sheet.pipes.flatMap(({ id, points }) =>
+    points.slice(1).map((to, i) => {
+      const from = points[i] as Point;
+      return { id, from, to, level: from[1] === to[1] };
+    }),
+  );
+const span = (a: number, b: number): [number, number] => [Math.min(a, b), Math.max(a, b)];
+type Box = { x: number; y: number; right: number; bottom: number; name: string };
+const apart = (a: Box, b: Box) => a.right <= b.x || b.right <= a.x || a.bottom <= b.y || b.bottom <= a.y;
+
+const EVERYTHING: [string, (job: Job) => Job][] = [
+  ['as it is', (job) => job],
+  ['with a cylinder', (job) => ({ ...job, hotWater: USUAL_CYLINDER })],
+  ['with one pump and valves', (job) => ({ ...job, distribution: { ...job.distribution, kind: 'valves', bypass: 20_000 } })],
+  [
+    'with two sources beside the first',
+    (job) => ({
+      ...job,
+      furtherSources: [newFurtherSource('f1', { approach: 5 }), newFurtherSource('f2', { kind: 'solid-fuel', order: 'backup' })],
+    }),
+  ],
+  ['turned to the left', (job) => ({ ...job, circuits: job.circuits.map((circuit) => ({ ...circuit, hand: 'left' })) })],
+  ...(['four-way', 'injection-fixed', 'injection-variable'] as const).map((mixing): [string, (job: Job) => Job] => [
+    `mixed by ${mixing}`,
+    (job) => ({ ...job, circuits: job.circuits.map((circuit) => ({ ...circuit, mixing })) }),
+  ]),
+  [
+    'with parts everywhere',
+    (job) => ({
+      ...job,
+      source: { ...job.source, components: MANY, returnComponents: MANY },
+      circuits: job.circuits.map((circuit) => ({ ...circuit, components: MANY, returnComponents: MANY })),
+    }),
+  ],
+];
+const MANY: Job['source']['components'] = [
+  'relief-valve',
+  'air-separator',
+  'low-water-cut-off',
+  'isolating-valve',
+  'bend',
+  'heat-meter',
+  'vent',
+  'purge-valve',
+];
+
+describe.each(['none', 'low-loss-header', 'closely-spaced-tees', 'buffer', 'plate-exchanger'] as const)(
+  'everything behind %s',
+  (kind) => {
+    it.each(EVERYTHING)('%s', (_, change) => {
+      const job = change(plant(4, kind));
+      const sheet = draw(job);
+      const all = pieces(sheet);
+      all.forEach((one, i) => {
+        for (const other of all.slice(i + 1)) {
+          if (one.level !== other.level) continue;
+          const across = one.level ? 1 : 0;
+          if (one.from[across] !== other.from[across]) continue;
+          const along = one.level ? 0 : 1;
+          const [a, b] = span(one.from[along], one.to[along]);
+          const [c, d] = span(other.from[along], other.to[along]);
+          expect(Math.min(b, d) - Math.max(a, c), `${one.id} over ${other.id}`).toBeLessThanOrEqual(0);
+        }
+      });
+      const cards: Box[] = [...sheet.tags, ...sheet.houses].map(({ at: [x, y], width, height, component }) => ({
+        x,
+        y,
+        right: x + width,
+        bottom: y + height,
+        name: `card ${component}`,
+      }));
+      const symbols: Box[] = sheet.symbols.map(({ at: [x, y], width, height, component }) => ({
+        x: x - width / 2,
+        y: y - height / 2,
+        right: x + width / 2,
+        bottom: y + height / 2,
+        name: `symbol ${component}`,
+      }));
+      cards.forEach((card, i) => {
+        for (const other of [...cards.slice(i + 1), ...symbols])
+          expect(apart(card, other), `${card.name} over ${other.name}`).toBe(true);
+      });
+      for (const { at, width, height } of sheet.tags) {
+        expect(at[0] >= 0 && at[1] >= 0 && at[0] + width <= sheet.width && at[1] + height <= sheet.height).toBe(true);
+      }
+      const parts = sheet.parts.map(({ at: [x, y], size, id, pipe }) => {
+        expect(lies([x, y], find(sheet, pipe)), id).toBe(true);
+        const half = size / 2;
+        return { x: x - half, y: y - half, right: x + half, bottom: y + half, name: id };
+      });
+      parts.forEach((part, i) => {
+        for (const other of [...parts.slice(i + 1), ...symbols])
+          expect(apart(part, other), `${part.name} over ${other.name}`).toBe(true);
+      });
+      const { figures } = designJob(job);
+      for (const { id } of sheet.tags.flatMap((each) => each.figures)) expect(figures[id], id).toBeDefined();
+    });
+  },
+);
 
 describe('what hangs on the wall', () => {
   it('a circuit without a load has risers and a house, but no numbers', () => {

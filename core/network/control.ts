@@ -1,7 +1,20 @@
 /** Something that turns a valve or a speed until a temperature is right. */
 export type ControlSpec =
   /** Three-way valve: two links that meet at `mixed` and share one stem, `kvs` at either end of its travel. */
-  | { kind: 'mixing'; id: string; hot: string; cold: string; mixed: string; setPoint: number; kvs: number }
+  | {
+      kind: 'mixing';
+      id: string;
+      hot: string;
+      cold: string;
+      mixed: string;
+      setPoint: number;
+      kvs: number;
+      /** Further ports of the same body: one that opens with the hot port, one with the cold. */
+      withHot?: string;
+      withCold?: string;
+    }
+  /** Pump speed that keeps the temperature of a point by the hot water it brings there. */
+  | { kind: 'injection'; id: string; pump: string; mixed: string; setPoint: number }
   /** Pump speed that keeps a difference between two points. */
   | { kind: 'difference'; id: string; pump: string; supply: string; back: string; difference: number }
   /**
@@ -33,7 +46,17 @@ export const liftAt = ({ setPoint, band }: Thermostat, air: number): number =>
 export function partsOf(control: ControlSpec): { links: readonly string[]; nodes: readonly string[] } {
   switch (control.kind) {
     case 'mixing':
-      return { links: [control.hot, control.cold], nodes: [control.mixed] };
+      return {
+        links: [
+          control.hot,
+          control.cold,
+          ...(control.withHot ? [control.withHot] : []),
+          ...(control.withCold ? [control.withCold] : []),
+        ],
+        nodes: [control.mixed],
+      };
+    case 'injection':
+      return { links: [control.pump], nodes: [control.mixed] };
     case 'difference':
       return { links: [control.pump], nodes: [control.supply, control.back] };
     case 'room':

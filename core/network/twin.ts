@@ -287,7 +287,7 @@ export class Twin {
 
   /** Opens the ports of a valve, or turns a pump, as far as its control stands. */
   private apply({ spec, position, active }: Control): void {
-    if (spec.kind === 'difference') {
+    if (spec.kind === 'difference' || spec.kind === 'injection') {
       if (active) this.setPump(spec.pump, { kind: 'speed', speed: position });
       return;
     }
@@ -304,9 +304,11 @@ export class Twin {
     }
     for (const [port, open] of [
       [spec.hot, position],
+      [spec.withHot, position],
       [spec.cold, 1 - position],
+      [spec.withCold, 1 - position],
     ] as const) {
-      this.setOpening(port, spec.kvs, open);
+      if (port !== undefined) this.setOpening(port, spec.kvs, open);
     }
   }
 
@@ -332,6 +334,13 @@ export class Twin {
       control.error = atEnd ? 0 : off;
       return;
     }
+    if (spec.kind === 'injection') {
+      if (this.flow(spec.pump) <= 0) return;
+      const off = this.temperature(spec.mixed) - spec.setPoint;
+      const atEnd = (off < 0 && control.position >= 1) || (off > 0 && control.position <= LEAST_SPEED);
+      control.error = atEnd ? 0 : off;
+      return;
+    }
     if (this.flow(spec.hot) + this.flow(spec.cold) <= 1e-9) return;
     const off = this.temperature(spec.mixed) - spec.setPoint;
     const atEnd = (off < 0 && control.position >= 1 - SHUT) || (off > 0 && control.position <= SHUT);
@@ -340,6 +349,7 @@ export class Twin {
 
   private turn(control: Control, calmly: boolean): void {
     if (control.spec.kind === 'difference') this.turnSpeed(control, control.spec, calmly);
+    else if (control.spec.kind === 'injection') this.turnInjection(control, control.spec, calmly);
     else if (control.spec.kind === 'room') {
       const expected = this.steepness(control.spec, control.position);
       control.position = control.seeker.next(control.position, control.error, 0, expected, calmly);
@@ -366,6 +376,13 @@ export class Twin {
     const difference = Math.max(this.temperature(spec.supply) - this.temperature(spec.back), 1e-3);
     // More speed, more flow, less difference: the answer that rises is the inverse of the difference.
     const next = control.seeker.next(Math.log(control.position), -Math.log(difference), -Math.log(spec.difference), 1, calmly);
+    control.position = Math.min(Math.max(Math.exp(next), LEAST_SPEED), 1);
+  }
+
+  private turnInjection(control: Control, spec: ControlSpec & { kind: 'injection' }, calmly: boolean): void {
+    // The hot share goes with the flow and so with the speed: the mix stands above the return by its share of the rest.
+    const expected = Math.max(this.upstream(spec.pump, spec.mixed) - spec.setPoint, 1);
+    const next = control.seeker.next(Math.log(control.position), this.temperature(spec.mixed), spec.setPoint, expected, calmly);
     control.position = Math.min(Math.max(Math.exp(next), LEAST_SPEED), 1);
   }
 

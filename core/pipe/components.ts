@@ -5,6 +5,8 @@ import { boreArea } from './friction.ts';
 /** A part that stands in line with a pipe. */
 export interface ComponentData {
   id: ComponentId;
+  /** Where it belongs around a source; absent where either side will do. */
+  side?: 'flow' | 'return';
   label: string;
   /** Loss coefficient referred to the velocity in the pipe it stands in, clean and fully open. */
   zeta: number;
@@ -21,14 +23,21 @@ export const COMPONENT_DATA: Record<ComponentId, ComponentData> = Object.fromEnt
   (
     [
       { id: 'isolating-valve', label: 'Isolating ball valve', zeta: 0.3, note: 'Full bore, open.' },
-      { id: 'y-strainer', label: 'Y strainer', zeta: 12, note: 'Clean; loses several times as much when it is not.' },
+      {
+        id: 'y-strainer',
+        side: 'return',
+        label: 'Y strainer',
+        zeta: 12,
+        note: 'Clean; loses several times as much when it is not.',
+      },
       {
         id: 'ball-valve-strainer',
+        side: 'return',
         label: 'Ball valve with strainer',
         zeta: 3.5,
         note: 'Clean; a wide basket across the ball loses a third of what a Y strainer does.',
       },
-      { id: 'magnetic-filter', label: 'Magnetic dirt filter', zeta: 7, note: 'Clean.' },
+      { id: 'magnetic-filter', side: 'return', label: 'Magnetic dirt filter', zeta: 7, note: 'Clean.' },
       {
         id: 'spring-check-valve',
         label: 'Check valve with spring',
@@ -43,8 +52,8 @@ export const COMPONENT_DATA: Record<ComponentId, ComponentData> = Object.fromEnt
         opening: 200,
         note: 'Stops back-flow, but hardly holds against warm water rising.',
       },
-      { id: 'air-separator', label: 'Air separator', zeta: 3, note: 'Sized as the pipe.' },
-      { id: 'dirt-separator', label: 'Dirt separator', zeta: 3, note: 'Sized as the pipe.' },
+      { id: 'air-separator', side: 'flow', label: 'Air separator', zeta: 3, note: 'Sized as the pipe.' },
+      { id: 'dirt-separator', side: 'return', label: 'Dirt separator', zeta: 3, note: 'Sized as the pipe.' },
       { id: 'bend', label: 'Bend, drawn', zeta: 0.4, note: 'Radius of about four bores.' },
       {
         id: 'elbow',
@@ -55,9 +64,37 @@ export const COMPONENT_DATA: Record<ComponentId, ComponentData> = Object.fromEnt
       { id: 'tee-straight', label: 'Tee, passed straight', zeta: 0.5, note: 'The branch takes little.' },
       { id: 'tee-branch', label: 'Tee, round the corner', zeta: 1.5, note: 'Into or out of the branch.' },
       { id: 'heat-meter', label: 'Heat meter', zeta: 25, note: 'Ultrasonic, at its nominal flow; a turbine meter loses more.' },
+      {
+        id: 'relief-valve',
+        label: 'Relief valve',
+        zeta: 0,
+        side: 'flow',
+        note: 'Tapped in close to the source, with nothing between that could be shut.',
+      },
+      { id: 'vent', label: 'Automatic vent', zeta: 0, note: 'Tapped in at a high point, where water flows slowly.' },
+      {
+        id: 'purge-valve',
+        label: 'Purge valve',
+        zeta: 0,
+        note: 'A hose cock before a valve that shuts: water and air leave there.',
+      },
+      {
+        id: 'fill-valve',
+        label: 'Filling valve',
+        zeta: 0,
+        side: 'return',
+        note: 'Tapped in where the vessel is, with backflow protection before it.',
+      },
+      { id: 'low-water-cut-off', label: 'Low-water cut-off', zeta: 0, note: 'Stops the source when the pipe runs dry.' },
     ] satisfies ComponentData[]
   ).map((each) => [each.id, each]),
 ) as Record<ComponentId, ComponentData>;
+
+/** All parts of a line, flow first and return behind it. */
+export const bothWays = (line: {
+  components: readonly ComponentId[];
+  returnComponents: readonly ComponentId[];
+}): ComponentId[] => [...line.components, ...line.returnComponents];
 
 /** Several parts in one line: coefficients and opening pressures add up; one that passes one way makes the line so. */
 export function componentsInLine(ids: readonly ComponentId[]): { zeta: number; opening: number; oneWay: boolean } {

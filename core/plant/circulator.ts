@@ -1,3 +1,4 @@
+import type { OwnPump } from '../../model/job.ts';
 import type { HeadCurve } from '../network/pump-law.ts';
 import { monotoneCurve } from '../quantity/monotone-curve.ts';
 import { CIRCULATORS, type CirculatorModel } from './circulator-catalogue.ts';
@@ -64,7 +65,32 @@ export interface PumpState {
   speed: number;
 }
 
-export const findCirculator = (id: string): CirculatorModel | undefined => CIRCULATORS.find((each) => each.id === id);
+/** Ids of pumps a job brings itself start with this. */
+export const OWN_PUMP = 'own:';
+
+const ownModels = new WeakMap<OwnPump, CirculatorModel>();
+
+/** A pump a job brings itself, as a circulator of one speed. */
+function ownModel(pump: OwnPump): CirculatorModel {
+  const known = ownModels.get(pump);
+  if (known) return known;
+  const model: CirculatorModel = {
+    id: `${OWN_PUMP}${pump.id}`,
+    label: pump.label || 'Own pump',
+    speeds: [1],
+    checkValve: pump.checkValve,
+    curve: pump.points.map(([flow, head, power]) => [flow / PER_HOUR, head, power]),
+  };
+  ownModels.set(pump, model);
+  return model;
+}
+
+/** A circulator of the catalogue, or one of the pumps a job brings itself. */
+export const findCirculator = (id: string, own: readonly OwnPump[] = []): CirculatorModel | undefined => {
+  if (!id.startsWith(OWN_PUMP)) return CIRCULATORS.find((each) => each.id === id);
+  const pump = own.find((each) => `${OWN_PUMP}${each.id}` === id);
+  return pump && ownModel(pump);
+};
 
 /**
  * The speed, of the whole catalogue or of one pinned model, that reaches a duty with the least electric power.
@@ -73,13 +99,11 @@ export const findCirculator = (id: string): CirculatorModel | undefined => CIRCU
  */
 export function chooseSpeed(flow: number, head: number, pinned?: CirculatorModel): CirculatorSpeed | undefined {
   let best: CirculatorSpeed | undefined;
-  for (const speed of ALL_SPEEDS) {
-    if (pinned && speed.model !== pinned) continue;
+  for (const speed of pinned ? speedsOf(pinned) : ALL_SPEEDS) {
     if (flow < speed.mostFlow && speed.headAt(flow) >= head && (!best || speed.powerAt(flow) < best.powerAt(flow))) best = speed;
   }
   return best;
 }
 
-/** The fastest speed of a model. */
-export const fastest = (model: CirculatorModel): CirculatorSpeed =>
-  ALL_SPEEDS.find((each) => each.model === model && each.share === Math.max(...model.speeds)) as CirculatorSpeed;
+/** The fastest speed of a model; speeds stand fastest first. */
+export const fastest = (model: CirculatorModel): CirculatorSpeed => speedsOf(model)[0] as CirculatorSpeed;

@@ -1,16 +1,20 @@
 import type { HotWater } from '../../model/job.ts';
 import { logMean } from '../network/heat.ts';
 
+/** UA of a coil from its rating, W/K: Q over the log-mean of what its water stands above the store. 0 where the rating is none. */
+export const coilConductance = ({ coilOutput, coilFlow, coilReturn, coilStore }: HotWater): number =>
+  coilReturn > coilStore && coilFlow > coilReturn ? coilOutput / logMean(coilFlow - coilStore, coilReturn - coilStore) : 0;
+
 /**
  * Heat a coil brings into a store for each kelvin that its water enters above it, W/K: effectiveness times heat capacity
  * of its flow. At the rating C = Q / (T_f - T_r), UA = Q / dT_lm and the effectiveness is 1 - e^(-UA / C), the store being
  * of one temperature. Flow through the coil is taken as at its rating.
  * @returns 0 where the rating is none (store not below the return)
  */
-export function coilHeat({ coilOutput, coilFlow, coilReturn, coilStore }: HotWater): number {
-  if (!(coilReturn > coilStore) || !(coilFlow > coilReturn)) return 0;
-  const capacity = coilOutput / (coilFlow - coilReturn);
-  const conductance = coilOutput / logMean(coilFlow - coilStore, coilReturn - coilStore);
+export function coilHeat(hotWater: HotWater): number {
+  const conductance = coilConductance(hotWater);
+  if (conductance === 0) return 0;
+  const capacity = hotWater.coilOutput / (hotWater.coilFlow - hotWater.coilReturn);
   return capacity * -Math.expm1(-conductance / capacity);
 }
 

@@ -35,7 +35,9 @@ export function reviewCircuits(context: Context, design: UnreviewedDesign): Find
       }),
       ...reviewTree(context, circuit, each.sized, hottest),
       ...reviewValve(context, circuit, each.sized),
-      ...reviewPump(context, each.sized.pump, `circuits/${circuit.id}/pump`, `circuits/${circuit.id}/temperatureDifference`),
+      ...(each.sized.pump
+        ? reviewPump(context, each.sized.pump, `circuits/${circuit.id}/pump`, `circuits/${circuit.id}/temperatureDifference`)
+        : []),
     ];
   });
 }

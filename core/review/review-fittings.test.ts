@@ -14,7 +14,7 @@ const edited = (job: Job, edits: Edits) =>
   );
 const found = (job: Job, rule: string) => designJob(job).findings.filter((each) => each.rule === rule);
 
-const valves = ['isolating-valve', 'isolating-valve'];
+const valves = ['relief-valve', 'isolating-valve'];
 const heatPump: Edits = [
   ['source/kind', 'heat-pump'],
   ['source/temperatureDifference', 5],
@@ -29,26 +29,45 @@ const SLIPS: [rule: string, slip: Edits][] = [
       ['source/components', valves],
     ],
   ],
-  ['dirt-filter-missing', [['source/components', [...valves, 'air-separator']]]],
+  ['dirt-filter-missing', [['source/returnComponents', ['isolating-valve', 'fill-valve']]]],
   [
     'strainer-chokes',
-    [...heatPump, ['source/run/size', '28x0.9'], ['source/components', [...valves, 'y-strainer', 'air-separator']]],
+    [...heatPump, ['source/run/size', '28x0.9'], ['source/returnComponents', ['isolating-valve', 'y-strainer', 'fill-valve']]],
   ],
   ['vessel-behind-pump', [['vessel/connection', 'source-flow']]],
   ['pumps-fight', [['separation/kind', 'none']]],
   ['oxygen', [['rooms/r2/emitters', [newFloor('e1', 19, { pipe: { material: 'pex-open', size: '16x2' } })]]]],
-  ['check-valves-in-series', [['circuits/c2/components', [...valves, 'spring-check-valve']]]],
-  ['isolation-missing', [['circuits/c3/components', ['isolating-valve']]]],
+  ['check-valves-in-series', [['circuits/c2/components', ['isolating-valve', 'spring-check-valve']]]],
+  ['isolation-missing', [['circuits/c3/components', []]]],
   ['nothing-open', [['circuits/c2/loopValves', 'thermostatic']]],
   ['relief-discharge', [['safety/discharge', 'nowhere']]],
   ['relief-capacity', [['safety/reliefCapacity', 9000]]],
   ['filling-unprotected', [['safety/filling', 'unprotected']]],
   ['filling-thins', [['fluid', { kind: 'propylene-glycol', concentration: 0.3 }]]],
   ['filling-unknown', [['safety/filling', 'unknown']]],
-  ['low-water', [['safety/lowWaterCutOff', false]]],
+  ['low-water', [['source/components', valves]]],
   ['heat-dump', [['source/kind', 'solid-fuel']]],
   ['source-enclosed', [...heatPump, ['source/standing', 'enclosed']]],
   ['frost-outdoors', [['source/standing', 'open-air']]],
+  ['relief-missing', [['source/components', ['low-water-cut-off', 'isolating-valve']]]],
+  ['relief-shut-off', [['source/components', ['isolating-valve', 'relief-valve', 'low-water-cut-off']]]],
+  ['part-on-wrong-pipe', [['source/components', ['relief-valve', 'low-water-cut-off', 'magnetic-filter', 'isolating-valve']]]],
+  ['part-on-wrong-pipe', [['source/returnComponents', ['isolating-valve', 'magnetic-filter', 'fill-valve', 'air-separator']]]],
+  ['filter-shut-off', [['source/returnComponents', ['magnetic-filter', 'isolating-valve', 'fill-valve']]]],
+  ['fill-valve-missing', [['source/returnComponents', ['isolating-valve', 'magnetic-filter']]]],
+  ['bought-twice', [['source/inside', ['relief-valve']]]],
+  ['purge-missing', [['circuits/c2/returnComponents', ['isolating-valve']]]],
+  ['purge-missing', [['circuits/c2/returnComponents', ['isolating-valve', 'purge-valve']]]],
+  ['vent-missing', [['circuits/c4/components', ['isolating-valve']]]],
+  ['school-separation', [['rulebook', 'us-primary-secondary']]],
+  ['own-rule-unknown', [['ownRules', [{ id: 'gone', limit: 1, reason: '' }]]]],
+  [
+    'tees-straight',
+    [
+      ['separation/kind', 'closely-spaced-tees'],
+      ['separation/before', 0.1],
+    ],
+  ],
   ['source-flow-low', [['source/leastFlow', 2 / 3600]]],
 ];
 
@@ -78,7 +97,7 @@ describe('findings that hang on more than one thing', () => {
   it('a wide strainer, or a small flow, chokes nothing', () => {
     const wide = edited(thistleMill, [
       ...heatPump,
-      ['source/components', ['ball-valve-strainer']],
+      ['source/returnComponents', ['isolating-valve', 'ball-valve-strainer']],
       ['source/run/size', '54x1.2'],
     ]);
     expect(found(wide, 'strainer-chokes')).toEqual([]);

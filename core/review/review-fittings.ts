@@ -1,11 +1,12 @@
 import type { Circuit, ComponentId, Job } from '../../model/job.ts';
-import type { JobEdit, Place } from '../../model/place.ts';
+import type { Place } from '../../model/place.ts';
 import type { Context } from '../design/context.ts';
 import type { SizedCircuit, UnreviewedDesign } from '../design/design.ts';
 import { findSize, PIPE_MATERIALS } from '../pipe/catalogue.ts';
-import { COMPONENT_DATA, componentsLoss } from '../pipe/components.ts';
+import { bothWays, COMPONENT_DATA, componentsLoss } from '../pipe/components.ts';
 import { findCirculator } from '../plant/circulator.ts';
 import type { Finding } from './finding.ts';
+import { putBehindSource } from './review-placement.ts';
 
 /** Findings on what stands in the pipes, or should: air, dirt, check valves, isolation, oxygen, pumps against each other. */
 export function reviewFittings(context: Context, design: UnreviewedDesign): Finding[] {
@@ -19,17 +20,16 @@ export function reviewFittings(context: Context, design: UnreviewedDesign): Find
     ...oxygen(job),
     ...job.circuits.flatMap((circuit) => {
       const sized = design.circuits.find((each) => each.id === circuit.id)?.sized;
-      return sized ? [...checkValves(circuit, sized), ...isolation(circuit), ...nothingOpen(context, circuit)] : [];
+      return sized ? [...checkValves(job, circuit, sized), ...nothingOpen(context, circuit)] : [];
     }),
   ];
 }
 
 const holds = (job: Job, parts: readonly ComponentId[]) =>
-  [job.source, ...job.circuits].some((each) => each.components.some((part) => parts.includes(part)));
+  [job.source, ...job.circuits].some((each) => bothWays(each).some((part) => parts.includes(part)));
 
 function airAndDirt(job: Job): Finding[] {
   const findings: Finding[] = [];
-  const add = (part: ComponentId): JobEdit[] => [{ at: 'source/components', value: [...job.source.components, part] }];
   // The header itself slows the water down enough for bubbles and dirt to leave it.
   const settles = job.separation.kind === 'low-loss-header' || job.separation.kind === 'buffer';
   if (!settles && !holds(job, ['air-separator'])) {
@@ -41,7 +41,7 @@ function airAndDirt(job: Job): Finding[] {
       component: 'source/run',
       title: 'Nothing takes the air out',
       why: 'Water gives off its air where it is hottest and under least pressure: on the flow, close behind the source. Without a separator there, air collects in pumps and high loops and stops them.',
-      remedies: [{ label: 'Put an air separator behind the source', edits: add('air-separator') }],
+      remedies: [{ label: 'Put an air separator behind the source', edits: putBehindSource(job, 'air-separator') }],
     });
   }
   const delicate = job.source.kind === 'heat-pump' || job.source.kind === 'condensing-boiler';
@@ -50,11 +50,11 @@ function airAndDirt(job: Job): Finding[] {
       id: 'dirt-filter-missing',
       rule: 'dirt-filter-missing',
       severity: 'mend',
-      place: 'source/components',
+      place: 'source/returnComponents',
       component: 'source/run',
       title: 'Nothing keeps dirt out of the source',
       why: 'Its exchanger has narrow ways, and old radiators and steel pipe send black mud for years. A magnetic filter on the return to the source, with valves on both sides, is emptied in minutes.',
-      remedies: [{ label: 'Put a magnetic filter at the source', edits: add('magnetic-filter') }],
+      remedies: [{ label: 'Put a magnetic filter at the source', edits: putBehindSource(job, 'magnetic-filter') }],
     });
   }
   return findings;
@@ -63,12 +63,13 @@ function airAndDirt(job: Job): Finding[] {
 /** A strainer that takes more than its share of what a heat pump's flow has to pass. */
 function strainers({ job, rules, say, fluidAt }: Context, { source }: UnreviewedDesign): Finding[] {
   if (!source || job.source.kind !== 'heat-pump') return [];
-  const strainer = job.source.components.find((part) => part === 'ball-valve-strainer' || part === 'y-strainer');
+  const strainer = bothWays(job.source).find((part) => part === 'ball-valve-strainer' || part === 'y-strainer');
   if (!strainer) return [];
   const fluid = fluidAt(job.source.flowTemperature - job.source.temperatureDifference / 2);
   const loss = componentsLoss([strainer], source.volumeFlow.value, source.run.size.bore, fluid);
   if (loss < rules.strainerLoss.limit) return [];
-  const others = job.source.components.filter((part) => part !== strainer);
+  const without = (parts: readonly ComponentId[]) => parts.filter((part) => part !== strainer);
+  const onReturn = without(job.source.returnComponents);
   return [
     {
       id: 'strainer-chokes',
@@ -82,7 +83,11 @@ function strainers({ job, rules, say, fluidAt }: Context, { source }: Unreviewed
         {
           label: 'A magnetic filter of wide bore instead',
           edits: [
-            { at: 'source/components', value: others.includes('magnetic-filter') ? others : [...others, 'magnetic-filter'] },
+            { at: 'source/components', value: without(job.source.components) },
+            {
+              at: 'source/returnComponents',
+              value: onReturn.includes('magnetic-filter') ? onReturn : ['magnetic-filter' as const, ...onReturn],
+            },
           ],
         },
       ],
@@ -172,10 +177,10 @@ function oxygen(job: Job): Finding[] {
 }
 
 /** A check valve beside the one inside the pump. */
-function checkValves(circuit: Circuit, { pump }: SizedCircuit): Finding[] {
-  const inside = pump.duty !== null && findCirculator(pump.duty.modelId)?.checkValve === true;
+function checkValves({ ownPumps }: Job, circuit: Circuit, { pump }: SizedCircuit): Finding[] {
+  const inside = pump?.duty ? findCirculator(pump.duty.modelId, ownPumps)?.checkValve === true : false;
   const isCheck = (part: ComponentId) => part === 'spring-check-valve' || part === 'flap-check-valve';
-  const count = circuit.components.filter(isCheck).length + (inside ? 1 : 0);
+  const count = bothWays(circuit).filter(isCheck).length + (inside ? 1 : 0);
   if (count < 2) return [];
   let kept = inside ? 0 : 1;
   return [
@@ -190,36 +195,10 @@ function checkValves(circuit: Circuit, { pump }: SizedCircuit): Finding[] {
       remedies: [
         {
           label: inside ? 'Leave out those in the pipe' : 'Leave one',
-          edits: [
-            {
-              at: `circuits/${circuit.id}/components`,
-              value: circuit.components.filter((part) => !isCheck(part) || kept-- > 0),
-            },
-          ],
-        },
-      ],
-    },
-  ];
-}
-
-/** A pump that cannot be changed without draining the plant. */
-function isolation(circuit: Circuit): Finding[] {
-  const valves = circuit.components.filter((part) => part === 'isolating-valve' || part === 'ball-valve-strainer').length;
-  if (valves >= 2) return [];
-  const missing = Array.from({ length: 2 - valves }, (): ComponentId => 'isolating-valve');
-  return [
-    {
-      id: `isolation-missing:${circuit.id}`,
-      rule: 'isolation-missing',
-      severity: 'note',
-      place: `circuits/${circuit.id}/components`,
-      component: `circuits/${circuit.id}/pump`,
-      title: `${circuit.name}: its pump cannot be shut off on both sides`,
-      why: 'With a valve on either side a pump is changed, and a circuit purged, without draining the plant.',
-      remedies: [
-        {
-          label: missing.length === 2 ? 'Put in two valves' : 'Put in the other valve',
-          edits: [{ at: `circuits/${circuit.id}/components`, value: [...circuit.components, ...missing] }],
+          edits: (['components', 'returnComponents'] as const).map((line) => ({
+            at: `circuits/${circuit.id}/${line}`,
+            value: circuit[line].filter((part) => !isCheck(part) || kept-- > 0),
+          })),
         },
       ],
     },

@@ -1,5 +1,5 @@
+import type { PumpDesign } from '../design/choose-pump.ts';
 import type { Context } from '../design/context.ts';
-import type { PumpDesign } from '../design/pump-design.ts';
 import type { Finding } from './finding.ts';
 
 /** Findings on one pump: none reaches the duty, a pinned one falls short, is unknown, or is far too strong. */

@@ -1,6 +1,8 @@
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
+import { bothWays } from '../pipe/components.ts';
 import type { Finding, Remedy } from './finding.ts';
+import { putBehindSource } from './review-placement.ts';
 
 /** Said wherever people could be hurt. */
 const CODES = 'Local codes, the maker’s instructions and licensed trades decide.';
@@ -103,17 +105,24 @@ function filling({ job }: Context): Finding[] {
 /** Sources with a flame boil dry. */
 function lowWater({ job }: Context): Finding[] {
   const flame = ['condensing-boiler', 'boiler', 'solid-fuel', 'water-heater'].includes(job.source.kind);
-  if (!flame || job.safety.lowWaterCutOff) return [];
+  const there = job.source.inside.includes('low-water-cut-off') || bothWays(job.source).includes('low-water-cut-off');
+  if (!flame || there) return [];
   return [
     {
       id: 'low-water',
       rule: 'low-water',
       severity: 'note',
-      place: 'safety/lowWaterCutOff',
+      place: 'source/components',
       component: 'source',
       title: 'Nothing stops the source when water is short',
       why: `A leak empties the plant, the source fires on, and its exchanger is lost. Many have a pressure or flow switch inside: look it up, and fit one where there is none. ${CODES}`,
-      remedies: [{ label: 'It has a low-water cut-off', edits: [{ at: 'safety/lowWaterCutOff', value: true }] }],
+      remedies: [
+        {
+          label: 'It is inside the source',
+          edits: [{ at: 'source/inside', value: [...job.source.inside, 'low-water-cut-off'] }],
+        },
+        { label: 'Fit one behind the source', edits: putBehindSource(job, 'low-water-cut-off') },
+      ],
     },
   ];
 }

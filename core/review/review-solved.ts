@@ -34,7 +34,13 @@ export function reviewSolved(context: Context, design: UnreviewedDesign): Findin
     });
     return findings;
   }
-  return [...findings, ...reviewFlows(context, design), ...reviewSuction(context, design), ...reviewDrift(context, design)];
+  return [
+    ...findings,
+    ...reviewFlows(context, design),
+    ...reviewSuction(context, design),
+    ...reviewDrift(context, design),
+    ...teesStraight(context, design),
+  ];
 }
 
 /** A part of the network as a place of the job and as a component on the wall. */
@@ -48,11 +54,11 @@ function reviewFlows(context: Context, design: UnreviewedDesign): Finding[] {
   return (design.solved?.circuits ?? []).flatMap(({ id, heat, flowShare, supply }) => {
     const circuit = design.circuits.find((each) => each.id === id);
     const { sized, name, load } = circuit ?? {};
-    if (!sized?.pump.duty || !load) return [];
+    if (!sized || !load || (sized.pump && !sized.pump.duty)) return [];
     const place = `circuits/${id}`;
     const findings: Finding[] = [];
     // A pump that cannot reach the duty says so itself.
-    if (flowShare.value < 1 - rules.solvedGap.limit && sized.pump.reaches) {
+    if (flowShare.value < 1 - rules.solvedGap.limit && (sized.pump ?? design.distribution?.pump)?.reaches !== false) {
       findings.push({
         id: `flow-short:${place}`,
         rule: 'flow-short',
@@ -134,6 +140,33 @@ function reviewDrift(context: Context, { source }: UnreviewedDesign): Finding[] 
           : [{ label: 'Four diameters apart', edits: [{ at: 'separation/spacing', value: 'auto' }] }],
     },
   ];
+}
+
+/** Bends too close to the tees, by the straight pipe the rulebook asks for. */
+function teesStraight({ job, rules, say }: Context, { source }: UnreviewedDesign): Finding[] {
+  if (job.separation.kind !== 'closely-spaced-tees' || !source) return [];
+  const bore = source.run.size.bore;
+  const sides = [
+    ['before', 'before the first tee', rules.straightBefore],
+    ['after', 'behind the second tee', rules.straightAfter],
+  ] as const;
+  return sides.flatMap(([key, where, rule]): Finding[] => {
+    const there = job.separation[key];
+    const wanted = rule.limit * bore;
+    if (there === 'auto' || there >= wanted - 1e-6) return [];
+    return [
+      {
+        id: `tees-straight-${key}`,
+        rule: 'tees-straight',
+        severity: 'mend',
+        place: `separation/${key}`,
+        component: 'header',
+        title: `${say(there, 'bore')} of straight pipe ${where}, ${say(wanted, 'bore')} wanted`,
+        why: `${rule.reason} The rulebook asks for ${rule.limit} diameters ${where}.`,
+        remedies: [{ label: `${rule.limit} diameters of straight pipe`, edits: [{ at: `separation/${key}`, value: 'auto' }] }],
+      },
+    ];
+  });
 }
 
 /** Glycol beyond what its data cover, and what it can stand. */

@@ -7,9 +7,11 @@ import { reviewCooling } from './review-cooling.ts';
 import { reviewEmitters } from './review-emitters.ts';
 import { reviewFittings } from './review-fittings.ts';
 import { reviewHotWater } from './review-hot-water.ts';
+import { reviewPlacement } from './review-placement.ts';
 import { reviewPlant } from './review-plant.ts';
 import { reviewRooms } from './review-rooms.ts';
 import { reviewSafety } from './review-safety.ts';
+import { reviewSchool } from './review-school.ts';
 import { reviewSolved } from './review-solved.ts';
 
 /** All findings of a design, worst first; those somebody let stand come last, with the reason. */
@@ -23,8 +25,10 @@ export function review(context: Context, design: UnreviewedDesign): Finding[] {
     ...reviewPlant(context, design),
     ...reviewBuffer(context, design),
     ...reviewFittings(context, design),
+    ...reviewPlacement(context, design),
     ...reviewHotWater(context, design),
     ...reviewSafety(context, design),
+    ...reviewSchool(context, design),
     ...reviewSolved(context, design),
   ];
   return worstFirst(

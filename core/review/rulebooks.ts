@@ -1,267 +1,143 @@
 import type { Job } from '../../model/job.ts';
-import type { QuantityKind } from '../../model/quantities.ts';
+import { COMMON_PRACTICE, MEMORY, RULES, type Rule, type RuleId } from './rules.ts';
 
-/** One limit the design works by. */
-export interface Rule {
-  id: string;
-  label: string;
-  kind: QuantityKind;
-  /** In SI. */
-  limit: number;
-  reason: string;
-  source: string;
+export type { Rule, RuleId } from './rules.ts';
+
+/** What a school of piping wants of a plant as a whole; null where it does not mind. */
+export interface School {
+  /** Something between source and circuits, nothing, or closely spaced tees above all. */
+  separation: 'none' | 'some' | 'closely-spaced-tees' | null;
+  /** Whether circuits may be mixed down, and zones may close. */
+  mixing: boolean;
+  closing: boolean;
 }
-
-const COMMON_PRACTICE = 'common practice';
-const MEMORY = 'common practice, figure from memory';
-
-const rule = (label: string, kind: QuantityKind, limit: number, reason: string, source: string = COMMON_PRACTICE) => ({
-  label,
-  kind,
-  limit,
-  reason,
-  source,
-});
-
-/** The limits both rulebooks share. */
-const SHARED = {
-  velocityWanted: rule('wanted velocity', 'velocity', 0.9, 'Quiet, and quick enough to carry air along.'),
-  velocityMost: rule('highest velocity', 'velocity', 1.5, 'Faster water is heard and wears copper at the bends.'),
-  velocityLeast: rule(
-    'lowest velocity',
-    'velocity',
-    0.5,
-    'Slower water leaves air and dirt behind, and the pipe costs more than it need.',
-  ),
-  gradientMost: rule('highest pressure gradient', 'gradient', 300, 'Steeper pipework asks for a stronger pump all year.'),
-  gradientLeast: rule('lowest pressure gradient', 'gradient', 100, 'Flatter pipework costs more than its pump power saves.'),
-  terminalAllowance: rule(
-    'allowance for emitter and valve',
-    'pressure',
-    5000,
-    'Stands for a radiator with its valve or a loop with its meter until the data sheet is at hand.',
-    MEMORY,
-  ),
-  sourceAllowance: rule(
-    'allowance inside the source',
-    'pressure',
-    10_000,
-    'Stands for the heat exchanger until the data sheet is at hand.',
-    MEMORY,
-  ),
-  headMargin: rule('margin on pump head', 'factor', 1.05, 'Lengths are guessed and pipes grow rough.'),
-  pumpCheckOpening: rule(
-    'opening pressure of the check valve in a pump',
-    'pressure',
-    400,
-    'The valve that keeps an idle circuit still has to be pushed open.',
-    MEMORY,
-  ),
-  meterKvs: rule(
-    'Kvs of a loop meter or radiator valve, open',
-    'flowCoefficient',
-    1.1,
-    'What the setting of a loop is counted from, until the data sheet is at hand.',
-    MEMORY,
-  ),
-  thermostaticBand: rule(
-    'band of a thermostatic valve',
-    'temperatureDifference',
-    2,
-    'From wide open to shut; data sheets give flows at 1 or 2 K.',
-    'EN 215 rates at 2 K, from memory',
-  ),
-  bypassKvs: rule('Kvs of a bypass valve', 'flowCoefficient', 2.5, 'Spring bypass of three quarters of an inch.', MEMORY),
-  teeLoss: rule(
-    'loss of the run between two tees',
-    'factor',
-    1,
-    'Two tees passed straight through, half a velocity head each.',
-    MEMORY,
-  ),
-  teeSpacing: rule(
-    'distance between closely spaced tees, in bores',
-    'factor',
-    4,
-    'At most four diameters apart, so that next to no pressure is left between them.',
-  ),
-  bareLoss: rule(
-    'heat lost by a bare pipe',
-    'heatLoad',
-    20,
-    'Codes ask for insulation in nearly every plant room; the heat is bought all winter.',
-  ),
-  heatShort: rule('heat short of the load', 'fraction', 0.05, 'A twentieth is felt on the coldest days.'),
-  gaugeLeast: rule(
-    'least gauge pressure anywhere',
-    'pressure',
-    30_000,
-    'Below this air comes in at flanges and vents, and hot water steams at the pump.',
-  ),
-  teeDrift: rule(
-    'pressure between closely spaced tees',
-    'pressure',
-    500,
-    'It drives warm water through circuits that stand, and disturbs those that run.',
-  ),
-  solvedGap: rule('solved flow beside wanted flow', 'fraction', 0.1, 'More than a tenth off is seen in the room or on the bill.'),
-  valveLeastLoss: rule(
-    'least loss of a mixing valve',
-    'pressure',
-    3000,
-    'Below this the valve hardly changes the flow before it is nearly shut.',
-  ),
-  authorityWanted: rule('wanted valve authority', 'fraction', 0.5, 'The flow then follows the stem.'),
-  authorityLeast: rule('lowest valve authority', 'fraction', 0.3, 'Below this the valve hunts: little happens, then everything.'),
-  headerVelocity: rule('velocity inside a header', 'velocity', 0.1, 'Slow water lets flows part, air rise and dirt fall.'),
-  headerDiameters: rule(
-    'header bore in pipe bores',
-    'factor',
-    3,
-    'The three-diameter habit: the header is three times as wide as its pipes.',
-  ),
-  headerTail: rule('pipe between header and mixing valve', 'length', 2, 'There and back, where nobody measured it.', MEMORY),
-  loadGapMost: rule('gap between rooms and whole house', 'fraction', 0.1, 'More than a tenth apart and one of the two is wrong.'),
-  mixedTolerance: rule(
-    'tolerance of a direct circuit',
-    'temperatureDifference',
-    0.5,
-    'A direct circuit gets what the source sends.',
-  ),
-  condensingReturn: rule(
-    'highest return that still condenses',
-    'temperature',
-    55,
-    'Above the dew point of its flue gas a condensing boiler is an ordinary one.',
-    'common practice; the dew point of natural-gas flue gas is about 55 °C',
-  ),
-  dryReturn: rule(
-    'lowest return of an iron or solid-fuel boiler',
-    'temperature',
-    55,
-    'Colder water lets flue gas condense on iron and rot it.',
-  ),
-  returnAboveRoom: rule(
-    'return above the room',
-    'temperatureDifference',
-    0,
-    'Water cannot come back colder than the room it heats.',
-    'second law of thermodynamics',
-  ),
-  pumpOversize: rule(
-    'duty flow over design flow',
-    'factor',
-    1.3,
-    'A fixed speed far above need is noise, power and a narrow delta T.',
-  ),
-  pumpThrottled: rule(
-    'head of the pump over head of the index run',
-    'factor',
-    1.8,
-    'The valve burns what the pump makes too much, all year.',
-  ),
-  radiatorContent: rule(
-    'water in radiators and their branches, per kW',
-    'volume',
-    0.01,
-    'Panel radiators with their pipes, in litres per kW of load.',
-    MEMORY,
-  ),
-  floorContent: rule(
-    'water in floor loops, per kW',
-    'volume',
-    0.02,
-    'Loops of 16 mm pipe at the usual spacing, in litres per kW of load.',
-    MEMORY,
-  ),
-  airUnitContent: rule(
-    'water in fan units, per kW',
-    'volume',
-    0.003,
-    'Coils with their branches, in litres per kW of load.',
-    MEMORY,
-  ),
-  sourceContent: rule(
-    'water in the source, per kW',
-    'volume',
-    0.001,
-    'Low-content boilers and heat pumps, in litres per kW.',
-    MEMORY,
-  ),
-  dewPointMargin: rule(
-    'cold water and surfaces above the dew point',
-    'temperatureDifference',
-    1.5,
-    'Gauges err and the air of one corner is damper than that of another.',
-  ),
-  coldFloor: rule(
-    'coldest floor where people sit',
-    'temperature',
-    19,
-    'Colder floors are felt as such.',
-    'EN ISO 7730, as remembered',
-  ),
-  coilApproach: rule(
-    'flow above the store at the end',
-    'temperatureDifference',
-    5,
-    'Coils in tanks end some 5 K below what they are fed with.',
-  ),
-  reheatTime: rule('longest reheat', 'duration', 5400, 'People wait about an hour and a half for the next bath, and no longer.'),
-  hygieneStore: rule('store without hygiene cycle', 'temperature', 60, 'Germs thrive between 25 and 55 °C.'),
-  scaldStore: rule('hottest store without tempering', 'temperature', 55, 'Water above 55 °C scalds in seconds, children sooner.'),
-  strainerLoss: rule(
-    'most a clean strainer may take at a heat pump',
-    'pressure',
-    3000,
-    'A tenth of what the pump of a heat pump has to spare.',
-    MEMORY,
-  ),
-  bypassOpening: rule(
-    'opening pressure of a bypass',
-    'pressure',
-    15_000,
-    'A pump that holds a falling pressure slows down instead; a bypass keeps some water moving.',
-  ),
-  flowProof: rule(
-    'flow over the least the source wants',
-    'fraction',
-    0.2,
-    'A fifth more at full speed proves the pipework: strainers load and pumps age.',
-  ),
-  leastBuffer: rule('smallest buffer that separates', 'volume', 0.03, 'Smaller tanks are headers, and are bought as such.'),
-  vesselReserveShare: rule('water reserve', 'fraction', 0.005, 'Covers what a system loses between services.', 'EN 12828'),
-  vesselReserveLeast: rule('least water reserve', 'volume', 0.003, 'Covers what a system loses between services.', 'EN 12828'),
-  vesselSmall: rule('small vessel', 'volume', 0.015, 'Under this size the reserve is a share of the vessel.', 'EN 12828'),
-  vesselSmallReserve: rule(
-    'reserve of a small vessel',
-    'fraction',
-    0.2,
-    'A share of the vessel instead of the content.',
-    'EN 12828',
-  ),
-  vesselMargin: rule(
-    'gas pressure above static',
-    'pressure',
-    30_000,
-    'Keeps the highest point above atmosphere and free of vapour.',
-    'EN 12828',
-  ),
-} satisfies Record<string, Omit<Rule, 'id'>>;
-
-export type RuleId = keyof typeof SHARED;
 
 export interface Rulebook {
   id: Job['rulebook'];
+  /** Its name as it stands in a sentence, and what it comes to. */
   label: string;
+  gist: string;
+  /** Who works by it, in a sentence. */
+  about: string;
   /** Which figure a bore is chosen and judged by. The two habits are alternatives and disagree. */
   boreBy: 'velocity' | 'gradient';
+  school: School;
   rules: Record<RuleId, Rule>;
 }
 
-const withIds = Object.fromEntries(Object.entries(SHARED).map(([id, each]) => [id, { id, ...each }])) as Record<RuleId, Rule>;
+const ANY_SCHOOL: School = { separation: null, mixing: true, closing: true };
+const FOOT = 0.3048;
 
+type Own = Partial<Record<RuleId, Pick<Rule, 'limit'> & Partial<Rule>>>;
+
+const book = (own: Own, rest: Omit<Rulebook, 'rules'>): Rulebook => ({
+  ...rest,
+  rules: Object.fromEntries(Object.entries(RULES).map(([id, shared]) => [id, { id, ...shared, ...own[id as RuleId] }])) as Record<
+    RuleId,
+    Rule
+  >,
+});
+
+/** The rulebooks: the shared limits, and what each has its own. */
 export const RULEBOOKS_BY_ID: Record<Job['rulebook'], Rulebook> = {
-  'velocity-led': { id: 'velocity-led', label: 'Velocity-led', boreBy: 'velocity', rules: withIds },
-  'gradient-led': { id: 'gradient-led', label: 'Gradient-led', boreBy: 'gradient', rules: withIds },
+  'velocity-led': book(
+    {},
+    {
+      id: 'velocity-led',
+      label: 'velocity-led',
+      gist: 'at most 0.9 m/s wanted, 1.5 m/s ever',
+      about: 'Bores are chosen by how fast the water runs. No school of piping is asked for.',
+      boreBy: 'velocity',
+      school: ANY_SCHOOL,
+    },
+  ),
+  'gradient-led': book(
+    {},
+    {
+      id: 'gradient-led',
+      label: 'gradient-led',
+      gist: 'at most 300 Pa/m',
+      about: 'Bores are chosen by what each metre costs the pump. No school of piping is asked for.',
+      boreBy: 'gradient',
+      school: ANY_SCHOOL,
+    },
+  ),
+  'open-low-temperature': book(
+    {
+      hottestWater: {
+        limit: 45,
+        reason: 'A heat pump gives two to three per cent more for every kelvin less; above 45 °C something is too small.',
+      },
+      pumpOversize: { limit: 1.2, reason: 'One pump moves all the water all winter: it should be no stronger than needed.' },
+      gradientMost: { limit: 150, reason: 'The pump inside a heat pump has little head left for the house.', source: MEMORY },
+    },
+    {
+      id: 'open-low-temperature',
+      label: 'open low-temperature',
+      gist: 'one pump, nothing that closes',
+      about:
+        'One circuit straight from the source, every emitter for the same water, the flow temperature following the weather. No separator, no mixing valve, no zone that shuts.',
+      boreBy: 'velocity',
+      school: { separation: 'none', mixing: false, closing: false },
+    },
+  ),
+  'separated-multi-zone': book(
+    {
+      headMargin: { limit: 1.1, reason: 'Circuits are added and settings changed later.', source: MEMORY },
+      authorityLeast: {
+        limit: 0.4,
+        reason: 'Several mixing valves side by side pull at each other; sluggish ones hunt.',
+        source: MEMORY,
+      },
+    },
+    {
+      id: 'separated-multi-zone',
+      label: 'separated multi-zone',
+      gist: 'header or buffer between',
+      about:
+        'The source has a loop of its own; behind a header, a buffer or plates each circuit takes the flow and temperature it needs, and zones may close one by one.',
+      boreBy: 'velocity',
+      school: { separation: 'some', mixing: true, closing: true },
+    },
+  ),
+  'us-primary-secondary': book(
+    {
+      velocityWanted: {
+        limit: 4 * FOOT,
+        reason: 'Four feet a second: as fast as copper near rooms stays quiet.',
+        source: COMMON_PRACTICE,
+      },
+      velocityLeast: {
+        limit: 2 * FOOT,
+        reason: 'Two feet a second carry air down to where it is taken out.',
+        source: COMMON_PRACTICE,
+      },
+      gradientMost: { limit: 0.04 * 9806.65, reason: 'Four feet of head for a hundred feet of pipe.', source: COMMON_PRACTICE },
+      gradientLeast: { limit: 0.01 * 9806.65, reason: 'One foot of head for a hundred feet of pipe.', source: COMMON_PRACTICE },
+      straightBefore: { limit: 8, reason: 'Eight diameters of straight pipe let the water calm down before the tees.' },
+      straightAfter: { limit: 4, reason: 'Four diameters behind them keep the next bend from pulling.' },
+    },
+    {
+      id: 'us-primary-secondary',
+      label: 'US primary/secondary',
+      gist: 'closely spaced tees, 2 to 4 ft/s',
+      about:
+        'A primary loop round the source, each secondary on two closely spaced tees with a pump of its own. Eight diameters straight before them, four behind.',
+      boreBy: 'velocity',
+      school: { separation: 'closely-spaced-tees', mixing: true, closing: true },
+    },
+  ),
 };
+
+/** A rulebook with the limits a job has its own; what it names that is no rule is left out. */
+export function rulebookOf(job: Pick<Job, 'rulebook' | 'ownRules'>): Rulebook {
+  const standard = RULEBOOKS_BY_ID[job.rulebook];
+  if (job.ownRules.length === 0) return standard;
+  const rules = { ...standard.rules };
+  for (const { id, limit, reason } of job.ownRules) {
+    if (!Object.hasOwn(rules, id)) continue;
+    const own = rules[id as RuleId];
+    rules[id as RuleId] = { ...own, limit, reason: reason || own.reason, source: 'set in this job' };
+  }
+  return { ...standard, rules };
+}

@@ -1,6 +1,6 @@
 import { useTheme } from '@mui/material/styles';
 import { CartesianGrid, ComposedChart, Line, ResponsiveContainer, Scatter, XAxis, YAxis } from 'recharts';
-import type { PumpDuty } from '../../core/design/pump-design.ts';
+import type { PumpDuty } from '../../core/design/choose-pump.ts';
 import { formatNumber } from '../../core/quantity/format.ts';
 import { fromSI } from '../../core/quantity/units.ts';
 import { useDisplay } from '../state/display.ts';

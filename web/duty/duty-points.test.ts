@@ -5,7 +5,7 @@ import { dutyPoints, tellingCombinations } from './duty-points.ts';
 const one = (calls: string, flow: number, head: number, more: Partial<Combination> = {}): Combination => ({
   calls,
   converged: true,
-  pumps: [{ flow, head }],
+  pumps: { p: { flow, head } },
   supply: 55,
   back: 40,
   heat: 5000,
@@ -18,7 +18,7 @@ describe('the duty map', () => {
   it('draws what lies at one spot as one point, the design day first', () => {
     const points = dutyPoints(
       [one('10', 1e-4, 3), one('01', 1.0001e-4, 3), one('11', 1.0002e-4, 3), one('00', 0, 0)],
-      0,
+      'p',
       1e-3,
       6,
     );
@@ -27,8 +27,8 @@ describe('the duty map', () => {
   });
 
   it('leaves out what was not solved and pumps that stand', () => {
-    expect(dutyPoints([one('10', 1e-4, 3, { converged: false }), one('01', 2e-4, 0)], 0, 1e-3, 6)).toEqual([]);
-    expect(dutyPoints([one('10', 1e-4, 3), one('01', 4e-4, 2)], 0, 1e-3, 6)).toHaveLength(2);
+    expect(dutyPoints([one('10', 1e-4, 3, { converged: false }), one('01', 2e-4, 0)], 'p', 1e-3, 6)).toEqual([]);
+    expect(dutyPoints([one('10', 1e-4, 3), one('01', 4e-4, 2)], 'p', 1e-3, 6)).toHaveLength(2);
   });
 
   it('tells the ends of what can happen', () => {

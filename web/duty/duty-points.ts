@@ -15,7 +15,7 @@ export interface DutyPoint {
 const CELLS = 160;
 
 /** Points of one pump on its curve, those at one spot together. Combinations in which it stands still have none. */
-export function dutyPoints(found: readonly Combination[], pump: number, mostFlow: number, mostHead: number): DutyPoint[] {
+export function dutyPoints(found: readonly Combination[], pump: string, mostFlow: number, mostHead: number): DutyPoint[] {
   const cells = new Map<number, DutyPoint>();
   for (const { calls, pumps, converged } of found) {
     const at = pumps[pump];

@@ -8,12 +8,14 @@ import { newCircuit, nextId } from '../../model/new-job.ts';
 import { CircuitBoard } from '../circuits/CircuitBoard.tsx';
 import { CoolingFields } from '../circuits/CoolingFields.tsx';
 import { Manifolds } from '../circuits/Manifolds.tsx';
+import { MixingFields } from '../circuits/MixingFields.tsx';
 import { ComponentsField } from '../parts/ComponentsField.tsx';
 import {
   BALANCING_CHOICES,
   CONNECTION_CHOICES,
   EMITTER_CHOICES,
   EMITTER_LABELS,
+  HAND_CHOICES,
   LOOP_SPLIT_CHOICES,
   LOOP_VALVE_CHOICES,
   PUMP_CONTROL_CHOICES,
@@ -98,6 +100,7 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
   const designed = useDesigned();
   const place = `circuits/${circuit.id}`;
   const sized = design?.sized;
+  const valved = job.distribution.kind === 'valves' && circuit.connection === 'direct';
   const solvedLoops = designed?.design.solved?.state.circuits.find((each) => each.id === circuit.id)?.loops ?? [];
   const findings = designed?.design.findings.filter((finding) => finding.component?.startsWith(`${place}/`)) ?? [];
   const automatic = (value: number | undefined, kind: Parameters<typeof say>[1]) =>
@@ -136,15 +139,27 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
             <Reading label={`Pipe ${sized.run.size.label}`}>
               <FigureButton figure={sized.run.velocity} />
             </Reading>
-            <Reading label="Head">
-              <FigureButton figure={sized.pump.head} />
-            </Reading>
+            {sized.pump && (
+              <Reading label="Head">
+                <FigureButton figure={sized.pump.head} />
+              </Reading>
+            )}
+            {sized.zoneValve && (
+              <Reading label="Zone valve">
+                <FigureButton figure={sized.zoneValve.kvs} />
+              </Reading>
+            )}
+            {sized.injection && (
+              <Reading label="To inject">
+                <FigureButton figure={sized.injection.pump.designFlow} />
+              </Reading>
+            )}
             {sized.valve && (
               <Reading label="Mixing valve">
                 <FigureButton figure={sized.valve.kvs} />
               </Reading>
             )}
-            {sized.pump.duty && (
+            {sized.pump?.duty && (
               <Reading label={sized.pump.duty.label}>
                 <FigureButton figure={sized.pump.duty.flow} />
               </Reading>
@@ -165,12 +180,20 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
         <WordField place={`${place}/name`} label="Name" />
         <ChoiceField place={`${place}/emitters`} label="Emitters" options={EMITTER_CHOICES} />
         <ChoiceField place={`${place}/connection`} label="Connection" options={CONNECTION_CHOICES} />
-        <ChoiceField
-          place={`${place}/pump`}
-          label="Pump"
-          options={pumpChoices(sized?.pump.pinned ? undefined : sized?.pump.duty?.label)}
-        />
-        <ChoiceField place={`${place}/pumpControl`} label="Pump holds" options={PUMP_CONTROL_CHOICES} />
+        {valved ? (
+          <Typography variant="body2" color="text.secondary" sx={{ alignSelf: 'center', gridColumn: 'span 2' }}>
+            A zone valve; one pump moves all direct circuits (Plant, Pumps).
+          </Typography>
+        ) : (
+          <>
+            <ChoiceField
+              place={`${place}/pump`}
+              label="Pump"
+              options={pumpChoices(job, sized?.pump?.pinned ? undefined : sized?.pump?.duty?.label)}
+            />
+            <ChoiceField place={`${place}/pumpControl`} label="Pump holds" options={PUMP_CONTROL_CHOICES} />
+          </>
+        )}
         <ChoiceField place={`${place}/zones`} label="Thermostats" options={ZONE_CHOICES} />
         <ChoiceField
           place={`${place}/balancing`}
@@ -191,14 +214,15 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
           empty="auto"
           automatic={automatic(sized?.terminalLoss.value, 'pressure')}
         />
-        <QuantityField
-          place={`${place}/mixingValve`}
-          label="Mixing valve"
-          empty="auto"
-          automatic={automatic(sized?.valve?.kvs.value, 'flowCoefficient')}
-        />
         <QuantityField place={`${place}/height`} label="Height above the plant" />
-        <ComponentsField place={`${place}/components`} label="In line with the run" bore={sized?.run.size.bore} />
+        {circuit.connection === 'mixed' && <MixingFields circuit={circuit} sized={sized ?? null} />}
+        <ChoiceField place={`${place}/hand`} label="Return riser stands" options={HAND_CHOICES} />
+        <ComponentsField place={`${place}/components`} label="On the flow, from the pump up" bore={sized?.run.size.bore} />
+        <ComponentsField
+          place={`${place}/returnComponents`}
+          label="On the return, from the house to the bar"
+          bore={sized?.run.size.bore}
+        />
         <PipeFields place={`${place}/run`} title="Plant to manifold, one way" design={sized?.run} heatLoss={sized?.runHeat} />
         <PipeFields place={`${place}/worstRun`} title="Worst run beyond it, there and back" design={sized?.worstRun} />
         <QuantityField

@@ -11,9 +11,10 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import type { Zone } from '../../core/design/assemble.ts';
+import { allPumps } from '../../core/design/all-pumps.ts';
+import type { Zone } from '../../core/design/assembly.ts';
+import type { PumpDesign } from '../../core/design/choose-pump.ts';
 import { MOST_ZONES } from '../../core/design/combinations.ts';
-import type { PumpDesign } from '../../core/design/pump-design.ts';
 import { dutyPoints, type Telling, tellingCombinations } from '../duty/duty-points.ts';
 import { useCombinations } from '../duty/useCombinations.ts';
 import { PageSection, Sheet } from '../parts/Layout.tsx';
@@ -51,11 +52,11 @@ function DutySheet({ designed, zones }: { designed: Designed; zones: readonly Zo
   const pumps = useMemo(() => pumpsOf(designed), [designed]);
   const [chosen, setChosen] = useState(0);
   const pump = pumps[Math.min(chosen, pumps.length - 1)];
-  const duty = pump?.pump.duty ?? null;
+  const duty = pump?.duty ?? null;
   const points = useMemo(() => {
     if (!duty || !pump) return [];
     const mostFlow = duty.pumpCurve.at(-1)?.[0] ?? 1;
-    return dutyPoints(run.found, pump.index, mostFlow, Math.max(...duty.pumpCurve.map(([, head]) => head)));
+    return dutyPoints(run.found, pump.place, mostFlow, Math.max(...duty.pumpCurve.map(([, head]) => head)));
   }, [run.found, pump, duty]);
   const open = (calls: string) => navigate(calls.includes('0') ? `/jobs/${id}/plant?calls=${calls}` : `/jobs/${id}/plant`);
   const failed = run.found.filter((each) => !each.converged).length;
@@ -97,13 +98,13 @@ function DutySheet({ designed, zones }: { designed: Designed; zones: readonly Zo
         sx={{ mb: 1, flexWrap: 'wrap', bgcolor: 'background.paper' }}
       >
         {pumps.map((each, i) => (
-          <ToggleButton key={each.pump.place} value={i} sx={{ minHeight: 44, color: 'text.primary' }}>
-            {each.pump.label}
+          <ToggleButton key={each.place} value={i} sx={{ minHeight: 44, color: 'text.primary' }}>
+            {each.label}
           </ToggleButton>
         ))}
       </ToggleButtonGroup>
       {duty ? (
-        <figure style={{ margin: 0 }} aria-label={`Duty points of ${pump?.pump.label} on the curve of ${duty.label}`}>
+        <figure style={{ margin: 0 }} aria-label={`Duty points of ${pump?.label} on the curve of ${duty.label}`}>
           <Suspense fallback={<Box sx={{ height: 430 }} />}>
             <DutyMap duty={duty} points={points} onOpen={open} />
           </Suspense>
@@ -124,11 +125,8 @@ function DutySheet({ designed, zones }: { designed: Designed; zones: readonly Zo
   );
 }
 
-function pumpsOf({ design }: Designed): { pump: PumpDesign; index: number }[] {
-  const sized = design.circuits.flatMap((circuit) => (circuit.sized ? [circuit.sized.pump] : []));
-  const all = design.source?.pump ? [...sized, design.source.pump] : sized;
-  return all.map((pump, index) => ({ pump, index }));
-}
+/** The pumps that the thermostats switch; the cylinder's runs by itself. */
+const pumpsOf = ({ design }: Designed): PumpDesign[] => allPumps(design).filter((pump) => pump.place !== 'hotWater/pump');
 
 function runWords(state: string, found: number, total: number, seconds: number | null, failed: number): string {
   const gaps = failed > 0 ? ` ${failed} could not be solved and are left out.` : '';

@@ -10,7 +10,7 @@ import { draftTree } from '../../core/circuit/draft-tree.ts';
 import { type AuditedPipe, auditPipes, leastDifference } from '../../core/circuit/pipe-audit.ts';
 import type { SizedCircuit } from '../../core/design/design.ts';
 import { fluidOf, fluidState } from '../../core/fluid/fluid.ts';
-import { RULEBOOKS_BY_ID } from '../../core/review/rulebooks.ts';
+import { rulebookOf } from '../../core/review/rulebooks.ts';
 import type { Circuit } from '../../model/job.ts';
 import { newSection } from '../../model/new-job.ts';
 import { FindingsList } from '../parts/FindingsList.tsx';
@@ -80,7 +80,7 @@ function Tree({ circuit, sized }: { circuit: Circuit; sized: SizedCircuit }) {
   const [chosen, setChosen] = useState<string | null>(arriving ?? null);
   const [tried, setTried] = useState<number | null>(null);
   const deltaT = tried ?? circuit.temperatureDifference;
-  const { rules, boreBy, label: rulebook } = RULEBOOKS_BY_ID[job.rulebook];
+  const { rules, boreBy, label: rulebook } = rulebookOf(job);
   const pipes: (AuditedPipe & { id: string })[] = [
     {
       id: RUN,

@@ -10,16 +10,19 @@ import { readCalls } from '../../core/design/combinations.ts';
 import { openFindings } from '../../core/review/finding.ts';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { FindingsList } from '../parts/FindingsList.tsx';
-import { PlantFields } from '../parts/PlantFields.tsx';
 import { SumPanel } from '../parts/SumPanel.tsx';
 import { DraftDialog } from '../plant/DraftDialog.tsx';
+import { type Group, groupOf, PlantEntries } from '../plant/PlantEntries.tsx';
 import { type Designed, useDesigned } from '../state/design-context.tsx';
 import { useSum } from '../state/sum-context.tsx';
 import { Thermostats } from '../wall/Thermostats.tsx';
-import { usePlantState } from '../wall/usePlantState.ts';
+import { isDesignDay, usePlantState } from '../wall/usePlantState.ts';
 import { Wall } from '../wall/Wall.tsx';
 
 type Side = 'findings' | 'plant';
+
+/** Components whose entries stand beside the wall. */
+const ENTERED_HERE = /^(source|header|vessel|relief|volumiser|furtherSources|distribution|hotWater)(\/(?!run)|$)/;
 
 /** The wall: the plant drawn from the job, with its numbers, its findings and the entries for source and header. */
 export default function PlantPage() {
@@ -27,6 +30,7 @@ export default function PlantPage() {
   const [search] = useSearchParams();
   const [side, setSide] = useState<Side>('findings');
   const [component, setComponent] = useState<string | null>(null);
+  const [group, setGroup] = useState<Group>('source');
   const [drafting, setDrafting] = useState(false);
   const { figureId, close } = useSum();
   const wanted = search.get('at');
@@ -34,6 +38,7 @@ export default function PlantPage() {
   useEffect(() => {
     if (!wanted) return;
     setSide('plant');
+    setGroup(groupOf(wanted));
     close();
   }, [wanted, close]);
   if (!designed) {
@@ -47,7 +52,9 @@ export default function PlantPage() {
   const pick = (next: string | null) => {
     close();
     setComponent(next);
-    setSide(next === 'source' || next === 'header' || next === 'vessel' || next === 'relief' ? 'plant' : 'findings');
+    const entered = next !== null && ENTERED_HERE.test(next);
+    setSide(entered ? 'plant' : 'findings');
+    if (entered) setGroup(groupOf(next));
   };
   return (
     <Box
@@ -98,14 +105,14 @@ export default function PlantPage() {
                 aria-label="Side panel"
               >
                 <ToggleButton value="findings">Findings ({openFindings(design.findings).length})</ToggleButton>
-                <ToggleButton value="plant">Source, header, vessel</ToggleButton>
+                <ToggleButton value="plant">Entries</ToggleButton>
               </ToggleButtonGroup>
               <Button fullWidth variant="outlined" sx={{ mt: 1 }} onClick={() => setDrafting(true)}>
                 Draft the plant another way …
               </Button>
             </Box>
             {side === 'plant' ? (
-              <PlantFields design={design} />
+              <PlantEntries design={design} group={group} onGroup={setGroup} />
             ) : (
               <>
                 {component !== null && (
@@ -163,7 +170,9 @@ function RunningWall({
   onPick: (component: string | null) => void;
 }) {
   const [search, setSearch] = useSearchParams();
-  const zones = designed.design.solved?.zones ?? [];
+  const { solved } = designed.design;
+  const heating = solved?.zones ?? [];
+  const zones = [...heating, ...(solved?.others ?? [])];
   const calling = readCalls(search.get('calls'), zones);
   const { state, designDay, waiting } = usePlantState(designed, calling);
   const change = (next: string[]) => {
@@ -172,7 +181,7 @@ function RunningWall({
       (before) => {
         const after = new URLSearchParams(before);
         after.delete('at');
-        if (next.length === zones.length) after.delete('calls');
+        if (isDesignDay(next, heating)) after.delete('calls');
         else after.set('calls', zones.map((zone) => (on.has(zone.id) ? '1' : '0')).join(''));
         return after;
       },
@@ -184,7 +193,8 @@ function RunningWall({
       {zones.length > 0 && (
         <Thermostats
           zones={zones}
-          calling={calling ?? zones.map((zone) => zone.id)}
+          heating={heating}
+          calling={calling ?? heating.map((zone) => zone.id)}
           reason={state && !waiting ? state.reason : null}
           waiting={waiting}
           onChange={change}

@@ -230,6 +230,7 @@ function optionsAt(job: Job, place: Place): { value: string; label: string }[] |
     const material = valueAt(job, place.replace(/size$/, 'material')) as MaterialId;
     return sizeChoices(material, undefined).filter((option) => option.value !== 'auto' && option.value !== now);
   }
-  if (place.endsWith('/pump')) return pumpChoices(undefined).filter((option) => option.value !== 'auto' && option.value !== now);
+  if (place.endsWith('/pump'))
+    return pumpChoices(job, undefined).filter((option) => option.value !== 'auto' && option.value !== now);
   return null;
 }

@@ -1,6 +1,6 @@
 import { useTheme } from '@mui/material/styles';
 import { CartesianGrid, Line, LineChart, ReferenceDot, ResponsiveContainer, XAxis, YAxis } from 'recharts';
-import type { PumpDesign } from '../../core/design/pump-design.ts';
+import type { PumpDesign } from '../../core/design/choose-pump.ts';
 import { formatNumber } from '../../core/quantity/format.ts';
 import { fromSI } from '../../core/quantity/units.ts';
 import { useDisplay } from '../state/display.ts';

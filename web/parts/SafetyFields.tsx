@@ -1,10 +1,9 @@
-import Checkbox from '@mui/material/Checkbox';
 import Divider from '@mui/material/Divider';
-import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
-import { useEditing, useJob } from '../state/job-context.tsx';
+import { useJob } from '../state/job-context.tsx';
 import { DISCHARGE_CHOICES, FILLING_CHOICES } from './choices.ts';
 import { ChoiceField, QuantityField } from './Field.tsx';
+import { Tick } from './Tick.tsx';
 
 /** What keeps people and plant whole, as far as somebody has looked. */
 export function SafetyFields() {
@@ -21,28 +20,11 @@ export function SafetyFields() {
         empty={null}
         help="Off its plate; at least what the source can make."
       />
-      <Tick place="lowWaterCutOff" label="A low-water cut-off stops the source" />
-      {source.kind === 'solid-fuel' && <Tick place="heatDump" label="A heat dump works without power" />}
+      {source.kind === 'solid-fuel' && <Tick place="safety/heatDump" label="A heat dump works without power" />}
       <Typography variant="body2" color="text.secondary">
         The relief valve must discharge where nobody can be scalded, and filling from the main needs backflow protection: local
         codes decide.
       </Typography>
     </>
-  );
-}
-
-function Tick({ place, label }: { place: 'lowWaterCutOff' | 'heatDump'; label: string }) {
-  const { safety } = useJob();
-  const { put } = useEditing();
-  return (
-    <FormControlLabel
-      control={
-        <Checkbox
-          checked={safety[place]}
-          onChange={(event) => put(label, [{ at: `safety/${place}`, value: event.target.checked }])}
-        />
-      }
-      label={label}
-    />
   );
 }

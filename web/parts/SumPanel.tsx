@@ -6,6 +6,7 @@ import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { lazy, Suspense, useEffect, useRef } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
+import { allPumps } from '../../core/design/all-pumps.ts';
 import type { Design } from '../../core/design/design.ts';
 import type { Term } from '../../core/figure/figure.ts';
 import { useDisplay } from '../state/display.ts';
@@ -101,9 +102,7 @@ export function SumPanel({ design }: { design: Design }) {
 
 /** The pump a figure belongs to, for its curve. */
 function pumpOf(design: Design, figureId: string) {
-  if (figureId.startsWith('source/pump/')) return design.source?.pump ?? null;
-  const circuit = design.circuits.find((each) => figureId.startsWith(`circuits/${each.id}/pump/`));
-  return circuit?.sized?.pump ?? null;
+  return allPumps(design).find((pump) => figureId.startsWith(`${pump.place}/`)) ?? null;
 }
 
 function TermRow({ term }: { term: Term }) {

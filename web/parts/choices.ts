@@ -1,7 +1,21 @@
 import { BUILDING_CLASSES_DATA } from '../../core/load/rough-loads.ts';
 import { PIPE_MATERIALS } from '../../core/pipe/catalogue.ts';
+import { OWN_PUMP } from '../../core/plant/circulator.ts';
 import { CIRCULATORS } from '../../core/plant/circulator-catalogue.ts';
-import type { EmitterKind, Facing, HotWater, Job, MaterialId, PumpControl, RoomUse, SourceKind } from '../../model/job.ts';
+import { RULEBOOKS_BY_ID } from '../../core/review/rulebooks.ts';
+import type {
+  EmitterKind,
+  Facing,
+  FurtherSource,
+  HotWater,
+  Inside,
+  Job,
+  MaterialId,
+  Mixing,
+  PumpControl,
+  RoomUse,
+  SourceKind,
+} from '../../model/job.ts';
 
 const list = <K extends string>(labels: Record<K, string>) =>
   Object.entries<string>(labels).map(([value, label]) => ({ value, label }));
@@ -15,7 +29,7 @@ export const EMITTER_CHOICES = list(EMITTER_LABELS);
 
 export const CONNECTION_CHOICES = list<'direct' | 'mixed'>({
   direct: 'Direct: takes what the source sends',
-  mixed: 'Mixed: three-way valve',
+  mixed: 'Mixed: made cooler than the source sends',
 });
 
 export const PUMP_CONTROL_CHOICES = list<PumpControl>({
@@ -107,13 +121,14 @@ export const SEPARATION_CHOICES = list<Job['separation']['kind']>({
   none: 'None: circuits draw through the source',
   'low-loss-header': 'Low-loss header',
   'closely-spaced-tees': 'Closely spaced tees',
-  buffer: 'Buffer, four connections',
+  buffer: 'Buffer',
+  'plate-exchanger': 'Plate exchanger: two waters',
 });
 
-export const RULEBOOK_CHOICES = list<Job['rulebook']>({
-  'velocity-led': 'Velocity: at most 0.9 m/s wanted, 1.5 m/s ever',
-  'gradient-led': 'Gradient: at most 300 Pa/m',
-});
+export const RULEBOOK_CHOICES = Object.values(RULEBOOKS_BY_ID).map(({ id, label, gist }) => ({
+  value: id,
+  label: `${label[0]?.toUpperCase()}${label.slice(1)}: ${gist}`,
+}));
 
 export const CHARGING_CHOICES = list<HotWater['charging']>({
   priority: 'First: the heating waits',
@@ -152,7 +167,61 @@ export const sizeChoices = (material: MaterialId, automatic: string | undefined)
   })),
 ];
 
-export const pumpChoices = (automatic: string | undefined) => [
+export const pumpChoices = (job: Job, automatic: string | undefined) => [
   { value: 'auto', label: automatic ? `auto: ${automatic}` : 'auto' },
+  ...job.ownPumps.map((pump) => ({
+    value: `${OWN_PUMP}${pump.id}`,
+    label: `${pump.label || 'Own pump'}${pump.existing ? ', on the wall already' : ''}`,
+  })),
   ...CIRCULATORS.map((pump) => ({ value: pump.id, label: pump.label })),
 ];
+
+export const MIXING_CHOICES = list<Mixing>({
+  'three-way': 'Valve, three ways',
+  'four-way': 'Valve, four ways: also lifts the return',
+  'injection-fixed': 'Injection pump, set by hand',
+  'injection-variable': 'Injection pump, speed follows',
+});
+
+export const DRIVE_CHOICES = list<Job['circuits'][number]['mixingDrive']>({
+  motorised: 'Motor',
+  thermostatic: 'Thermostatic head',
+});
+
+export const HAND_CHOICES = list<Job['circuits'][number]['hand']>({
+  right: 'Right of the flow',
+  left: 'Left of the flow',
+});
+
+export const CONNECTIONS_CHOICES = list<Job['separation']['connections']>({
+  two: 'Two: only the surplus passes it',
+  three: 'Three: flow past it, return through it',
+  four: 'Four: all water through it',
+});
+
+export const DISTRIBUTION_CHOICES = list<Job['distribution']['kind']>({
+  pumps: 'A pump in each circuit',
+  valves: 'One pump, a valve in each direct circuit',
+});
+
+export const ORDER_CHOICES = list<FurtherSource['order']>({
+  together: 'Together with the first',
+  backup: 'In its stead, as backup',
+});
+
+export const CIRCULATION_CHOICES = list<HotWater['circulation']>({
+  none: 'None',
+  timed: 'By the clock',
+  'on-demand': 'On demand',
+});
+
+export const INSIDE_LABELS: Record<Inside, string> = {
+  pump: 'Pump',
+  vessel: 'Expansion vessel',
+  'relief-valve': 'Relief valve',
+  filling: 'Filling',
+  vent: 'Vent',
+  'low-water-cut-off': 'Low-water cut-off',
+  'diverting-valve': 'Diverting valve',
+  buffer: 'Small buffer',
+};

@@ -1,25 +1,23 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Checkbox from '@mui/material/Checkbox';
-import Divider from '@mui/material/Divider';
-import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import type { HotWaterDesign } from '../../core/design/hot-water-design.ts';
 import { USUAL_CYLINDER } from '../../model/new-job.ts';
-import { CHARGING_CHOICES } from '../parts/choices.ts';
+import { CHARGING_CHOICES, CIRCULATION_CHOICES, pumpChoices } from '../parts/choices.ts';
 import { ChoiceField, QuantityField } from '../parts/Field.tsx';
 import { FigureButton } from '../parts/FigureButton.tsx';
+import { PipeFields } from '../parts/PipeFields.tsx';
+import { Tick } from '../parts/Tick.tsx';
 import { useEditing, useJob } from '../state/job-context.tsx';
 
 /** The cylinder for drinking water: its coil, its temperatures, and how long it takes to get warm. */
 export function HotWaterFields({ design }: { design: HotWaterDesign | null }) {
-  const { hotWater } = useJob();
+  const job = useJob();
+  const { hotWater } = job;
   const { put } = useEditing();
   const pair = { display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 } as const;
   return (
     <>
-      <Divider />
-      <Typography variant="h2">Hot water</Typography>
       {hotWater === null ? (
         <Button variant="outlined" onClick={() => put('A cylinder', [{ at: 'hotWater', value: USUAL_CYLINDER }])}>
           Add a cylinder with a coil
@@ -57,15 +55,22 @@ export function HotWaterFields({ design }: { design: HotWaterDesign | null }) {
           </Box>
           <ChoiceField place="hotWater/charging" label="Charging" options={CHARGING_CHOICES} />
           <QuantityField place="hotWater/hygieneTemperature" label="Weekly hygiene cycle" empty={null} help="Empty for none." />
-          <FormControlLabel
-            control={
-              <Checkbox
-                checked={hotWater.temperingValve}
-                onChange={(event) => put('Tempering valve', [{ at: 'hotWater/temperingValve', value: event.target.checked }])}
-              />
-            }
-            label="A tempering valve at the outlet"
-          />
+          <ChoiceField place="hotWater/circulation" label="Circulation to the taps" options={CIRCULATION_CHOICES} />
+          {hotWater.circulation !== 'none' && hotWater.hygieneTemperature !== null && (
+            <Tick place="hotWater/hygieneCirculates" label="The hygiene cycle runs it too" />
+          )}
+          <Tick place="hotWater/temperingValve" label="A tempering valve at the outlet" />
+          <Tick place="hotWater/coldCheck" label="A check valve on the cold supply" />
+          <Tick place="hotWater/drinkingVessel" label="A vessel on the drinking side" />
+          <Tick place="hotWater/overheatStat" label="An overheat stat in series with the charging" />
+          {job.distribution.kind === 'pumps' && (
+            <ChoiceField
+              place="hotWater/pump"
+              label="Charging pump"
+              options={pumpChoices(job, design?.pump?.pinned ? undefined : design?.pump?.duty?.label)}
+            />
+          )}
+          <PipeFields place="hotWater/run" title="Pipe to the coil, one way" design={design?.run ?? undefined} columns={2} />
           <Button color="error" size="small" onClick={() => put('No cylinder', [{ at: 'hotWater', value: null }])}>
             Remove the cylinder
           </Button>

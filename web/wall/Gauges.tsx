@@ -53,14 +53,13 @@ function Gauge({ gauge: { point, at, tap, label } }: { gauge: SheetGauge }) {
   );
 }
 
-function Flow({ label: { pipe, at } }: { label: FlowLabel }) {
+function Flow({ label: { pipe, at, upright } }: { label: FlowLabel }) {
   const { colours, state, lit } = useWall();
   const { display } = useJob();
   const flow = flowOf(state, pipe);
   if (flow === null) return null;
   const owner = ownerOf(pipe);
   const away = lit !== null && owner !== null && owner !== lit;
-  const upright = owner !== null;
   const text = flow === 0 ? 'still' : `${flow < 0 ? 'backwards ' : ''}${say(Math.abs(flow), 'volumeFlow', display)}`;
   return (
     <text

@@ -46,7 +46,7 @@ export function Symbols({ symbols }: { symbols: readonly SheetSymbol[] }) {
   );
 }
 
-function Shape({ symbol: { kind, width: w, height: h, source } }: { symbol: SheetSymbol }) {
+function Shape({ symbol: { kind, width: w, height: h, source, mirrored, lying } }: { symbol: SheetSymbol }) {
   const { colours } = useWall();
   const body = { fill: colours.tag, stroke: colours.metal, strokeWidth: 3, strokeLinejoin: 'round' as const };
   switch (kind) {
@@ -54,16 +54,62 @@ function Shape({ symbol: { kind, width: w, height: h, source } }: { symbol: Shee
       return (
         <>
           <circle r={w / 2} {...body} />
-          <PumpArrow flat={h === w} />
+          <PumpArrow size={w / 34} lying={lying ?? false} />
         </>
       );
     case 'mixing-valve':
       return (
-        <g {...body}>
+        <g {...body} transform={mirrored ? 'scale(-1 1)' : undefined}>
           <path d="M0 0L-11 17H11z" />
           <path d="M0 0L-11 -17H11z" />
           <path d="M0 0L17 -11V11z" fill={colours.metal} />
         </g>
+      );
+    case 'four-way-valve':
+      return (
+        <g {...body} transform={mirrored ? 'scale(-1 1)' : undefined}>
+          <path d="M0 0L-11 17H11z" />
+          <path d="M0 0L-11 -17H11z" />
+          <path d="M0 0L17 -11V11z" fill={colours.metal} />
+          <path d="M0 0L-17 -11V11z" />
+        </g>
+      );
+    case 'zone-valve':
+      return (
+        <g {...body}>
+          <path d="M0 0L-11 17H11z" />
+          <path d="M0 0L-11 -17H11z" />
+          <path d="M-13 0H-4" />
+          <rect x={-21} y={-6} width={9} height={12} rx={2} />
+        </g>
+      );
+    case 'plates':
+      return (
+        <>
+          <rect x={-w / 2} y={-h / 2} width={w} height={h} rx={3} {...body} />
+          <path
+            d={Array.from({ length: 5 }, (_, i) => {
+              const y = -h / 2 + ((i + 0.5) * h) / 5;
+              return `M${-w / 2 + 4} ${y + 7}L${w / 2 - 4} ${y - 7}`;
+            }).join('')}
+            stroke={colours.metal}
+            strokeWidth={2}
+          />
+        </>
+      );
+    case 'cylinder':
+      return (
+        <>
+          <rect x={-w / 2} y={-h / 2} width={w} height={h} rx={14} {...body} />
+          <path
+            d={`M-16 ${h / 2}V${h / 2 - 22}H20q9 0 9 8t-9 8`}
+            transform="translate(-2 -14)"
+            fill="none"
+            stroke={colours.flow}
+            strokeWidth={3.5}
+          />
+          <path d="M-14 -30q7 -9 14 0t14 0M-14 -16q7 -9 14 0t14 0" fill="none" stroke={colours.back} strokeWidth={3} />
+        </>
       );
     case 'vessel':
       return (
@@ -131,10 +177,10 @@ function Shape({ symbol: { kind, width: w, height: h, source } }: { symbol: Shee
   }
 }
 
-/** The triangle in a pump points the way it pushes: up a riser. */
-function PumpArrow({ flat }: { flat: boolean }) {
+/** The triangle in a pump points the way it pushes: up a riser, or along a level pipe. */
+function PumpArrow({ size, lying }: { size: number; lying: boolean }) {
   const { colours } = useWall();
-  return <path d={flat ? 'M-12 8H12L0 -14z' : 'M-8 -12V12L14 0z'} fill={colours.metal} />;
+  return <path d="M-12 8H12L0 -14z" transform={`scale(${size})${lying ? ' rotate(90)' : ''}`} fill={colours.metal} />;
 }
 
 /** What makes the heat: flame, fan, bolt, logs or tank, drawn around the middle of the lower panel. */

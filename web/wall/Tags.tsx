@@ -1,5 +1,7 @@
+import type { PlantState } from '../../core/design/operate.ts';
 import type { Tag } from '../../core/drawing/sheet.ts';
 import { boreArea } from '../../core/pipe/friction.ts';
+import type { PumpState } from '../../core/plant/circulator.ts';
 import { say, show } from '../../core/quantity/format.ts';
 import { SeverityShape } from '../parts/Severity.tsx';
 import { useJob } from '../state/job-context.tsx';
@@ -64,6 +66,14 @@ function TagLabel({ tag }: { tag: Tag }) {
   );
 }
 
+/** A pump of the plant that belongs to no circuit. */
+function pumpAt(state: PlantState, owner: string): PumpState | null {
+  if (owner === 'source') return state.source.pump;
+  if (owner === 'distribution') return state.shared;
+  if (owner === 'hotWater') return state.hotWater?.pump ?? null;
+  return state.further.find((each) => owner === `furtherSources/${each.id}`)?.pump ?? null;
+}
+
 /** What a part does in a state other than the design day, in place of its figures; null where those stand. */
 function useNow({ component, word }: Tag): [string, string?] | null {
   const { state, designDay, design } = useWall();
@@ -77,8 +87,18 @@ function useNow({ component, word }: Tag): [string, string?] | null {
   }
   const owner = component.split('/').slice(0, -1).join('/');
   const circuit = state.circuits.find((each) => owner === `circuits/${each.id}`);
+  if (component === 'hotWater') {
+    const { hotWater } = state;
+    return hotWater?.running ? [say(hotWater.heat, 'power', display), say(hotWater.supply, 'temperature', display)] : null;
+  }
+  if (component.startsWith('furtherSources/') && !component.endsWith('/pump')) {
+    const source = state.further.find((each) => component === `furtherSources/${each.id}`);
+    return source?.running ? [say(source.heat, 'power', display), say(source.flow, 'volumeFlow', display)] : ['off'];
+  }
   if (component.endsWith('/pump')) {
-    const pump = circuit ? circuit.pump : state.source.pump;
+    if (circuit && !circuit.pump)
+      return [circuit.running ? 'open' : 'shut', say(Math.max(circuit.flow, 0), 'volumeFlow', display)];
+    const pump = circuit ? circuit.pump : pumpAt(state, owner);
     if (!pump || pump.head <= 0) return ['off'];
     return [say(pump.flow, 'volumeFlow', display), say(pump.head, 'head', display)];
   }

@@ -2,10 +2,13 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
 import Typography from '@mui/material/Typography';
-import type { Zone } from '../../core/design/assemble.ts';
+import type { Zone } from '../../core/design/assembly.ts';
+import { isDesignDay } from './usePlantState.ts';
 
 interface Props {
+  /** Everything that may call, and which of it are thermostats for heat. */
   zones: readonly Zone[];
+  heating: readonly Zone[];
   /** Ids of the zones that call. */
   calling: readonly string[];
   /** Why the state could not be solved, or null. */
@@ -15,7 +18,7 @@ interface Props {
 }
 
 /** The thermostats of the house in a row: each turns its call on and off, and the wall shows what the plant then does. */
-export function Thermostats({ zones, calling, reason, waiting, onChange }: Props) {
+export function Thermostats({ zones, heating, calling, reason, waiting, onChange }: Props) {
   const on = new Set(calling);
   const flip = (id: string) =>
     onChange(zones.filter((zone) => (zone.id === id ? !on.has(id) : on.has(zone.id))).map((zone) => zone.id));
@@ -42,7 +45,7 @@ export function Thermostats({ zones, calling, reason, waiting, onChange }: Props
           alignItems: 'center',
         }}
       >
-        <Button size="small" onClick={() => onChange(zones.map((zone) => zone.id))} disabled={calling.length === zones.length}>
+        <Button size="small" onClick={() => onChange(heating.map((zone) => zone.id))} disabled={isDesignDay(calling, heating)}>
           All call
         </Button>
         <Button size="small" onClick={() => onChange([])} disabled={calling.length === 0}>

@@ -8,6 +8,7 @@ import type { PlantState } from '../../core/design/operate.ts';
 import type { Sheet } from '../../core/drawing/sheet.ts';
 import { Gauges } from './Gauges.tsx';
 import { HouseCards } from './HouseCards.tsx';
+import { LineParts } from './LineParts.tsx';
 import { Pipes } from './Pipes.tsx';
 import { Symbols } from './Symbols.tsx';
 import { Tags } from './Tags.tsx';
@@ -84,6 +85,7 @@ export function Wall({ sheet, design, state, designDay, picked, onPick }: Props)
         {/* biome-ignore lint/a11y/noStaticElementInteractions: a shortcut only; the side panel has a button for the same */}
         <rect x={-4000} y={-4000} width={12_000} height={12_000} fill="url(#pegs)" onClick={() => onPick(null)} />
         <Pipes pipes={sheet.pipes} />
+        <LineParts parts={sheet.parts} />
         <Gauges gauges={sheet.gauges} flows={sheet.flows} />
         <Symbols symbols={sheet.symbols} />
         <HouseCards houses={sheet.houses} />

@@ -10,6 +10,10 @@ export interface Shown {
   waiting: boolean;
 }
 
+/** Every thermostat calls and nothing beside them: what the design is for. */
+export const isDesignDay = (calling: readonly string[], heating: readonly { id: string }[]): boolean =>
+  calling.length === heating.length && heating.every((zone) => calling.includes(zone.id));
+
 /**
  * The plant with some zones calling. The design day comes with the design; any other state is run in the worker, and
  * the last one stays on the wall until the next is there.
@@ -18,7 +22,7 @@ export interface Shown {
 export function usePlantState(designed: Designed, calling: readonly string[] | null): Shown {
   const solved = designed.design.solved;
   const [other, setOther] = useState<{ key: string; state: PlantState | null } | null>(null);
-  const all = calling === null || calling.length === (solved?.zones.length ?? 0);
+  const all = calling === null || isDesignDay(calling, solved?.zones ?? []);
   const wanted = calling?.join(' ') ?? '';
   const { job } = designed;
   useEffect(() => {

@@ -27,7 +27,11 @@ export function useWall(): WallState {
 
 /** The circuit whose water a component carries; null for the plant, whose water goes to all of them. */
 export const ownerOf = (component: string): string | null =>
-  component.startsWith('circuits/') ? component.split('/').slice(0, 2).join('/') : null;
+  component.startsWith('circuits/')
+    ? component.split('/').slice(0, 2).join('/')
+    : component.startsWith('hotWater')
+      ? 'hotWater'
+      : null;
 
 /** Below this a pipe stands still, m3/s: a tenth of a litre an hour. */
 const STILL = 3e-8;

@@ -1,0 +1,51 @@
+import type { PumpMode } from '../network/pump-law.ts';
+import type { TwinSpec } from '../network/twin.ts';
+import type { LoopSetting } from './balancing.ts';
+import type { ChosenPump } from './choose-pump.ts';
+
+/** What one thermostat switches. */
+export interface Zone {
+  /** Its place: `circuits/c1` or `rooms/r3`. */
+  id: string;
+  label: string;
+  circuitId: string;
+  /** Links shut when it does not call; empty where the pump alone decides. */
+  valves: string[];
+}
+
+/** A pump of the plant, and how it runs when it runs. */
+export interface RunningPump {
+  pump: ChosenPump;
+  mode: PumpMode;
+}
+
+/** What a thermostat's call moves in one circuit. */
+export interface AssembledCircuit {
+  id: string;
+  place: string;
+  /** Its own pump; null where a valve lets in what the shared pump moves. */
+  own: RunningPump | null;
+  injection: RunningPump | null;
+  mixed: boolean;
+  /** Control that holds the delta T by the speed of the pump, where it is so decided. */
+  differenceControl: string | null;
+  loops: LoopSetting[];
+}
+
+/** The plant of a job as one network, with what is needed to run it. */
+export interface Assembly {
+  spec: TwinSpec;
+  zones: Zone[];
+  circuits: AssembledCircuit[];
+  sourcePump: RunningPump | null;
+  /** The one pump behind the separation, where circuits have valves. */
+  shared: RunningPump | null;
+  /** The cylinder; null without one. */
+  cylinder: { own: RunningPump | null; first: boolean; flowTemperature: number } | null;
+  further: { id: string; place: string; backup: boolean; pump: ChosenPump; mode: PumpMode; setPoint: number; power: number }[];
+  /** Ids of all that hangs on the bars in order, circuits without a load among them. */
+  alongBars: string[];
+  /** Usual temperature, and that of still water, degrees C. */
+  mean: number;
+  still: number;
+}

@@ -1,0 +1,66 @@
+import { byRule, decided, type Figure, given } from '../figure/figure.ts';
+import { logMean } from '../network/heat.ts';
+import type { Context } from './context.ts';
+import { kvOf } from './links.ts';
+import type { SourceFlow } from './source-design.ts';
+
+/** The plates between source and circuits. */
+export interface ExchangerDesign {
+  /** UA, W/K. */
+  conductance: Figure;
+  logMean: Figure;
+  /** Whether the temperatures can be had at all: nowhere may the cold side be as warm as the hot one. */
+  possible: boolean;
+}
+
+export interface SizedExchanger extends ExchangerDesign {
+  /** Kv of either side, m3/h. */
+  sourceKv: number;
+  circuitsKv: number;
+}
+
+/** Smallest difference an exchanger is worked out for, K; what asks for less is a finding. */
+const LEAST_DIFFERENCE = 0.5;
+
+/** Plates for the load at the temperatures of both sides: UA = Q over the log-mean of the two end differences. */
+export function designExchanger(context: Context, source: SourceFlow): SizedExchanger | null {
+  const { job, book, rules } = context;
+  if (job.separation.kind !== 'plate-exchanger') return null;
+  const { approach } = job.separation;
+  const hotEnd = approach;
+  const coldEnd = source.returnTemperature.value - source.circuitsReturn.value;
+  const mean = book.add({
+    id: 'exchanger/logMean',
+    label: 'Exchanger: log-mean difference',
+    kind: 'temperatureDifference',
+    value: logMean(Math.max(hotEnd, LEAST_DIFFERENCE), Math.max(coldEnd, LEAST_DIFFERENCE)),
+    formula: 'ΔT_lm = (a − b) / ln(a / b), a = T_f − T_supply, b = T_r,source − T_r,circuits',
+    source: 'counterflow exchanger',
+    terms: {
+      a: decided('approach', 'temperatureDifference', approach, 'separation/approach'),
+      'T_r,source': source.returnTemperature,
+      'T_r,circuits': source.circuitsReturn,
+    },
+  });
+  const conductance = book.add({
+    id: 'exchanger/conductance',
+    label: 'Exchanger: heat for each kelvin between the two waters',
+    kind: 'heatPerKelvin',
+    value: source.load.value / mean.value,
+    formula: 'UA = Q / ΔT_lm',
+    source: 'counterflow exchanger; ask its maker for this at these flows',
+    terms: { Q: source.load, ΔT_lm: mean, 'Δp each side': byRule(rules.plateLoss) },
+  });
+  const secondary = source.secondaryFlow.value / source.fluid.density;
+  return {
+    conductance,
+    logMean: mean,
+    possible: coldEnd >= LEAST_DIFFERENCE,
+    sourceKv: kvOf(source.volumeFlow.value, rules.plateLoss.limit, source.fluid.density),
+    circuitsKv: kvOf(secondary, rules.plateLoss.limit, source.fluid.density),
+  };
+}
+
+/** What the plates take of the pumps of the circuits, as an ingredient of their sums. */
+export const plateLossOf = (context: Context) =>
+  given('plates, side of the circuits', 'pressure', context.rules.plateLoss.limit, context.rules.plateLoss.source);

@@ -1,0 +1,65 @@
+import { byRule, decided, type Figure, given } from '../figure/figure.ts';
+import { heatPumpAt } from '../plant/heat-pump-map.ts';
+import { CARNOT_SHARE, carnotCop } from '../plant/source-gain.ts';
+import type { Context } from './context.ts';
+
+/** What a heat pump does on the design day. */
+export interface HeatPumpDesign {
+  /** Null while its data sheet is not entered: its capacity is then what was decided. */
+  output: Figure | null;
+  cop: Figure;
+  covered: boolean;
+}
+
+/** Output and COP on the design day from the data points, or the COP as a usual share of the ideal without any. */
+export function designHeatPump(context: Context): HeatPumpDesign | null {
+  const { job, book, rules } = context;
+  if (job.source.kind !== 'heat-pump') return null;
+  const outdoor = job.site.outdoorDesignTemperature;
+  const flow = job.source.flowTemperature;
+  const at = {
+    T_o: decided('outdoor design temperature', 'temperature', outdoor, 'site/outdoorDesignTemperature'),
+    T_f: decided('source flow temperature', 'temperature', flow, 'source/flowTemperature'),
+  };
+  const state = heatPumpAt(job.source.points, outdoor, flow);
+  if (!state) {
+    const cop = carnotCop(flow, outdoor);
+    if (cop === null) return null;
+    return {
+      output: null,
+      covered: true,
+      cop: book.add({
+        id: 'source/cop',
+        label: 'Heat pump: COP on the design day',
+        kind: 'factor',
+        value: cop,
+        formula: 'COP = s · T_f / (T_f − T_o), temperatures absolute',
+        source: 'a usual share of the ideal (Carnot); enter data points for its own',
+        terms: { s: given('share of the ideal', 'factor', CARNOT_SHARE, 'common practice, 0.4 to 0.5'), ...at },
+      }),
+    };
+  }
+  const enclosed = job.source.standing === 'enclosed';
+  const points = given('data points entered', 'factor', job.source.points.length, 'data sheet of the heat pump');
+  return {
+    covered: state.covered,
+    output: book.add({
+      id: 'source/output',
+      label: 'Heat pump: output on the design day',
+      kind: 'power',
+      value: state.output * (enclosed ? rules.enclosedShare.limit : 1),
+      formula: enclosed ? 'P = P(T_o, T_f) · s' : 'P = P(T_o, T_f), straight lines between the data points',
+      source: 'data sheet of the heat pump',
+      terms: { ...at, n: points, ...(enclosed ? { s: byRule(rules.enclosedShare) } : {}) },
+    }),
+    cop: book.add({
+      id: 'source/cop',
+      label: 'Heat pump: COP on the design day',
+      kind: 'factor',
+      value: state.cop * (enclosed ? rules.enclosedShare.limit : 1),
+      formula: enclosed ? 'COP = COP(T_o, T_f) · s' : 'COP = COP(T_o, T_f), straight lines between the data points',
+      source: 'data sheet of the heat pump',
+      terms: { ...at, n: points, ...(enclosed ? { s: byRule(rules.enclosedShare) } : {}) },
+    }),
+  };
+}

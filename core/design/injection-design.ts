@@ -1,0 +1,96 @@
+import { hotShare } from '../circuit/mixing.ts';
+import { byRule, decided, type Figure, given } from '../figure/figure.ts';
+import { pipeFlow } from '../pipe/friction.ts';
+import { GRAVITY } from '../quantity/gravity.ts';
+import { type ChosenPump, choose, type PumpDesign } from './choose-pump.ts';
+import type { CircuitFlow } from './circuit-design.ts';
+import type { Context } from './context.ts';
+import { kvOf } from './links.ts';
+import type { SourceFlow } from './source-design.ts';
+
+/** A pump that injects hot water into a circuit on two close tees. */
+export interface InjectionDesign {
+  hotShare: Figure;
+  pump: PumpDesign;
+  /** Kv of the valve behind it, where its speed is fixed. */
+  regulating: Figure;
+  variable: boolean;
+}
+
+export interface SizedInjection extends Omit<InjectionDesign, 'pump'> {
+  pump: ChosenPump;
+}
+
+/**
+ * Injection pump of a mixed circuit: it brings the hot share of the flow through its own short pipe; a valve behind it
+ * takes the rest of its pressure where its speed is fixed, and its speed follows the mix where it varies.
+ */
+export function designInjection(context: Context, flow: CircuitFlow, source: SourceFlow): SizedInjection {
+  const { job, book, rules } = context;
+  const { circuit, place, fluid } = flow;
+  const variable = circuit.mixing === 'injection-variable';
+  const share = book.add({
+    id: `${place}/hotShare`,
+    label: `${circuit.name}: share of hot water`,
+    kind: 'fraction',
+    value: hotShare(circuit.flowTemperature, source.supplyTemperature.value, flow.returnTemperature.value),
+    formula: 'm_hot / m = (T_mix − T_r) / (T_hot − T_r)',
+    source: 'energy balance where the two waters meet',
+    terms: {
+      T_mix: decided('flow temperature', 'temperature', circuit.flowTemperature, `${place}/flowTemperature`),
+      T_hot: source.supplyTemperature,
+      T_r: flow.returnTemperature,
+    },
+  });
+  const designFlow = book.add({
+    id: `${place}/injectionFlow`,
+    label: `${circuit.name}: flow to inject`,
+    kind: 'volumeFlow',
+    value: flow.volumeFlow.value * share.value,
+    formula: 'V_hot = V · m_hot / m',
+    source: 'definition of the hot share',
+    terms: { V: flow.volumeFlow, 'm_hot / m': share },
+  });
+  const { size, material } = flow.run.pipe;
+  const separated = job.separation.kind !== 'none';
+  const tailAt = (at: number) => pipeFlow(at, size.bore, material.roughness, fluid).gradient * rules.headerTail.limit;
+  const sourceLoss = separated ? 0 : source.lossAt(source.volumeFlow.value);
+  const tail = tailAt(designFlow.value);
+  const least = rules.injectionValveLoss;
+  const pump = choose(context, {
+    place: `${place}/injection`,
+    label: `${circuit.name}: injection pump`,
+    pinnedId: circuit.injectionPump,
+    designFlow,
+    load: flow.load,
+    fluid,
+    losses: {
+      'Δp tail': given('short pipe from the bar', 'pressure', tail, 'gradient of the run over the tail length'),
+      'Δp valve': byRule(least),
+      ...(separated ? {} : { 'Δp source': given('source and its pipe', 'pressure', sourceLoss, 'nothing separates them') }),
+    },
+    loss: tail + least.limit + sourceLoss,
+    ownLossAt: (at) => tailAt(at) + least.limit * (at / Math.max(designFlow.value, 1e-9)) ** 2,
+  });
+  const opening = pump.speed?.model.checkValve ? rules.pumpCheckOpening.limit : 0;
+  const head = (pump.speed?.headAt(designFlow.value) ?? 0) * fluid.density * GRAVITY;
+  const surplus = Math.max(head - opening - tail - sourceLoss, least.limit);
+  const regulating = book.add({
+    id: `${place}/injectionValve`,
+    label: `${circuit.name}: Kv behind the injection pump`,
+    kind: 'flowCoefficient',
+    value: kvOf(Math.max(designFlow.value, 1e-9), surplus, fluid.density),
+    formula: 'Kv with Δp(V_hot) = Δp_pump(V_hot) − Δp_tail',
+    source: 'EN 60534 flow coefficient',
+    terms: {
+      V_hot: designFlow,
+      'Δp_pump(V_hot)': given(
+        'pump less its check valve',
+        'pressure',
+        head - opening,
+        pump.speed?.model.label ?? 'no pump found',
+      ),
+    },
+  });
+  return { hotShare: share, pump, regulating, variable };
+}

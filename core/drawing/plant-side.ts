@@ -1,0 +1,198 @@
+import type { Job } from '../../model/job.ts';
+import type { Design } from '../design/design.ts';
+import { pumpFigures } from './circuit-column.ts';
+import { type Board, FLOW_BAR, type Layout, RETURN_BAR, SOURCE_SIZE, straight } from './layout.ts';
+import { drawParts } from './parts-along.ts';
+import type { Point, SymbolKind } from './sheet.ts';
+
+const SEPARATOR: Record<Job['separation']['kind'], { kind: SymbolKind; label: string; width: number } | null> = {
+  none: null,
+  'low-loss-header': { kind: 'header', label: 'Low-loss header', width: 30 },
+  'closely-spaced-tees': { kind: 'tees', label: 'Closely spaced tees', width: 30 },
+  buffer: { kind: 'tank', label: 'Buffer', width: 54 },
+  'plate-exchanger': { kind: 'plates', label: 'Plate exchanger', width: 40 },
+};
+const PIPES_ON_TANK = { two: '2 pipes', three: '3 pipes', four: '4 pipes' } as const;
+
+/** Source, separation and vessel, with the pipes between them and what stands in those. */
+export function drawPlant(job: Job, design: Design, layout: Layout, board: Board): void {
+  const { sheet, tag } = board;
+  const { source: at, headerX, top, bottom } = layout;
+  const { middle } = at;
+  const separator = SEPARATOR[job.separation.kind];
+  sheet.symbols.push({
+    component: 'source',
+    kind: 'source',
+    at: [middle, (at.top + at.bottom) / 2],
+    ...SOURCE_SIZE,
+    label: job.source.name || 'Source',
+    source: job.source.kind,
+  });
+  const up: Point[] = [
+    [middle, at.top],
+    [middle, top],
+    [headerX, top],
+  ];
+  const down: Point[] = [
+    [headerX, bottom],
+    [middle, bottom],
+    [middle, at.bottom],
+  ];
+  sheet.pipes.push(
+    { id: 'source/flow', role: 'flow', points: [...up, [headerX, separator ? at.top + 10 : FLOW_BAR]] },
+    { id: 'source/return', role: 'return', points: [[headerX, separator ? at.bottom - 4 : RETURN_BAR], ...down] },
+  );
+  if (separator) {
+    sheet.symbols.push({
+      component: 'header',
+      kind: separator.kind,
+      at: [headerX, (at.top + at.bottom) / 2 + 3],
+      width: separator.width,
+      height: SOURCE_SIZE.height - 14,
+      label: separator.label,
+    });
+    sheet.symbols.push({
+      component: 'source/pump',
+      kind: 'pump',
+      at: [headerX - 62, top],
+      width: 34,
+      height: 34,
+      label: 'Source pump',
+      lying: true,
+    });
+  }
+  drawAround(job, layout, board);
+  if (!design.source) return;
+  sheet.gauges.push({ point: 'source/in', at: [middle + 47, bottom - 24], tap: [middle + 47, bottom], label: 'Source return' });
+  if (design.source.pump) {
+    sheet.gauges.push({
+      point: 'source/pumped',
+      at: [headerX - 22, top - 26],
+      tap: [headerX - 22, top],
+      label: 'Behind the source pump',
+    });
+  }
+  sheet.flows.push({ pipe: 'source/flow', upright: false, at: [middle + 24, top - 16] });
+  tagPlant(job, design, layout, tag);
+}
+
+/** Vessel, tank in the return, relief valve, and the parts along the source's pipes. */
+function drawAround(job: Job, layout: Layout, { sheet }: Board): void {
+  const { source: at, headerX, top, bottom } = layout;
+  const vesselX = at.middle + 86;
+  sheet.symbols.push({
+    component: 'vessel',
+    kind: 'vessel',
+    at: [vesselX, bottom + 46],
+    width: 44,
+    height: 44,
+    label: 'Expansion vessel',
+  });
+  sheet.pipes.push({ id: 'vessel/branch', role: 'return', points: straight([vesselX, bottom], [vesselX, bottom + 24]) });
+  if (job.source.volumiser !== null) {
+    sheet.symbols.push({
+      component: 'volumiser',
+      kind: 'tank',
+      at: [at.middle + 24, bottom],
+      width: 22,
+      height: 40,
+      label: 'Tank in the return',
+    });
+  }
+  const flowParts = job.source.components.filter((part) => part !== 'relief-valve');
+  // The relief valve is drawn at the source, where it has to be; elsewhere it stands in the line and is a finding.
+  const strayed = job.source.components.indexOf('relief-valve') > 0;
+  const end = job.separation.kind === 'none' ? headerX - 22 : headerX - 92;
+  drawParts(sheet, 'source/flow', strayed ? job.source.components : flowParts, [
+    [at.middle + 20, top],
+    [end, top],
+  ]);
+  drawParts(
+    sheet,
+    'source/return',
+    job.source.returnComponents,
+    [
+      [headerX - 16, bottom],
+      [vesselX + 20, bottom],
+    ],
+    'start',
+  );
+  const hasRelief = job.source.inside.includes('relief-valve') || job.source.components.includes('relief-valve');
+  if (hasRelief && !strayed) {
+    sheet.symbols.push({
+      component: 'relief',
+      kind: 'relief-valve',
+      at: [at.middle - 28, at.top - 12],
+      width: 22,
+      height: 24,
+      label: 'Relief valve',
+    });
+  }
+}
+
+function tagPlant(job: Job, design: Design, layout: Layout, tag: Board['tag']): void {
+  const { source, vessel } = design;
+  const { source: at, headerX, top, bottom } = layout;
+  if (!source || !vessel) return;
+  tag({
+    component: 'source',
+    at: [at.left - 4, at.top - 176],
+    width: 112,
+    tiedTo: [at.middle - 20, at.top],
+    title: 'Source',
+    word: null,
+    figures: [{ id: source.capacity.id }, { id: source.volumeFlow.id }],
+  });
+  if (source.pump) {
+    tag({
+      component: 'source/pump',
+      at: [headerX - 156, top - 96],
+      tiedTo: [headerX - 62, top - 17],
+      title: 'Source pump',
+      word: null,
+      figures: pumpFigures(source.pump),
+    });
+  }
+  tag({
+    component: 'source/run',
+    at: [at.left - 2, bottom + 22],
+    width: 92,
+    tiedTo: [at.middle + 16, bottom],
+    title: 'Source pipe',
+    word: source.run.size.label,
+    figures: [{ id: source.run.velocity.id }],
+  });
+  const size = source.header?.bore ?? design.buffer?.tank?.volume ?? source.exchanger?.conductance;
+  const tank = job.separation.kind === 'buffer';
+  const title = tank
+    ? `Buffer, ${PIPES_ON_TANK[job.separation.connections]}`
+    : job.separation.kind === 'plate-exchanger'
+      ? 'Exchanger'
+      : 'Header';
+  if (size) {
+    tag({
+      component: 'header',
+      at: [headerX + 30, RETURN_BAR + 22],
+      width: 116,
+      tiedTo: [headerX + (tank ? 27 : 15), RETURN_BAR + 26],
+      title,
+      word: null,
+      figures: [
+        { id: (source.supplyAtDuty ?? source.supplyTemperature).id, word: 'out' },
+        { id: size.id, ...(source.header ? { word: 'bore' } : {}) },
+      ],
+    });
+  }
+  tag({
+    component: 'vessel',
+    at: [at.middle + 120, bottom + 18],
+    width: 118,
+    tiedTo: [at.middle + 108, bottom + 46],
+    title: 'Vessel',
+    word: null,
+    figures: [
+      { id: (vessel.volume ?? vessel.leastVolume).id },
+      ...(vessel.fillPressure ? [{ id: vessel.fillPressure.id, word: 'fill' }] : []),
+    ],
+  });
+}

@@ -1,0 +1,89 @@
+import { z } from 'zod';
+import { Control } from './piping.ts';
+import { autoOr, Id, Name, quantity, temperature, text } from './schema-parts.ts';
+import { SOURCE_KINDS } from './source.ts';
+
+/** What moves the water of the direct circuits: a pump in each, or one for all with a valve in each. */
+export const DISTRIBUTIONS = ['pumps', 'valves'] as const;
+
+export const DistributionSchema = z.strictObject({
+  kind: z.enum(DISTRIBUTIONS, `is no way to move the water; use one of ${DISTRIBUTIONS.join(', ')}`),
+  /** The one pump, where valves do the rest. */
+  pump: text(40),
+  pumpControl: Control,
+  /** Kvs of each zone valve. */
+  valveKvs: autoOr(quantity('distribution/valveKvs')),
+  /** Pressure difference at which a bypass between the bars opens; null for none. */
+  bypass: quantity('distribution/bypass').nullable(),
+});
+export type Distribution = z.infer<typeof DistributionSchema>;
+
+/** When a further source runs: beside the first when that is not enough, or in its stead. */
+export const ORDERS = ['together', 'backup'] as const;
+
+/** Another source on the same primary pipes, with a pump and a check valve of its own. */
+export const FurtherSourceSchema = z.strictObject({
+  id: Id,
+  name: Name,
+  kind: z.enum(SOURCE_KINDS, `is no kind of source; use one of ${SOURCE_KINDS.join(', ')}`),
+  capacity: quantity('furtherSources/*/capacity'),
+  leastOutput: autoOr(quantity('furtherSources/*/leastOutput')),
+  flowTemperature: temperature('furtherSources/*/flowTemperature'),
+  order: z.enum(ORDERS, `is no order; use one of ${ORDERS.join(', ')}`),
+  pump: text(40),
+  /**
+   * Kelvin between its water and that of the plant where a plate exchanger parts them; null where it is the same water.
+   */
+  approach: quantity('furtherSources/*/approach').nullable(),
+});
+export type FurtherSource = z.infer<typeof FurtherSourceSchema>;
+
+/** Most sources beside the first. */
+export const MOST_FURTHER_SOURCES = 4;
+
+/** A pump that is not in the catalogue: its curve typed or pasted, and whether it is already on the wall. */
+export const OwnPumpSchema = z.strictObject({
+  id: Id,
+  label: Name,
+  checkValve: z.boolean('is neither true nor false'),
+  /** It hangs there already and may serve again. */
+  existing: z.boolean('is neither true nor false'),
+  /** Flow in m3/s, head in m and electric power in W at full speed, flow rising from 0, head falling. */
+  points: z
+    .array(
+      z.tuple([
+        z.number('is not a number').min(0, 'is below 0').max(1, 'is more than any circulator moves'),
+        z.number('is not a number').min(0, 'is below 0').max(200, 'is more than any circulator lifts'),
+        z.number('is not a number').min(0, 'is below 0').max(1e5, 'is more than any circulator takes'),
+      ]),
+    )
+    .min(3, 'has too few points; give at least three from no flow to no head')
+    .max(40, 'has more than 40 points; leave some out')
+    .superRefine((points, context) => {
+      points.forEach(([flow, head], i) => {
+        const before = points[i - 1];
+        const message =
+          before === undefined
+            ? flow === 0
+              ? null
+              : 'does not begin at no flow; give the head against a shut valve first'
+            : flow <= before[0]
+              ? 'does not have rising flows; sort the points by flow'
+              : head > before[1]
+                ? 'has a head that rises with the flow; check that point'
+                : null;
+        if (message) context.addIssue({ code: 'custom', path: [i], message });
+      });
+    }),
+});
+export type OwnPump = z.infer<typeof OwnPumpSchema>;
+
+/** A limit of the rulebook as this job has it, with the reason. */
+export const OwnRuleSchema = z.strictObject({
+  /** Name of the rule. */
+  id: Id,
+  /** In SI. */
+  limit: z.number('is not a number').min(-1000, 'is below anything a rule asks for').max(1e9, 'is beyond anything a rule allows'),
+  reason: text(400),
+});
+export type OwnRule = z.infer<typeof OwnRuleSchema>;

@@ -1,0 +1,38 @@
+import Typography from '@mui/material/Typography';
+import type { Design } from '../../core/design/design.ts';
+import { DISTRIBUTION_CHOICES, PUMP_CONTROL_CHOICES, pumpChoices } from '../parts/choices.ts';
+import { ChoiceField, QuantityField } from '../parts/Field.tsx';
+import { FigureButton } from '../parts/FigureButton.tsx';
+import { useJob } from '../state/job-context.tsx';
+
+/** The entries for what moves the water. */
+export function PumpFields({ design }: { design: Design }) {
+  const job = useJob();
+  const { source, distribution } = design;
+  const chosen = (pump: { pinned: boolean; duty: { label: string } | null } | null | undefined) =>
+    pumpChoices(job, pump?.pinned ? undefined : pump?.duty?.label);
+  return (
+    <>
+      {design.pumpPower && (
+        <Typography variant="body2">
+          All pumps together <FigureButton figure={design.pumpPower} />.
+        </Typography>
+      )}
+      <ChoiceField place="distribution/kind" label="What moves the water" options={DISTRIBUTION_CHOICES} />
+      {job.distribution.kind === 'valves' && (
+        <>
+          <ChoiceField place="distribution/pump" label="The one pump" options={chosen(distribution?.pump)} />
+          <ChoiceField place="distribution/pumpControl" label="It holds" options={PUMP_CONTROL_CHOICES} />
+          <QuantityField place="distribution/valveKvs" label="Zone valves" empty="auto" automatic="auto: each by its flow" />
+          <QuantityField place="distribution/bypass" label="Bypass opens at" empty={null} help="Empty for none." />
+        </>
+      )}
+      {job.separation.kind !== 'none' && (
+        <>
+          <ChoiceField place="source/pump" label="Source pump" options={chosen(source?.pump)} />
+          <ChoiceField place="source/pumpControl" label="Source pump holds" options={PUMP_CONTROL_CHOICES} />
+        </>
+      )}
+    </>
+  );
+}

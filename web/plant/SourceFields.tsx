@@ -1,0 +1,106 @@
+import Box from '@mui/material/Box';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import Typography from '@mui/material/Typography';
+import type { Design } from '../../core/design/design.ts';
+import type { Inside } from '../../model/job.ts';
+import type { QuantityKind } from '../../model/quantities.ts';
+import { ComponentsField } from '../parts/ComponentsField.tsx';
+import { INSIDE_LABELS, SOURCE_CHOICES, STANDING_CHOICES } from '../parts/choices.ts';
+import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
+import { PipeFields } from '../parts/PipeFields.tsx';
+import { useDisplay } from '../state/display.ts';
+import { useEditing, useJob } from '../state/job-context.tsx';
+import { DataPoints } from './DataPoints.tsx';
+import { FurtherSources } from './FurtherSources.tsx';
+
+/** The entries for the sources. */
+export function SourceFields({ design }: { design: Design }) {
+  const job = useJob();
+  const { say } = useDisplay();
+  const { source, figures } = design;
+  const automatic = (value: number | undefined, kind: QuantityKind) =>
+    value === undefined ? 'auto' : `auto: ${say(value, kind)}`;
+  return (
+    <>
+      <ChoiceField place="source/kind" label="Kind" options={SOURCE_CHOICES} />
+      <WordField place="source/name" label="Name or place" />
+      <ChoiceField place="source/standing" label="It stands" options={STANDING_CHOICES} />
+      <QuantityField
+        place="source/capacity"
+        label="Capacity"
+        empty="auto"
+        automatic={automatic(source?.capacity.value, 'power')}
+        help="Output on the design day; auto takes the data points, or the load."
+      />
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
+        <QuantityField place="source/flowTemperature" label="Flow temp." />
+        <QuantityField place="source/temperatureDifference" label="Delta T" />
+      </Box>
+      {job.source.kind === 'heat-pump' && <DataPoints design={design} />}
+      <QuantityField
+        place="source/leastFlow"
+        label="Least flow through it"
+        empty={null}
+        help="From the data sheet, if it asks for one."
+      />
+      <QuantityField
+        place="source/loss"
+        label="Pressure loss inside"
+        empty="auto"
+        automatic={automatic(source?.loss.value, 'pressure')}
+      />
+      <QuantityField
+        place="source/waterContent"
+        label="Water content"
+        empty="auto"
+        automatic={automatic(figures['source/waterContent']?.value, 'volume')}
+      />
+      <InsideFields />
+      <PipeFields place="source/run" title="Source pipe, one way" design={source?.run} heatLoss={source?.runHeat} columns={2} />
+      <ComponentsField place="source/components" label="On the flow, from the source on" bore={source?.run.size.bore} />
+      <ComponentsField place="source/returnComponents" label="On the return, towards the source" bore={source?.run.size.bore} />
+      <FurtherSources design={design} />
+    </>
+  );
+}
+
+/** What the casing holds already, so that it is not bought twice. */
+function InsideFields() {
+  const { source } = useJob();
+  const { put } = useEditing();
+  const turn = (part: Inside, on: boolean) =>
+    put(`Inside the source: ${INSIDE_LABELS[part].toLowerCase()}`, [
+      { at: 'source/inside', value: on ? [...source.inside, part] : source.inside.filter((each) => each !== part) },
+    ]);
+  return (
+    <Box role="group" aria-label="Inside the source" data-place="source/inside" tabIndex={-1}>
+      <Typography variant="body2" color="text.secondary">
+        Inside the source already
+      </Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr' }}>
+        {(Object.keys(INSIDE_LABELS) as Inside[]).map((part) => (
+          <FormControlLabel
+            key={part}
+            control={
+              <Checkbox
+                size="small"
+                checked={source.inside.includes(part)}
+                onChange={(event) => turn(part, event.target.checked)}
+              />
+            }
+            label={<Typography variant="body2">{INSIDE_LABELS[part]}</Typography>}
+          />
+        ))}
+      </Box>
+      {source.inside.includes('pump') && (
+        <QuantityField
+          place="source/spareHead"
+          label="Head its pump has left"
+          empty={null}
+          help="Outside the unit, at design flow; from its data sheet."
+        />
+      )}
+    </Box>
+  );
+}
