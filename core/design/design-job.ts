@@ -184,6 +184,7 @@ function sizePlant(context: Context, flows: CircuitFlow[], load: Figure, heatPum
       volumeFlow: source.volumeFlow,
       returnTemperature: source.returnTemperature,
       supplyTemperature: source.supplyTemperature,
+      circuitsReturn: source.circuitsReturn,
       secondaryFlow: source.secondaryFlow,
       run: source.run.pipe,
       loss: source.loss,

@@ -66,6 +66,8 @@ export interface SourceDesign {
   volumeFlow: Figure;
   returnTemperature: Figure;
   supplyTemperature: Figure;
+  /** Mixed return of the circuits. */
+  circuitsReturn: Figure;
   secondaryFlow: Figure;
   run: PipeDesign;
   loss: Figure;

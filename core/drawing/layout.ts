@@ -9,7 +9,7 @@ export const HOUSE = { top: 16, height: 104 };
 /** The two bars of the distributor. */
 export const FLOW_BAR = 470;
 export const RETURN_BAR = 512;
-export const TAG = { left: 74, width: 98, height: 52 };
+export const TAG = { left: 72, width: 103, height: 52 };
 /** Where pump and mixing valve of a circuit stand on its riser. */
 export const PUMP_AT = 272;
 export const VALVE_AT = 372;

@@ -67,12 +67,12 @@ export function drawPlant(job: Job, design: Design, layout: Layout, board: Board
   if (design.source.pump) {
     sheet.gauges.push({
       point: 'source/pumped',
-      at: [headerX - 22, top - 26],
-      tap: [headerX - 22, top],
+      at: [headerX - 36, top - 26],
+      tap: [headerX - 36, top],
       label: 'Behind the source pump',
     });
   }
-  sheet.flows.push({ pipe: 'source/flow', upright: false, at: [middle + 24, top - 16] });
+  sheet.flows.push({ pipe: 'source/flow', upright: false, at: [middle + 6, top - 26] });
   tagPlant(job, design, layout, tag);
 }
 

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
 import { newFloor } from '../../model/new-emitter.ts';
+import { newFurtherSource } from '../../model/new-job.ts';
 import { applyEdits, valueAt } from '../../model/place.ts';
 import { readJob } from '../../model/read-job.ts';
 import { designJob } from '../design/design-job.ts';
@@ -19,6 +20,8 @@ const heatPump: Edits = [
   ['source/kind', 'heat-pump'],
   ['source/temperatureDifference', 5],
 ];
+
+const alone: Edits = [['separation/kind', 'none']];
 
 /** A slip for each rule. What a rule asks for is common practice; the demo keeps all of them. */
 const SLIPS: [rule: string, slip: Edits][] = [
@@ -68,6 +71,60 @@ const SLIPS: [rule: string, slip: Edits][] = [
       ['separation/before', 0.1],
     ],
   ],
+  ['sources-unseparated', [...alone, ['furtherSources', [newFurtherSource('f1')]]]],
+  ['source-cooler', [['furtherSources', [newFurtherSource('f1', { flowTemperature: 45 })]]]],
+  ['source-cooler', [['furtherSources', [newFurtherSource('f1', { flowTemperature: 57, approach: 5 })]]]],
+  ['backup-small', [['furtherSources', [newFurtherSource('f1', { order: 'backup', capacity: 5000 })]]]],
+  [
+    'own-pump-short',
+    [
+      ['source/inside', ['pump']],
+      ['source/spareHead', 0.5],
+    ],
+  ],
+  [
+    'own-pump-enough',
+    [
+      ['source/inside', ['pump']],
+      ['source/spareHead', 6],
+    ],
+  ],
+  ['data-beyond', [...heatPump, ['source/points', [{ id: 'p1', outdoor: 2, flow: 55, output: 17_000, cop: 2.6 }]]]],
+  ['plates-second-vessel', [['separation/kind', 'plate-exchanger']]],
+  [
+    'exchanger-impossible',
+    [
+      ['separation/kind', 'plate-exchanger'],
+      ['source/temperatureDifference', 25],
+    ],
+  ],
+  ['high-limit-missing', [['circuits/c1/highLimit', false]]],
+  [
+    'cold-port-open',
+    [
+      ['separation/kind', 'none'],
+      ['circuits/c1/coldPortCheck', true],
+    ],
+  ],
+  [
+    'injection-blind',
+    [
+      ['circuits/c1/mixing', 'injection-fixed'],
+      ['circuits/c1/loopValves', 'thermostatic'],
+    ],
+  ],
+  [
+    'shared-pump-fixed',
+    [
+      ['distribution/kind', 'valves'],
+      ['distribution/pumpControl', 'fixed-speed'],
+    ],
+  ],
+  ['tempering-backflow', [['hotWater/coldCheck', false]]],
+  ['drinking-vessel-missing', [['hotWater/drinkingVessel', false]]],
+  ['hygiene-stale-pipe', [['hotWater/hygieneCirculates', false]]],
+  ['overheat-missing', [['hotWater/overheatStat', false]]],
+  ['parallel-direct', [['hotWater/charging', 'parallel']]],
   ['source-flow-low', [['source/leastFlow', 2 / 3600]]],
 ];
 

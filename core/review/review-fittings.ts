@@ -114,8 +114,9 @@ function vesselBehindPump(job: Job): Finding[] {
 
 /** Several pumps that all draw through one source: each takes what the others leave. */
 function pumpsOnOneSource(job: Job, design: UnreviewedDesign): Finding[] {
-  const pumps = design.circuits.filter((circuit) => circuit.sized);
-  if (job.separation.kind !== 'none' || pumps.length < 2) return [];
+  const pumps = design.circuits.filter((circuit) => circuit.sized?.pump);
+  const apart = job.separation.kind !== 'none' && job.separation.kind !== 'plate-exchanger';
+  if (apart || pumps.length < 2) return [];
   return [
     {
       id: 'pumps-fight',

@@ -1,3 +1,4 @@
+import type { HotWater } from '../../model/job.ts';
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import type { Finding } from './finding.ts';
@@ -78,6 +79,7 @@ export function reviewHotWater(context: Context, { hotWater: design, buffer }: U
       remedies: [{ label: 'It has a tempering valve', edits: [{ at: 'hotWater/temperingValve', value: true }] }],
     });
   }
+  findings.push(...drinkingSide(hotWater), ...chargingGuards(context, hotWater));
   const least = buffer?.leastOutput.value ?? 0;
   if (least > design.atEnd.value * 1.001 && design.atEnd.value > 0) {
     findings.push({
@@ -88,6 +90,92 @@ export function reviewHotWater(context: Context, { hotWater: design, buffer }: U
       place: 'hotWater/coilOutput',
       title: `At the end the coil takes ${say(design.atEnd.value, 'power')}, the source makes at least ${say(least, 'power')}`,
       why: 'The source cycles on its own limit while the last degrees are made. A larger coil, a hotter flow or a cooler store lets it run through.',
+    });
+  }
+  return findings;
+}
+
+/** Check valve, vessel and circulation on the side that people drink from. */
+function drinkingSide({
+  temperingValve,
+  coldCheck,
+  drinkingVessel,
+  circulation,
+  hygieneTemperature,
+  hygieneCirculates,
+}: HotWater): Finding[] {
+  const base = { component: 'hotWater', severity: 'mend' as const };
+  const findings: Finding[] = [];
+  if (temperingValve && !coldCheck) {
+    findings.push({
+      ...base,
+      id: 'tempering-backflow',
+      rule: 'tempering-backflow',
+      place: 'hotWater/coldCheck',
+      title: 'Hot water can push back through the cold port of the tempering valve',
+      why: 'Without check valves hot water crosses into the cold pipe whenever its pressure is the higher one, and cold taps run warm. A check valve closes that way; what the cylinder expands then needs a vessel on its own side.',
+      remedies: [
+        {
+          label: 'A check valve, and the vessel that belongs to it',
+          edits: [
+            { at: 'hotWater/coldCheck', value: true },
+            { at: 'hotWater/drinkingVessel', value: true },
+          ],
+        },
+      ],
+    });
+  }
+  if (coldCheck && !drinkingVessel) {
+    findings.push({
+      ...base,
+      id: 'drinking-vessel-missing',
+      rule: 'drinking-vessel-missing',
+      place: 'hotWater/drinkingVessel',
+      title: 'The cylinder is shut in and has nowhere to expand',
+      why: 'Behind a check valve each reheat raises the pressure until the relief valve drips, or something gives. A vessel made for drinking water on the cylinder’s side of the check valve takes it up. Local codes decide.',
+      remedies: [{ label: 'A vessel on the drinking side', edits: [{ at: 'hotWater/drinkingVessel', value: true }] }],
+    });
+  }
+  if (circulation !== 'none' && hygieneTemperature !== null && !hygieneCirculates) {
+    findings.push({
+      ...base,
+      id: 'hygiene-stale-pipe',
+      rule: 'hygiene-stale-pipe',
+      place: 'hotWater/hygieneCirculates',
+      title: 'The hygiene cycle leaves the circulation pipe cold',
+      why: 'The store gets hot once a week, the pipe to the taps and back does not, and germs live on in it. The circulation pump has to run through the cycle.',
+      remedies: [{ label: 'Run the circulation too', edits: [{ at: 'hotWater/hygieneCirculates', value: true }] }],
+    });
+  }
+  return findings;
+}
+
+/** What stops the charging, and what it does to circuits that take the same water. */
+function chargingGuards({ job, say }: Context, hotWater: HotWater): Finding[] {
+  const findings: Finding[] = [];
+  if (!hotWater.overheatStat) {
+    findings.push({
+      id: 'overheat-missing',
+      rule: 'overheat-missing',
+      severity: 'mend',
+      place: 'hotWater/overheatStat',
+      component: 'hotWater',
+      title: 'Nothing stops the charging when the store gets too hot',
+      why: 'A stuck relay or valve heats the cylinder on until its relief lets go. An overheat stat in series with the pump or valve that charges it stops that. Local codes ask for it on unvented cylinders.',
+      remedies: [{ label: 'An overheat stat in series', edits: [{ at: 'hotWater/overheatStat', value: true }] }],
+    });
+  }
+  const direct = job.circuits.filter((circuit) => circuit.connection === 'direct');
+  if (hotWater.charging === 'parallel' && direct.length > 0 && hotWater.flowTemperature > job.source.flowTemperature + 0.5) {
+    findings.push({
+      id: 'parallel-direct',
+      rule: 'parallel-direct',
+      severity: 'mend',
+      place: 'hotWater/charging',
+      component: 'hotWater',
+      title: `While it charges, ${direct[0]?.name ?? 'a direct circuit'} gets ${say(hotWater.flowTemperature, 'temperature')}`,
+      why: 'Charging beside the heating suits plants in which every circuit is mixed: a direct one takes whatever the cylinder asks of the source.',
+      remedies: [{ label: 'Let the cylinder go first', edits: [{ at: 'hotWater/charging', value: 'priority' }] }],
     });
   }
   return findings;

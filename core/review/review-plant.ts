@@ -1,5 +1,6 @@
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
+import { beside } from '../plant/further-sources.ts';
 import type { Finding } from './finding.ts';
 import { reviewInsulation, reviewPipe } from './review-pipe.ts';
 import { reviewPump } from './review-pump.ts';
@@ -11,15 +12,16 @@ export function reviewPlant(context: Context, design: UnreviewedDesign): Finding
   if (!source) return [];
   const findings: Finding[] = [];
   const needed = source.load.value;
-  if (job.source.capacity !== 'auto' && job.source.capacity < needed) {
+  const there = source.capacity.value + beside(job.furtherSources);
+  if (job.source.capacity !== 'auto' && there < needed) {
     findings.push({
       id: 'source-too-small',
       rule: 'source-too-small',
       severity: 'stop',
       place: 'source/capacity',
       component: 'source',
-      title: `The source is ${say(needed - job.source.capacity, 'power')} short`,
-      why: `It gives ${say(job.source.capacity, 'power')} and rooms and pipes need ${say(needed, 'power')} on the design day. Take a larger one, add a second, or lower the loads.`,
+      title: `The source is ${say(needed - there, 'power')} short`,
+      why: `${job.furtherSources.length > 0 ? 'All that run together give' : 'It gives'} ${say(there, 'power')} and rooms and pipes need ${say(needed, 'power')} on the design day. Take a larger one, add a second, or lower the loads.`,
       remedies: [{ label: 'Size the source from the load', edits: [{ at: 'source/capacity', value: 'auto' }] }],
     });
   }

@@ -128,7 +128,8 @@ function lowWater({ job }: Context): Finding[] {
 }
 
 function fire({ job }: Context): Finding[] {
-  if (job.source.kind !== 'solid-fuel' || job.safety.heatDump) return [];
+  const burns = [job.source, ...job.furtherSources].some((source) => source.kind === 'solid-fuel');
+  if (!burns || job.safety.heatDump) return [];
   return [
     {
       id: 'heat-dump',

@@ -4,6 +4,7 @@ import { type Finding, worstFirst } from './finding.ts';
 import { reviewBuffer } from './review-buffer.ts';
 import { reviewCircuits } from './review-circuits.ts';
 import { reviewCooling } from './review-cooling.ts';
+import { reviewDistribution } from './review-distribution.ts';
 import { reviewEmitters } from './review-emitters.ts';
 import { reviewFittings } from './review-fittings.ts';
 import { reviewHotWater } from './review-hot-water.ts';
@@ -13,6 +14,7 @@ import { reviewRooms } from './review-rooms.ts';
 import { reviewSafety } from './review-safety.ts';
 import { reviewSchool } from './review-school.ts';
 import { reviewSolved } from './review-solved.ts';
+import { reviewSources } from './review-sources.ts';
 
 /** All findings of a design, worst first; those somebody let stand come last, with the reason. */
 export function review(context: Context, design: UnreviewedDesign): Finding[] {
@@ -26,6 +28,8 @@ export function review(context: Context, design: UnreviewedDesign): Finding[] {
     ...reviewBuffer(context, design),
     ...reviewFittings(context, design),
     ...reviewPlacement(context, design),
+    ...reviewSources(context, design),
+    ...reviewDistribution(context, design),
     ...reviewHotWater(context, design),
     ...reviewSafety(context, design),
     ...reviewSchool(context, design),

@@ -93,6 +93,13 @@ export const RULES = {
     'Between walls it breathes air it has cooled before.',
     MEMORY,
   ),
+  closeOff: rule(
+    'pressure an actuator closes against',
+    'pressure',
+    100_000,
+    'A valve whose actuator is too weak is pushed open by the pump.',
+    MEMORY,
+  ),
   thermostaticBand: rule(
     'band of a thermostatic valve',
     'temperatureDifference',

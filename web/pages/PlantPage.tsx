@@ -1,25 +1,19 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
-import ToggleButton from '@mui/material/ToggleButton';
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import { Link as RouterLink, useParams, useSearchParams } from 'react-router';
 import { readCalls } from '../../core/design/combinations.ts';
 import { openFindings } from '../../core/review/finding.ts';
-import { FigureButton } from '../parts/FigureButton.tsx';
-import { FindingsList } from '../parts/FindingsList.tsx';
-import { SumPanel } from '../parts/SumPanel.tsx';
 import { DraftDialog } from '../plant/DraftDialog.tsx';
-import { type Group, groupOf, PlantEntries } from '../plant/PlantEntries.tsx';
+import { type Group, groupOf } from '../plant/PlantEntries.tsx';
+import { type Side, SidePanel } from '../plant/SidePanel.tsx';
 import { type Designed, useDesigned } from '../state/design-context.tsx';
 import { useSum } from '../state/sum-context.tsx';
 import { Thermostats } from '../wall/Thermostats.tsx';
 import { isDesignDay, usePlantState } from '../wall/usePlantState.ts';
 import { Wall } from '../wall/Wall.tsx';
-
-type Side = 'findings' | 'plant';
 
 /** Components whose entries stand beside the wall. */
 const ENTERED_HERE = /^(source|header|vessel|relief|volumiser|furtherSources|distribution|hotWater)(\/(?!run)|$)/;
@@ -31,12 +25,14 @@ export default function PlantPage() {
   const [side, setSide] = useState<Side>('findings');
   const [component, setComponent] = useState<string | null>(null);
   const [group, setGroup] = useState<Group>('source');
+  const [shown, setShown] = useState(true);
   const [drafting, setDrafting] = useState(false);
   const { figureId, close } = useSum();
   const wanted = search.get('at');
   // Arriving at an entry of the plant opens the side it stands on.
   useEffect(() => {
     if (!wanted) return;
+    setShown(true);
     setSide('plant');
     setGroup(groupOf(wanted));
     close();
@@ -52,6 +48,7 @@ export default function PlantPage() {
   const pick = (next: string | null) => {
     close();
     setComponent(next);
+    if (next !== null) setShown(true);
     const entered = next !== null && ENTERED_HERE.test(next);
     setSide(entered ? 'plant' : 'findings');
     if (entered) setGroup(groupOf(next));
@@ -59,8 +56,10 @@ export default function PlantPage() {
   return (
     <Box
       sx={{
+        position: 'relative',
         display: 'flex',
         height: { md: 'calc(100vh - 56px)' },
+        '@media print': { height: 'auto', display: 'block' },
         flexDirection: { xs: 'column', md: 'row' },
       }}
     >
@@ -68,93 +67,33 @@ export default function PlantPage() {
         {job.rooms.length === 0 ? <Empty /> : <RunningWall designed={designed} picked={component} onPick={pick} />}
       </Box>
       {drafting && <DraftDialog onClose={() => setDrafting(false)} />}
-      <Box
-        component="aside"
-        aria-label="Findings and entries"
-        sx={{
-          width: { xs: '100%', md: 336 },
-          flex: 'none',
-          borderLeft: 1,
-          borderColor: 'divider',
-          bgcolor: 'background.paper',
-          overflowY: 'auto',
-        }}
-      >
-        {figureId ? (
-          <SumPanel design={design} />
-        ) : (
-          <>
-            <Box
-              sx={{
-                p: 1.5,
-                borderBottom: 1,
-                borderColor: 'divider',
-                position: 'sticky',
-                top: 0,
-                bgcolor: 'background.paper',
-                // Above the labels of the fields that pass beneath.
-                zIndex: 2,
-              }}
-            >
-              <ToggleButtonGroup
-                exclusive
-                fullWidth
-                size="small"
-                value={side}
-                onChange={(_, next: Side | null) => next && setSide(next)}
-                aria-label="Side panel"
-              >
-                <ToggleButton value="findings">Findings ({openFindings(design.findings).length})</ToggleButton>
-                <ToggleButton value="plant">Entries</ToggleButton>
-              </ToggleButtonGroup>
-              <Button fullWidth variant="outlined" sx={{ mt: 1 }} onClick={() => setDrafting(true)}>
-                Draft the plant another way …
-              </Button>
-            </Box>
-            {side === 'plant' ? (
-              <PlantEntries design={design} group={group} onGroup={setGroup} />
-            ) : (
-              <>
-                {component !== null && (
-                  <Box
-                    sx={{
-                      px: 2,
-                      py: 1,
-                      display: 'flex',
-                      alignItems: 'center',
-                      gap: 1,
-                      borderBottom: 1,
-                      borderColor: 'divider',
-                    }}
-                  >
-                    <Typography variant="body2" sx={{ flex: 1 }}>
-                      Only at the picked part.
-                    </Typography>
-                    <Button size="small" onClick={() => setComponent(null)}>
-                      Show all
-                    </Button>
-                  </Box>
-                )}
-                <FindingsList findings={design.findings} component={component} onShow={setComponent} />
-                {design.pumpPower && (
-                  <Typography variant="body2" sx={{ p: 2 }}>
-                    All pumps together <FigureButton figure={design.pumpPower} />
-                    {design.vessel && (
-                      <>
-                        , water in the system <FigureButton figure={design.vessel.content} />
-                      </>
-                    )}
-                    .
-                  </Typography>
-                )}
-                <Typography variant="body2" color="text.secondary" sx={{ p: 2 }}>
-                  Local codes, the makers’ instructions and licensed trades decide. Nothing here is an approval.
-                </Typography>
-              </>
-            )}
-          </>
-        )}
-      </Box>
+      {shown || figureId ? (
+        <SidePanel
+          design={design}
+          side={side}
+          onSide={setSide}
+          group={group}
+          onGroup={setGroup}
+          component={component}
+          onComponent={setComponent}
+          onDraft={() => setDrafting(true)}
+          onHide={() => setShown(false)}
+        />
+      ) : (
+        <Button
+          variant="outlined"
+          onClick={() => setShown(true)}
+          sx={{
+            position: 'absolute',
+            right: 14,
+            top: 72,
+            bgcolor: 'background.paper',
+            '@media print': { display: 'none' },
+          }}
+        >
+          Findings ({openFindings(design.findings).length}) and entries
+        </Button>
+      )}
     </Box>
   );
 }

@@ -20,6 +20,7 @@ export function Strip({ children }: { children: ReactNode }) {
         position: 'sticky',
         top: 0,
         zIndex: 10,
+        '@media print': { display: 'none' },
         '& :focus-visible': { outlineColor: 'wall.copper' },
       }}
     >

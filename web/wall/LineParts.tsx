@@ -26,10 +26,9 @@ const SIGNS: Partial<Record<ComponentId, { solid?: string; line?: string; dark?:
   'fill-valve': { line: 'M0 0H8', solid: 'M12 0L8 -5V5zM12 0L16 -5V5z', dark: 'M17 -4L22 0L17 4z' },
   'low-water-cut-off': { line: 'M0 0H8M9 2q2 -4 4 0t4 0', solid: 'M8 -6H18V6H8z' },
 };
-/** Tapped parts leave the pipe to its right side, or upwards from a level one. */
-
+/** Parts in line and tapped in; tapped ones leave the pipe to its right, or upwards from a level one. */
 export function LineParts({ parts }: { parts: readonly LinePart[] }) {
-  const { colours, lit } = useWall();
+  const { colours, lit, picked } = useWall();
   return (
     <g strokeLinejoin="round" strokeLinecap="round">
       {parts.map(({ id, pipe, part, at, upright, size }) => {
@@ -40,10 +39,12 @@ export function LineParts({ parts }: { parts: readonly LinePart[] }) {
         return (
           <g
             key={id}
+            data-component={id}
             transform={`translate(${at[0]} ${at[1]}) rotate(${upright ? 0 : -90}) scale(${size / DRAWN})`}
             opacity={away ? 0.45 : 1}
           >
             <title>{COMPONENT_DATA[part].label}</title>
+            {picked === id && <circle r={15} fill="none" stroke={colours.copper} strokeWidth={4} />}
             {sign.solid && <path d={sign.solid} fill={colours.tag} stroke={colours.metal} strokeWidth={2.2} />}
             {sign.line && <path d={sign.line} fill="none" stroke={colours.metal} strokeWidth={2} />}
             {sign.dark && <path d={sign.dark} fill={colours.metal} />}

@@ -26,7 +26,14 @@ export function Thermostats({ zones, heating, calling, reason, waiting, onChange
     <Box
       component="section"
       aria-label="Thermostats"
-      sx={{ display: 'flex', alignItems: 'center', borderBottom: 1, borderColor: 'divider', bgcolor: 'background.paper' }}
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        borderBottom: 1,
+        borderColor: 'divider',
+        bgcolor: 'background.paper',
+        '@media print': { display: 'none' },
+      }}
     >
       <Box sx={{ display: 'flex', gap: 1, px: 1.5, py: 0.8, overflowX: 'auto', minWidth: 0, flex: 1 }}>
         {zones.map((zone) => (

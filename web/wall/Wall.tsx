@@ -1,7 +1,5 @@
 import Box from '@mui/material/Box';
 import { styled, useTheme } from '@mui/material/styles';
-import ToggleButton from '@mui/material/ToggleButton';
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Design } from '../../core/design/design.ts';
 import type { PlantState } from '../../core/design/operate.ts';
@@ -10,8 +8,10 @@ import { Gauges } from './Gauges.tsx';
 import { HouseCards } from './HouseCards.tsx';
 import { LineParts } from './LineParts.tsx';
 import { Pipes } from './Pipes.tsx';
+import { PrintHead } from './PrintHead.tsx';
 import { Symbols } from './Symbols.tsx';
 import { Tags } from './Tags.tsx';
+import { WallTools, type Zoom } from './WallTools.tsx';
 import { WallContext } from './wall-context.ts';
 
 interface Props {
@@ -29,13 +29,14 @@ interface Props {
 const MOST_ZOOM = 1.35;
 /** Smallest scale at which the labels can be read. */
 const LEAST_ZOOM = 0.85;
-const STEPS = [0.6, 1, 1.5];
 
 const Drawing = styled('svg')({
   display: 'block',
+  // On paper the whole plant fits the sheet, and dark boards stay off it.
   fontFamily: 'inherit',
   fontVariantNumeric: 'tabular-nums',
   '& text': { userSelect: 'none' },
+  '@media print': { width: '100%', height: 'auto', maxHeight: '88vh', '& .pegs, & .water': { display: 'none' } },
   // Water on its way: pale dashes that run along the pipe, at rest for those who want no motion.
   '@keyframes water': { to: { strokeDashoffset: -40 } },
   '& .water': { animation: 'water linear infinite' },
@@ -48,7 +49,7 @@ export function Wall({ sheet, design, state, designDay, picked, onPick }: Props)
   const { vars, palette } = useTheme();
   const colours = (vars?.palette ?? palette).wall;
   const frame = useRef<HTMLDivElement>(null);
-  const [zoom, setZoom] = useState<'fit' | number>('fit');
+  const [zoom, setZoom] = useState<Zoom>('fit');
   const [fit, setFit] = useState(1);
   const [lit, setLit] = useState<string | null>(null);
   useLayoutEffect(() => {
@@ -83,7 +84,15 @@ export function Wall({ sheet, design, state, designDay, picked, onPick }: Props)
           </pattern>
         </defs>
         {/* biome-ignore lint/a11y/noStaticElementInteractions: a shortcut only; the side panel has a button for the same */}
-        <rect x={-4000} y={-4000} width={12_000} height={12_000} fill="url(#pegs)" onClick={() => onPick(null)} />
+        <rect
+          x={-4000}
+          y={-4000}
+          width={12_000}
+          height={12_000}
+          fill="url(#pegs)"
+          className="pegs"
+          onClick={() => onPick(null)}
+        />
         <Pipes pipes={sheet.pipes} />
         <LineParts parts={sheet.parts} />
         <Gauges gauges={sheet.gauges} flows={sheet.flows} />
@@ -95,7 +104,16 @@ export function Wall({ sheet, design, state, designDay, picked, onPick }: Props)
     [sheet, colours, onPick],
   );
   return (
-    <Box sx={{ position: 'relative', flex: 1, minHeight: { xs: 520, md: 0 }, bgcolor: 'wall.board' }}>
+    <Box
+      sx={{
+        position: 'relative',
+        flex: 1,
+        minHeight: { xs: 520, md: 0 },
+        bgcolor: 'wall.board',
+        '@media print': { bgcolor: '#fff' },
+      }}
+    >
+      <PrintHead />
       <Box
         ref={frame}
         sx={{
@@ -105,6 +123,7 @@ export function Wall({ sheet, design, state, designDay, picked, onPick }: Props)
           display: 'grid',
           alignContent: 'safe center',
           justifyContent: 'safe center',
+          '@media print': { position: 'static', display: 'block', overflow: 'visible' },
         }}
         tabIndex={0}
         role="region"
@@ -121,23 +140,16 @@ export function Wall({ sheet, design, state, designDay, picked, onPick }: Props)
           </Drawing>
         </WallContext.Provider>
       </Box>
-      <Box sx={{ position: 'absolute', right: 14, bottom: 14 }}>
-        <ToggleButtonGroup
-          size="small"
-          exclusive
-          value={zoom}
-          onChange={(_, next: 'fit' | number | null) => next && setZoom(next)}
-          aria-label="Size of the drawing"
-          sx={{ bgcolor: 'background.paper' }}
-        >
-          <ToggleButton value="fit">Fit</ToggleButton>
-          {STEPS.map((step) => (
-            <ToggleButton key={step} value={step}>
-              {step * 100} %
-            </ToggleButton>
-          ))}
-        </ToggleButtonGroup>
-      </Box>
+      <WallTools
+        sheet={sheet}
+        zoom={zoom}
+        onZoom={setZoom}
+        onFind={(component) => {
+          onPick(component);
+          const found = frame.current?.querySelector(`[data-component="${CSS.escape(component)}"]`);
+          found?.scrollIntoView({ block: 'center', inline: 'center' });
+        }}
+      />
     </Box>
   );
 }

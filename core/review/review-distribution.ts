@@ -1,0 +1,151 @@
+import type { Context } from '../design/context.ts';
+import type { UnreviewedDesign } from '../design/design.ts';
+import { findCirculator } from '../plant/circulator.ts';
+import { GRAVITY } from '../quantity/gravity.ts';
+import type { Finding } from './finding.ts';
+
+/** Findings on what mixes, parts and moves the water: plates, mixing valves, one pump for all, valves against full head. */
+export function reviewDistribution(context: Context, design: UnreviewedDesign): Finding[] {
+  if (!design.source) return [];
+  return [...plates(context, design), ...mixing(context, design), ...sharedPump(context, design), ...closeOff(context, design)];
+}
+
+function plates({ job, say }: Context, { source }: UnreviewedDesign): Finding[] {
+  if (!source?.exchanger) return [];
+  const findings: Finding[] = [
+    {
+      id: 'plates-second-vessel',
+      rule: 'plates-second-vessel',
+      severity: 'note',
+      place: 'separation/kind',
+      component: 'header',
+      title: 'Two waters need two vessels and two relief valves',
+      why: 'The vessel here counts all the water together. Each side of the plates wants a vessel, a relief valve, a gauge and a filling of its own; size each by the water on its side. Plates want a flush every year where the water is hard or dirty.',
+      remedies: [],
+    },
+  ];
+  if (source.exchanger.possible) return findings;
+  const back = source.returnTemperature.value;
+  const wanted = Math.floor((job.source.flowTemperature - (source.circuitsReturn.value + 1)) * 2) / 2;
+  findings.push({
+    id: 'exchanger-impossible',
+    rule: 'exchanger-impossible',
+    severity: 'stop',
+    place: 'separation/approach',
+    component: 'header',
+    title: `The source wants ${say(back, 'temperature')} back, the circuits send ${say(source.circuitsReturn.value, 'temperature')}`,
+    why: 'No plate cools one water below what enters on the other side. A narrower delta T at the source, or circuits that come back cooler, make it possible.',
+    remedies:
+      wanted >= 1
+        ? [
+            {
+              label: `Source at delta T ${say(wanted, 'temperatureDifference')}`,
+              edits: [{ at: 'source/temperatureDifference', value: wanted }],
+            },
+          ]
+        : [],
+  });
+  return findings;
+}
+
+function mixing({ job, say }: Context, { circuits }: UnreviewedDesign): Finding[] {
+  return job.circuits.flatMap((circuit): Finding[] => {
+    const sized = circuits.find((each) => each.id === circuit.id)?.sized;
+    if (!sized || circuit.connection !== 'mixed') return [];
+    const place = `circuits/${circuit.id}`;
+    const component = `${place}/valve`;
+    const findings: Finding[] = [];
+    if (circuit.emitters === 'floor' && !circuit.highLimit && job.source.flowTemperature > circuit.flowTemperature + 5) {
+      findings.push({
+        id: `high-limit-missing:${circuit.id}`,
+        rule: 'high-limit-missing',
+        severity: 'mend',
+        place: `${place}/highLimit`,
+        component,
+        title: `${circuit.name}: nothing stops hot water when the mixing fails`,
+        why: `A stuck valve sends ${say(job.source.flowTemperature, 'temperature')} into the floor: screed cracks, boards shrink, feet burn. A stat on the flow that stops the pump guards it.`,
+        remedies: [{ label: 'A stat that stops the pump', edits: [{ at: `${place}/highLimit`, value: true }] }],
+      });
+    }
+    const injected = circuit.mixing.startsWith('injection');
+    if (!injected && job.separation.kind === 'none' && !circuit.coldPortCheck) {
+      findings.push({
+        id: `cold-port-open:${circuit.id}`,
+        rule: 'cold-port-open',
+        severity: 'note',
+        place: `${place}/coldPortCheck`,
+        component,
+        title: `${circuit.name}: the cold port may be fed backwards`,
+        why: 'Other pumps on the same source push through its cold port when its own pump stands or is the weaker one: hot water then comes back the wrong way. A check valve in the cold port, or a separator, stops that.',
+        remedies: [{ label: 'A check valve on the cold port', edits: [{ at: `${place}/coldPortCheck`, value: true }] }],
+      });
+    }
+    if (circuit.mixing === 'injection-fixed' && circuit.loopValves === 'thermostatic') {
+      findings.push({
+        id: `injection-blind:${circuit.id}`,
+        rule: 'injection-blind',
+        severity: 'mend',
+        place: `${place}/mixing`,
+        component,
+        title: `${circuit.name}: a fixed injection cannot follow valves that close`,
+        why: 'It brings the same hot water however little the circuit passes: the fewer rooms are open, the hotter the rest gets. A speed that follows the mix, or a valve, keeps the temperature.',
+        remedies: [
+          { label: 'Injection with a speed that follows', edits: [{ at: `${place}/mixing`, value: 'injection-variable' }] },
+        ],
+      });
+    }
+    return findings;
+  });
+}
+
+/** One pump against valves that close one by one. */
+function sharedPump({ job, rules, say }: Context, { solved }: UnreviewedDesign): Finding[] {
+  const { distribution } = job;
+  const zones = solved?.zones.length ?? 0;
+  if (distribution.kind !== 'valves' || distribution.pumpControl !== 'fixed-speed' || distribution.bypass !== null || zones < 2)
+    return [];
+  const opening = rules.bypassOpening.limit;
+  return [
+    {
+      id: 'shared-pump-fixed',
+      rule: 'shared-pump-fixed',
+      severity: 'mend',
+      place: 'distribution/pumpControl',
+      component: 'distribution/pump',
+      title: 'One pump at full speed against valves that close',
+      why: 'With one zone left open it pushes all it has through that one: the valve hisses and the pump burns what it makes too much. It should slow down, or something should let water past.',
+      remedies: [
+        {
+          label: 'Let it hold a falling pressure',
+          edits: [{ at: 'distribution/pumpControl', value: 'proportional-pressure' }],
+        },
+        { label: `A bypass that opens at ${say(opening, 'pressure')}`, edits: [{ at: 'distribution/bypass', value: opening }] },
+      ],
+    },
+  ];
+}
+
+/** The head of a pump against a shut valve, beside what its actuator holds. */
+function closeOff({ job, rules, say }: Context, { circuits, distribution }: UnreviewedDesign): Finding[] {
+  const limit = rules.closeOff.limit;
+  const behind = circuits.filter((circuit) => {
+    const decided = job.circuits.find((each) => each.id === circuit.id);
+    return circuit.sized && (decided?.zones === 'rooms' || circuit.sized.zoneValve);
+  });
+  const worst = behind.flatMap(({ id, name, sized }) => {
+    const duty = (sized?.pump ?? distribution?.pump)?.duty;
+    const model = duty && findCirculator(duty.modelId, job.ownPumps);
+    const dead = duty && model ? (model.curve[0]?.[1] ?? 0) * duty.speed ** 2 * 1000 * GRAVITY : 0;
+    return dead > limit ? [{ id, name, dead }] : [];
+  });
+  return worst.map(({ id, name, dead }) => ({
+    id: `close-off:${id}`,
+    rule: 'close-off',
+    severity: 'note',
+    place: `circuits/${id}/zones`,
+    component: `circuits/${id}/pump`,
+    title: `${name}: its valves close against up to ${say(dead, 'pressure')}`,
+    why: `${rules.closeOff.reason} ${say(limit, 'pressure')} is usual; look it up, or take a pump that slows down.`,
+    remedies: [],
+  }));
+}

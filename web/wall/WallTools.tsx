@@ -1,0 +1,59 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import type { Sheet } from '../../core/drawing/sheet.ts';
+import { WallSearch } from './WallSearch.tsx';
+
+/** Size of the drawing: as the window allows, or a share of its own size. */
+export type Zoom = 'fit' | number;
+const STEPS = [0.6, 1, 1.5];
+
+/** Looking for a part, the size of the drawing, and the drawing on paper. */
+export function WallTools({
+  sheet,
+  zoom,
+  onZoom,
+  onFind,
+}: {
+  sheet: Sheet;
+  zoom: Zoom;
+  onZoom: (zoom: Zoom) => void;
+  onFind: (component: string) => void;
+}) {
+  return (
+    <Box
+      sx={{
+        position: 'absolute',
+        right: 14,
+        bottom: 14,
+        display: 'flex',
+        gap: 1,
+        alignItems: 'center',
+        '@media print': { display: 'none' },
+      }}
+    >
+      <Box sx={{ display: { xs: 'none', sm: 'block' } }}>
+        <WallSearch sheet={sheet} onFind={onFind} />
+      </Box>
+      <Button variant="outlined" onClick={() => window.print()} sx={{ bgcolor: 'background.paper', height: 38 }}>
+        Print
+      </Button>
+      <ToggleButtonGroup
+        size="small"
+        exclusive
+        value={zoom}
+        onChange={(_, next: Zoom | null) => next && onZoom(next)}
+        aria-label="Size of the drawing"
+        sx={{ bgcolor: 'background.paper' }}
+      >
+        <ToggleButton value="fit">Fit</ToggleButton>
+        {STEPS.map((step) => (
+          <ToggleButton key={step} value={step}>
+            {step * 100} %
+          </ToggleButton>
+        ))}
+      </ToggleButtonGroup>
+    </Box>
+  );
+}
