@@ -1,7 +1,7 @@
 import type { Floor } from '../model/emitter.ts';
 import type { Circuit, Job, Room, Source } from '../model/job.ts';
 import { newFloor, newPanel, newRated, USUAL_COOLING } from '../model/new-emitter.ts';
-import { newCircuit, newJob, newRoom, newSection, newSeparation } from '../model/new-job.ts';
+import { newCircuit, newFurtherSource, newJob, newRoom, newSection, newSeparation, USUAL_CYLINDER } from '../model/new-job.ts';
 
 interface Parts {
   source: Partial<Source>;
@@ -18,9 +18,9 @@ function systemOf(name: string, { source, circuits, rooms, separation = 'none', 
   const job: Job = {
     ...base,
     safety: { filling: 'protected', discharge: 'drain', reliefCapacity: null, heatDump: true },
+    separation: newSeparation(separation),
     ...rest,
     source: { ...base.source, components: ['relief-valve', 'air-separator', 'low-water-cut-off', 'isolating-valve'], ...source },
-    separation: newSeparation(separation),
   };
   return {
     ...job,
@@ -60,6 +60,43 @@ export const SYSTEMS = {
     rooms: times(4, () => floorRoom(27, 1350, { spacing: 0.15, loops: 2 })),
     rest: { display: { system: 'us', units: {} } },
   }),
+  3: systemOf('Stove and cable at Hob Lane', {
+    source: {
+      kind: 'solid-fuel',
+      capacity: 42_000,
+      flowTemperature: 78,
+      temperatureDifference: 14,
+      name: 'Wood boiler',
+    },
+    circuits: [
+      { name: 'Air coil', emitters: 'air-units', flowTemperature: 78, temperatureDifference: 14 },
+      directFloor(40, 8, { name: 'Floor', connection: 'mixed' }),
+    ],
+    rooms: [
+      { heatLoad: 17_000, roomTemperature: 18, emitters: [newRated('e1', 'unit-heater', { ratedOutput: 21_000 })] },
+      ...times(3, () => floorRoom(32, 2100, { spacing: 0.2 }, { circuit: 'c2' })),
+    ],
+    separation: 'low-loss-header',
+    rest: {
+      furtherSources: [
+        newFurtherSource('f1', {
+          name: 'Electric boiler',
+          kind: 'electric',
+          capacity: 24_000,
+          flowTemperature: 78,
+          order: 'backup',
+        }),
+      ],
+      hotWater: {
+        ...USUAL_CYLINDER,
+        volume: 0.3,
+        storeTemperature: 55,
+        flowTemperature: 75,
+        coilOutput: 15_000,
+        temperingValve: true,
+      },
+    },
+  }),
   5: systemOf('Ferry cottage', {
     source: { kind: 'water-heater', capacity: 14_000, flowTemperature: 45, temperatureDifference: 6 },
     circuits: [directFloor(36, 6, { zones: 'rooms', pumpControl: 'constant-difference', connection: 'mixed' })],
@@ -70,6 +107,69 @@ export const SYSTEMS = {
     source: { kind: 'heat-pump', capacity: 5200, flowTemperature: 33, temperatureDifference: 5, standing: 'open-air' },
     circuits: [directFloor(33, 5)],
     rooms: times(9, (i) => floorRoom(16.5, 540, { spacing: 0.1, loops: 2, tail: 3 }, { storey: i < 9 ? 'Ground' : 'Upper' })),
+  }),
+  7: systemOf('Under the stair at Cloth Hall', {
+    source: { kind: 'condensing-boiler', capacity: 18_000, flowTemperature: 60, temperatureDifference: 12 },
+    circuits: [
+      { name: 'Radiators', connection: 'mixed', flowTemperature: 52, temperatureDifference: 10, hand: 'left' },
+      directFloor(36, 7, { name: 'Floor', connection: 'mixed' }),
+    ],
+    rooms: [
+      ...times(5, () => ({ heatLoad: 1300, emitters: [newPanel('e1', { type: '2-2', length: 1.4 })] })),
+      ...times(2, () => floorRoom(34, 2000, {}, { circuit: 'c2' })),
+    ],
+    separation: 'low-loss-header',
+    rest: {
+      separation: newSeparation('low-loss-header', { bore: 0.06 }),
+      hotWater: {
+        ...USUAL_CYLINDER,
+        storeTemperature: 45,
+        flowTemperature: 68,
+        charging: 'parallel',
+        circulation: 'on-demand',
+        hygieneTemperature: 62,
+        hygieneCirculates: true,
+      },
+      ownPumps: [
+        {
+          id: 'p1',
+          label: 'Pump of the old floor circuit',
+          checkValve: false,
+          existing: true,
+          points: [
+            [0, 4.4, 24],
+            [1.1 / 3600, 3.1, 38],
+            [2.4 / 3600, 0, 44],
+          ],
+        },
+      ],
+    },
+  }),
+  8: systemOf('Warm and cold tank at Alder Mere', {
+    source: {
+      kind: 'heat-pump',
+      capacity: 'auto',
+      flowTemperature: 38,
+      temperatureDifference: 4,
+      points: [
+        { id: 'p1', outdoor: -10, flow: 35, output: 9600, cop: 4.3 },
+        { id: 'p2', outdoor: -10, flow: 45, output: 9100, cop: 3.4 },
+      ],
+    },
+    circuits: [
+      directFloor(27, 4, {
+        name: 'Floors',
+        connection: 'mixed',
+        loopSplit: 'equal',
+        loopValves: 'none',
+        cooling: { flowTemperature: 18, temperatureDifference: 3 },
+      }),
+    ],
+    rooms: times(4, () => floorRoom(30, 1050, { spacing: 0.1, covering: 0.01 }, { coolingLoad: 700, latentLoad: 150 })),
+    rest: {
+      mode: 'heating-and-cooling',
+      separation: newSeparation('plate-exchanger', { approach: 5.5 }),
+    },
   }),
   9: systemOf('Nine doors', {
     source: { kind: 'water-heater', capacity: 16_000, flowTemperature: 49, temperatureDifference: 20 },

@@ -59,7 +59,8 @@ test('one typed load changes flow, pipe and pump on the wall', async ({ page }) 
 
 test('separation re-pipes the wall', async ({ page }) => {
   await openJob(page, thistleMill, 'plant');
-  await page.getByRole('button', { name: 'Source, header, vessel' }).click();
+  await page.getByRole('button', { name: 'Entries', exact: true }).click();
+  await page.getByRole('tab', { name: 'Header' }).click();
   await expect(page.getByRole('button', { name: 'Low-loss header: pick' })).toBeVisible();
   await page.getByLabel('Between source and circuits').click();
   await page.getByRole('option', { name: /^None/ }).click();

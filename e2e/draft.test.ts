@@ -4,7 +4,7 @@ import { expectAccessible, openJob } from './helpers.ts';
 
 test('four plants are drafted for the same rooms; one is taken, and taken back', async ({ page }) => {
   await openJob(page, thistleMill, 'plant');
-  await page.getByRole('button', { name: /^Draft the plant/ }).click();
+  await page.getByRole('button', { name: /^Draft it another/ }).click();
   const dialog = page.getByRole('dialog');
   for (const title of ['Open, one temperature', 'Low-loss header', 'Closely spaced tees, a pump for each zone']) {
     await expect(dialog.getByRole('region', { name: title })).toContainText('Through it');
@@ -18,11 +18,13 @@ test('four plants are drafted for the same rooms; one is taken, and taken back',
 
 test('whether a tank is needed follows from the shortest run; the cylinder says when it is warm', async ({ page }) => {
   await openJob(page, thistleMill, 'plant');
-  await page.getByRole('button', { name: 'Source, header, vessel' }).click();
+  await page.getByRole('button', { name: 'Entries', exact: true }).click();
+  await page.getByRole('tab', { name: 'Header' }).click();
   await expect(page.getByText(/^Yes: .* beyond the .* that move/)).toBeVisible();
   await page.getByLabel('Shortest run (min)').fill('1');
   await expect(page.getByText(/^No: .* move with the smallest zone alone/)).toBeVisible();
 
+  await page.getByRole('tab', { name: 'Hot water' }).click();
   await expect(page.getByText(/^Warm after/)).toBeVisible();
   await page.getByLabel('Charged with (°C)').fill('40');
   await expect(page.getByText(/^It never gets warm like this/)).toBeVisible();

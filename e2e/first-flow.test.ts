@@ -112,8 +112,11 @@ for (const scheme of ['light', 'dark'] as const) {
     await page.getByRole('link', { name: 'Thistle Mill', exact: true }).click();
     await expect(page.getByRole('button', { name: /Workshop: heat load/ })).toBeVisible();
     await expectAccessible(page);
-    await page.getByRole('button', { name: 'Source, header, vessel' }).click();
-    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Entries', exact: true }).click();
+    for (const part of ['Source', 'Header', 'Pumps', 'Hot water', 'Safety']) {
+      await page.getByRole('tab', { name: part }).click();
+      await expectAccessible(page);
+    }
     await page.getByRole('button', { name: /^Loft: flow at the duty point/ }).click();
     await expect(page.getByRole('figure')).toBeVisible();
     await expectAccessible(page);

@@ -22,6 +22,8 @@ export const TABLE_IDS = [
   'loops',
   'coils',
   'plant',
+  'parts',
+  'electrical',
   'rooms',
   'findings',
 ] as const;

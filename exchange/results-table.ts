@@ -10,6 +10,7 @@ import type { Job } from '../model/job.ts';
 import type { QuantityKind } from '../model/quantities.ts';
 import { loopTables } from './loop-tables.ts';
 import type { ResultCell, ResultTable } from './result-cells.ts';
+import { wallTables } from './wall-tables.ts';
 
 /** The results of a design as tables in the job's units. */
 export function resultTables(job: Job, design: Design): ResultTable[] {
@@ -190,6 +191,7 @@ export function resultTables(job: Job, design: Design): ResultTable[] {
       headings: ['Figure', 'Value', 'Unit'],
       rows: plant.map((each) => [each.label, figure(each), unitFor(each.kind, job.display)]),
     },
+    ...wallTables(job, design, { head, number }),
     {
       id: 'rooms',
       title: 'Rooms',

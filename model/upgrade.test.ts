@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { designJob } from '../core/design/design-job.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import type { InsulatedRun } from './job.ts';
 import { newRated } from './new-emitter.ts';
@@ -41,6 +42,70 @@ function asVersion1(): Record<string, unknown> {
     vessel: (({ connection, ...vessel }) => vessel)(job.vessel),
   };
 }
+
+describe('a job file of version 4', () => {
+  const old = (): Record<string, unknown> => {
+    const { ownRules, furtherSources, ownPumps, distribution, ...job } = structuredClone(thistleMill);
+    return {
+      ...job,
+      version: 4,
+      source: (({ returnComponents, inside, spareHead, points, ...source }) => ({
+        ...source,
+        components: ['isolating-valve', 'magnetic-filter', 'air-separator', 'isolating-valve'],
+      }))(job.source),
+      circuits: job.circuits.map(
+        ({ returnComponents, mixing, mixingDrive, injectionPump, hand, coldPortCheck, highLimit, ...circuit }) => ({
+          ...circuit,
+          components: ['isolating-valve', 'y-strainer', 'isolating-valve'],
+        }),
+      ),
+      hotWater: (({ pump, run, circulation, hygieneCirculates, overheatStat, coldCheck, drinkingVessel, ...rest }) => rest)(
+        job.hotWater as NonNullable<typeof job.hotWater>,
+      ),
+      separation: { kind: 'buffer', bore: 'auto', spacing: 'auto', volume: 0.2 },
+      safety: { ...job.safety, lowWaterCutOff: true },
+    };
+  };
+  const read = () => {
+    const found = readJob(JSON.parse(JSON.stringify(old())));
+    if (!found.ok) throw new Error(found.problems.join(' '));
+    return found.job;
+  };
+
+  it('has its one line of parts parted: filters on the return, relief first, valves on both sides', () => {
+    const { source, circuits } = read();
+    expect(source.components).toEqual(['relief-valve', 'low-water-cut-off', 'isolating-valve', 'air-separator']);
+    expect(source.returnComponents).toEqual(['magnetic-filter', 'isolating-valve', 'fill-valve']);
+    expect(circuits[0]).toMatchObject({
+      components: ['isolating-valve'],
+      returnComponents: ['y-strainer', 'isolating-valve'],
+      mixing: 'three-way',
+      highLimit: true,
+    });
+  });
+
+  it('keeps a pump in each circuit, one source, and its buffer with four pipes', () => {
+    const job = read();
+    expect(job.distribution.kind).toBe('pumps');
+    expect(job.furtherSources).toEqual([]);
+    expect(job.separation).toMatchObject({ kind: 'buffer', volume: 0.2, connections: 'four' });
+    expect(job.hotWater).toMatchObject({ pump: 'auto', circulation: 'none' });
+    expect(job.safety).not.toHaveProperty('lowWaterCutOff');
+  });
+
+  it('runs as it did: as much flow everywhere, since the parts lose what they lost', () => {
+    const then = designJob(read());
+    const both = designJob({
+      ...read(),
+      source: {
+        ...read().source,
+        components: [...read().source.components, 'magnetic-filter'],
+        returnComponents: ['isolating-valve'],
+      },
+    });
+    expect(then.solved?.state.source.flow).toBeCloseTo(both.solved?.state.source.flow ?? 0, 5);
+  });
+});
 
 describe('a job file of version 3', () => {
   it('only heats, and its emitters have no cooling rating', () => {

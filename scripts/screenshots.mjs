@@ -46,7 +46,7 @@ await shot('plant-calls', '/jobs/:id/plant?calls=01001001', async () => {
   await page.mouse.move(600, 760);
 });
 await shot('drafts', '/jobs/:id/plant', async () => {
-  await page.getByRole('button', { name: /^Draft the plant/ }).click();
+  await page.getByRole('button', { name: /^Draft it another/ }).click();
   await page.getByText('Through it').last().waitFor();
 });
 await shot('duty', '/jobs/:id/duty', async () => {
@@ -59,7 +59,7 @@ await shot('assumed', '/jobs/:id/site', async () => {
 await shot('papers', '/jobs/:id/papers');
 await shot('plant-dark', '/jobs/:id/plant', async () => {
   await page.getByRole('button', { name: 'Dark', exact: true }).click();
-  await page.getByRole('button', { name: 'Source, header, vessel' }).click();
+  await page.getByRole('button', { name: 'Entries', exact: true }).click();
   await page.mouse.move(600, 760);
 });
 await browser.close();

@@ -7,6 +7,8 @@ import { wallSheet } from '../drawing/wall.ts';
 import { ladder } from '../emitter/ladder.ts';
 import { designJob, designWithPlant } from './design-job.ts';
 import { assumptionLedger } from './ledger.ts';
+import { BACKUP_CALL, HOT_WATER_CALL } from './operate.ts';
+import { pumpReuse } from './pump-reuse.ts';
 
 const edited = (job: Job, ...edits: [string, unknown][]) =>
   applyEdits(
@@ -38,6 +40,21 @@ describe('what the systems are about', () => {
     expect(circuit?.sized?.returnTemperature.value).toBe(31);
   });
 
+  it('3: the fire has a dump, the cable takes over, hot water goes first, and the cold port wants a check valve', () => {
+    const { plant, design } = designWithPlant(SYSTEMS[3]);
+    const zones = design.solved?.zones.map((zone) => zone.id) ?? [];
+    const onCable = plant?.run([...zones, BACKUP_CALL], 'cold');
+    expect(onCable?.further[0]?.heat).toBeGreaterThan(15_000);
+    expect(onCable?.source.heat).toBeCloseTo(0, 3);
+    const first = plant?.run([...zones, HOT_WATER_CALL]);
+    expect(first?.circuits.some((circuit) => circuit.running)).toBe(false);
+    expect(rulesOf(SYSTEMS[3])).toContain('tempering-backflow');
+    expect(rulesOf(edited(SYSTEMS[3], ['hotWater/coldCheck', true]))).toContain('drinking-vessel-missing');
+    expect(rulesOf(edited(SYSTEMS[3], ['safety/heatDump', false]))).toContain('heat-dump');
+    // Cold water on iron: a fire wants its return lifted.
+    expect(rulesOf(edited(SYSTEMS[3], ['source/temperatureDifference', 30]))).toContain('return-too-cold');
+  });
+
   it('5: the pump holds its delta T with any of three thermostats', () => {
     const { plant, design } = designWithPlant(SYSTEMS[5]);
     const zones = design.solved?.zones.map((zone) => zone.id) ?? [];
@@ -54,6 +71,30 @@ describe('what the systems are about', () => {
     expect(circuits[0]?.sized?.manifolds.map((each) => each.loops.length)).toEqual([10, 8]);
     expect(buffer?.needed.value).toBe(0);
     expect(ladder(SYSTEMS[6])[0]?.needed).toBeLessThan(33);
+  });
+
+  it('7: two mixed circuits charge beside the cylinder, and the old pump finds its place', () => {
+    const job = SYSTEMS[7];
+    const design = designJob(job);
+    expect(rulesOf(job)).not.toContain('parallel-direct');
+    expect(rulesOf(edited(job, ['circuits/c1/connection', 'direct']))).toContain('parallel-direct');
+    expect(rulesOf(edited(job, ['hotWater/hygieneCirculates', false]))).toContain('hygiene-stale-pipe');
+    const [reuse] = pumpReuse(job, design);
+    expect(reuse?.places.some((each) => each.serves)).toBe(true);
+    expect(wallSheet(job, design).symbols.find((symbol) => symbol.component === 'circuits/c1/valve')?.mirrored).toBe(true);
+    // The header stays for a later heat pump: 60 mm carry 8 kW at 5 K slowly enough.
+    const later = designJob(edited(job, ['source/temperatureDifference', 5]));
+    expect(later.source?.header?.velocity.value).toBeLessThan(0.3);
+  });
+
+  it('8: the coil takes its approach off, the floors are mixed down, and cold floors heed the dew point', () => {
+    const design = designJob(SYSTEMS[8]);
+    expect(design.source?.supplyTemperature.value).toBe(32.5);
+    expect(design.source?.exchanger?.possible).toBe(true);
+    expect(design.heatPump?.output?.value).toBeGreaterThan(9100);
+    expect(design.circuits[0]?.sized?.valve?.hotShare.value).toBeLessThan(1);
+    expect(rulesOf(SYSTEMS[8])).not.toContain('loops-unlike');
+    expect(rulesOf(edited(SYSTEMS[8], ['site/summerHumidity', 0.75]))).toContain('dew-point');
   });
 
   it('9: one pump against one to nine open doors, never less in all with one door more', () => {

@@ -111,7 +111,7 @@ export function drawCircuit(job: Job, circuit: CircuitDesign, left: number, boar
       component: `${component}/valve`,
       at: at(VALVE_AT - 10),
       tiedTo: [Math.max(flow, back), VALVE_AT],
-      title: decided.mixing === 'four-way' ? 'Valve, 4 ways' : `Valve, cold ${decided.hand}`,
+      title: decided.mixing === 'four-way' ? 'Valve, 4 ways' : `Mix, cold ${decided.hand}`,
       word: null,
       figures: [{ id: sized.valve.kvs.id }, { id: sized.valve.hotShare.id, word: 'hot' }],
     });

@@ -156,7 +156,7 @@ function tagPlant(job: Job, design: Design, layout: Layout, tag: Board['tag']): 
   tag({
     component: 'source/run',
     at: [at.left - 2, bottom + 22],
-    width: 92,
+    width: 104,
     tiedTo: [at.middle + 16, bottom],
     title: 'Source pipe',
     word: source.run.size.label,

@@ -80,6 +80,21 @@ function mixing({ job, say }: Context, { circuits }: UnreviewedDesign): Finding[
         remedies: [{ label: 'A check valve on the cold port', edits: [{ at: `${place}/coldPortCheck`, value: true }] }],
       });
     }
+    if (circuit.mixing === 'four-way' && job.distribution.kind === 'pumps') {
+      findings.push({
+        id: `four-way-idle:${circuit.id}`,
+        rule: 'four-way-idle',
+        severity: 'note',
+        place: `${place}/mixing`,
+        component,
+        title: `${circuit.name}: its fourth port has nothing to drive it`,
+        why: 'The port that sends hot water round to the source works where a pump stands before the valve. Here every pump stands behind it, so that no water goes round and the return is not lifted: three ways do as much for less.',
+        remedies: [
+          { label: 'A valve with three ways', edits: [{ at: `${place}/mixing`, value: 'three-way' }] },
+          { label: 'One pump before the valves', edits: [{ at: 'distribution/kind', value: 'valves' }] },
+        ],
+      });
+    }
     if (circuit.mixing === 'injection-fixed' && circuit.loopValves === 'thermostatic') {
       findings.push({
         id: `injection-blind:${circuit.id}`,

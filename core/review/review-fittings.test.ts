@@ -120,6 +120,7 @@ const SLIPS: [rule: string, slip: Edits][] = [
       ['distribution/pumpControl', 'fixed-speed'],
     ],
   ],
+  ['four-way-idle', [['circuits/c1/mixing', 'four-way']]],
   ['tempering-backflow', [['hotWater/coldCheck', false]]],
   ['drinking-vessel-missing', [['hotWater/drinkingVessel', false]]],
   ['hygiene-stale-pipe', [['hotWater/hygieneCirculates', false]]],

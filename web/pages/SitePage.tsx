@@ -1,9 +1,12 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
+import { useState } from 'react';
 import { freezingPoint } from '../../core/fluid/glycol.ts';
 import { dewPoint } from '../../core/fluid/moist-air.ts';
+import { RULEBOOKS_BY_ID } from '../../core/review/rulebooks.ts';
 import type { Job } from '../../model/job.ts';
 import { type QuantityKind, UNIT_CHOICES } from '../../model/quantities.ts';
 import { OwnCatalogue } from '../own/OwnCatalogue.tsx';
@@ -11,6 +14,7 @@ import { FLUID_CHOICES, MODE_CHOICES, RULEBOOK_CHOICES } from '../parts/choices.
 import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
 import { PageSection, Sheet } from '../parts/Layout.tsx';
 import { Ledger } from '../parts/Ledger.tsx';
+import { RulesDialog } from '../parts/RulesDialog.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
 
@@ -34,7 +38,8 @@ const UNIT_LABELS: [QuantityKind, string][] = [
 
 /** Where the job is, in which units it is read, and by which rulebook it is designed. */
 export default function SitePage() {
-  const { fluid, mode, site } = useJob();
+  const { fluid, mode, site, rulebook, ownRules } = useJob();
+  const [rules, setRules] = useState(false);
   const { say } = useDisplay();
   return (
     <Sheet title="Site" lead="Where the plant stands and how its numbers are read.">
@@ -85,11 +90,20 @@ export default function SitePage() {
       </PageSection>
       <PageSection
         title="Rulebook"
-        lead="Two habits size pipe and disagree. Both figures are always shown; the job is judged by one."
+        lead="Practitioners disagree, with reasons. A job picks one school; what departs from it is a finding, and every limit can be your own."
       >
-        <Box sx={{ maxWidth: 520 }}>
-          <ChoiceField place="rulebook" label="Bores are chosen by" options={RULEBOOK_CHOICES} />
+        <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr auto' }, gap: 2, alignItems: 'start' }}>
+          <ChoiceField
+            place="rulebook"
+            label="The job is judged by"
+            options={RULEBOOK_CHOICES}
+            help={RULEBOOKS_BY_ID[rulebook].about}
+          />
+          <Button variant="outlined" sx={{ height: 40 }} onClick={() => setRules(true)}>
+            Every limit{ownRules.length > 0 ? ` (${ownRules.length} your own)` : ''} …
+          </Button>
         </Box>
+        {rules && <RulesDialog onClose={() => setRules(false)} />}
       </PageSection>
       <PageSection title="Your catalogue" lead="Ratings and pipes typed once, for every job on this computer.">
         <OwnCatalogue />

@@ -20,7 +20,9 @@ export function SafetyFields() {
         empty={null}
         help="Off its plate; at least what the source can make."
       />
-      {[source, ...furtherSources].some((each) => each.kind === 'solid-fuel') && <Tick place="safety/heatDump" label="A heat dump works without power" />}
+      {[source, ...furtherSources].some((each) => each.kind === 'solid-fuel') && (
+        <Tick place="safety/heatDump" label="A heat dump works without power" />
+      )}
       <Typography variant="body2" color="text.secondary">
         The relief valve must discharge where nobody can be scalded, and filling from the main needs backflow protection: local
         codes decide.

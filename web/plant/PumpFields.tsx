@@ -4,6 +4,8 @@ import { DISTRIBUTION_CHOICES, PUMP_CONTROL_CHOICES, pumpChoices } from '../part
 import { ChoiceField, QuantityField } from '../parts/Field.tsx';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { useJob } from '../state/job-context.tsx';
+import { CompareDistribution } from './CompareDistribution.tsx';
+import { OwnPumps } from './OwnPumps.tsx';
 
 /** The entries for what moves the water. */
 export function PumpFields({ design }: { design: Design }) {
@@ -33,6 +35,8 @@ export function PumpFields({ design }: { design: Design }) {
           <ChoiceField place="source/pumpControl" label="Source pump holds" options={PUMP_CONTROL_CHOICES} />
         </>
       )}
+      {design.circuits.length > 1 && <CompareDistribution />}
+      <OwnPumps design={design} />
     </>
   );
 }

@@ -1,5 +1,6 @@
 import { expose } from 'comlink';
 import { type Combination, combinations } from '../../core/design/combinations.ts';
+import { compareDistribution, type DistributionOption } from '../../core/design/compare-distribution.ts';
 import type { Design } from '../../core/design/design.ts';
 import { designJob, designWithPlant } from '../../core/design/design-job.ts';
 import { draftPlants, type PlantDraft } from '../../core/design/draft-plant.ts';
@@ -33,6 +34,10 @@ const work = {
   /** Whole plants for the rooms of a job, each with its design. */
   drafts(job: Job): (PlantDraft & { design: Design })[] {
     return draftPlants(job).map((draft) => ({ ...draft, design: designJob(draft.job) }));
+  },
+  /** A pump in each circuit beside one pump with valves. */
+  compareDistribution(job: Job): DistributionOption[] {
+    return compareDistribution(job);
   },
   ledger(job: Job): LedgerEntry[] {
     return assumptionLedger(job);

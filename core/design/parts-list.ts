@@ -1,0 +1,112 @@
+import type { ComponentId, Job } from '../../model/job.ts';
+import { COMPONENT_DATA } from '../pipe/components.ts';
+import { type Body, bodyOf, bodyOfPart, uprightVessel } from '../plant/bodies.ts';
+import type { Design } from './design.ts';
+
+/** One thing to buy for the wall, with the body it needs there. */
+export interface WallPart {
+  /** Component on the wall. */
+  component: string;
+  where: string;
+  label: string;
+  body: Body;
+}
+
+const HEADER_INSULATION = 0.03;
+const TANK_INSULATION = 0.06;
+/** Height of an expansion vessel over its diameter, half of it water when warm: common practice. */
+const VESSEL_SLENDERNESS = 1.3;
+/** Height of a cylinder over its diameter: common practice. */
+const CYLINDER_SLENDERNESS = 2.5;
+
+/**
+ * Everything that hangs on or stands before the wall, in the order one walks along it. What is inside the source is not
+ * bought again.
+ */
+export function partsList(job: Job, design: Design): WallPart[] {
+  const { source } = design;
+  if (!source) return [];
+  const list: WallPart[] = [];
+  const put = (component: string, where: string, label: string, body: Body | null) => {
+    if (body) list.push({ component, where, label, body });
+  };
+  const line = (component: string, where: string, parts: readonly ComponentId[], bore: number) => {
+    for (const part of parts) put(component, where, COMPONENT_DATA[part].label, bodyOfPart(part, bore));
+  };
+  const { bore } = source.run.size;
+  line('source/run', 'Source, flow', job.source.components, bore);
+  if (source.pump && !job.source.inside.includes('pump'))
+    put('source/pump', 'Source, flow', source.pump.duty?.label ?? 'Pump', bodyOf('pump', bore));
+  line('source/run', 'Source, return', job.source.returnComponents, bore);
+  for (const further of design.furtherSources) {
+    put(`furtherSources/${further.id}/pump`, further.name, further.pump.duty?.label ?? 'Pump', bodyOf('pump', bore));
+    put(
+      `furtherSources/${further.id}`,
+      further.name,
+      COMPONENT_DATA['flap-check-valve'].label,
+      bodyOfPart('flap-check-valve', bore),
+    );
+    if (further.conductance) put(`furtherSources/${further.id}/plates`, further.name, 'Plate exchanger', bodyOf('plates', bore));
+  }
+  put('header', 'Separation', separatorLabel(job), separatorBody(job, design, bore));
+  if (design.vessel?.volume && !job.source.inside.includes('vessel')) {
+    const volume = design.vessel.volume.value;
+    const diameter = Math.cbrt((4 * volume) / (Math.PI * VESSEL_SLENDERNESS));
+    put('vessel', 'Source, return', 'Expansion vessel', {
+      ...uprightVessel(volume / 2, (VESSEL_SLENDERNESS * diameter) / 2, 0, bore, 1),
+      along: VESSEL_SLENDERNESS * diameter,
+      across: diameter,
+      depth: diameter,
+    });
+  }
+  if (design.distribution)
+    put('distribution/pump', 'Flow bar', design.distribution.pump.duty?.label ?? 'Pump', bodyOf('pump', bore));
+  for (const circuit of design.circuits) {
+    const decided = job.circuits.find((each) => each.id === circuit.id);
+    const { sized } = circuit;
+    if (!sized || !decided) continue;
+    const component = `circuits/${circuit.id}`;
+    const own = sized.run.size.bore;
+    if (sized.valve) {
+      const four = decided.mixing === 'four-way';
+      put(
+        `${component}/valve`,
+        circuit.name,
+        four ? 'Mixing valve, four ways' : 'Mixing valve',
+        bodyOf(four ? 'four-way-valve' : 'mixing-valve', own),
+      );
+    }
+    if (sized.injection)
+      put(`${component}/valve`, circuit.name, sized.injection.pump.duty?.label ?? 'Injection pump', bodyOf('pump', own));
+    if (sized.pump) put(`${component}/pump`, circuit.name, sized.pump.duty?.label ?? 'Pump', bodyOf('pump', own));
+    else put(`${component}/pump`, circuit.name, 'Zone valve', bodyOf('zone-valve', own));
+    line(`${component}/run`, `${circuit.name}, flow`, decided.components, own);
+    if (decided.balancing === 'valve')
+      put(`${component}/run`, `${circuit.name}, flow`, 'Regulating valve', bodyOfPart('isolating-valve', own));
+    line(`${component}/run`, `${circuit.name}, return`, decided.returnComponents, own);
+  }
+  if (job.hotWater) {
+    const { volume } = job.hotWater;
+    const diameter = Math.cbrt((4 * volume) / (Math.PI * CYLINDER_SLENDERNESS));
+    put('hotWater', 'Hot water', 'Cylinder', uprightVessel(volume, CYLINDER_SLENDERNESS * diameter, TANK_INSULATION, bore, 5));
+    const pump = design.hotWater?.pump;
+    if (pump)
+      put('hotWater/pump', 'Hot water', pump.duty?.label ?? 'Pump', bodyOf('pump', design.hotWater?.run?.size.bore ?? bore));
+  }
+  return list;
+}
+
+const separatorLabel = ({ separation }: Job): string =>
+  separation.kind === 'buffer' ? 'Buffer' : separation.kind === 'plate-exchanger' ? 'Plate exchanger' : 'Low-loss header';
+
+function separatorBody(job: Job, { source, buffer }: Design, bore: number): Body | null {
+  if (job.separation.kind === 'plate-exchanger') return bodyOf('plates', bore);
+  if (buffer?.tank) {
+    const ports = { two: 2, three: 3, four: 4 }[job.separation.connections];
+    return uprightVessel(buffer.tank.volume.value, buffer.tank.height, TANK_INSULATION, bore, ports);
+  }
+  const header = source?.header;
+  if (!header) return null;
+  const height = 8 * header.bore.value;
+  return uprightVessel((Math.PI / 4) * header.bore.value ** 2 * height, height, HEADER_INSULATION, bore, 4);
+}

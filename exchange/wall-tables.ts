@@ -1,0 +1,74 @@
+import type { Design } from '../core/design/design.ts';
+import { electricalSupply } from '../core/design/electrical.ts';
+import { partsList } from '../core/design/parts-list.ts';
+import type { Body } from '../core/plant/bodies.ts';
+import type { Job } from '../model/job.ts';
+import type { ResultTable, Writing } from './result-cells.ts';
+
+const JOINTS: Record<Body['joint'], string> = {
+  union: 'Union',
+  thread: 'Thread',
+  flange: 'Pump flange',
+  socket: 'Socket',
+  hose: 'Thread, hose beside',
+};
+const HANGING: Record<Body['hanging'], string> = {
+  any: 'Any way',
+  level: 'Level pipe only',
+  upright: 'Upright',
+  'level-shaft': 'Shaft level',
+  'filter-down': 'Basket or bottom down',
+  'vent-up': 'Vent up',
+};
+
+/** What hangs on the wall with the room it needs, and what wants electricity. */
+export function wallTables(job: Job, design: Design, { head, number }: Writing): ResultTable[] {
+  const size = (value: number) => number(Math.round(value * 1000) / 1000, 'bore');
+  return [
+    {
+      id: 'parts',
+      title: 'On the wall: what to buy, and the room it needs (invented catalogue; data sheets decide)',
+      headings: [
+        'Where',
+        'Part',
+        head('Ports', 'bore'),
+        'Number of ports',
+        'Joint',
+        head('Along the pipe', 'bore'),
+        head('Across', 'bore'),
+        head('Depth', 'bore'),
+        head('Free beside', 'bore'),
+        head('Free before', 'bore'),
+        'Filled weight (kg)',
+        'Hangs',
+        'Own bracket',
+      ],
+      rows: partsList(job, design).map(({ where, label, body }) => [
+        where,
+        label,
+        size(body.bore),
+        body.ports,
+        JOINTS[body.joint],
+        size(body.along),
+        size(body.across),
+        size(body.depth),
+        size(body.clearance.beside),
+        size(body.clearance.before),
+        Number(body.weight.toPrecision(2)),
+        HANGING[body.hanging],
+        body.bracket ? 'yes' : 'no',
+      ]),
+    },
+    {
+      id: 'electrical',
+      title: 'For the electrician (a qualified person wires; local codes decide circuits and protection)',
+      headings: ['What', 'Draws (W)', 'Own circuit', 'Why'],
+      rows: electricalSupply(job, design).map(({ label, power, own, why }) => [
+        label,
+        Math.round(power),
+        own ? 'yes' : 'no',
+        why,
+      ]),
+    },
+  ];
+}

@@ -1,0 +1,99 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useEffect, useState } from 'react';
+import type { DistributionOption } from '../../core/design/compare-distribution.ts';
+import { heavyWork } from '../state/design-context.tsx';
+import { useDisplay } from '../state/display.ts';
+import { useEditing, useJob } from '../state/job-context.tsx';
+
+const TITLES: Record<DistributionOption['kind'], string> = { pumps: 'Pump per circuit', valves: 'One pump, valves' };
+
+/** A pump in each circuit beside one pump with valves: parts, watts, and what each gets wrong. */
+export function CompareDistribution() {
+  const job = useJob();
+  const { put } = useEditing();
+  const { say } = useDisplay();
+  const [options, setOptions] = useState<DistributionOption[] | null>(null);
+  useEffect(() => {
+    let stale = false;
+    heavyWork()
+      .compareDistribution(job)
+      .then((found) => {
+        if (!stale) setOptions(found);
+      })
+      .catch(() => {
+        if (!stale) setOptions([]);
+      });
+    return () => {
+      stale = true;
+    };
+  }, [job]);
+  if (options === null)
+    return (
+      <Typography role="status" variant="body2">
+        Working out both ways …
+      </Typography>
+    );
+  const only = (option: DistributionOption) =>
+    option.findings.filter((title) => options.some((other) => other !== option && !other.findings.includes(title)));
+  return (
+    <Box
+      component="table"
+      sx={{
+        borderCollapse: 'collapse',
+        '& th, & td': { py: 0.6, pr: 1, textAlign: 'left', verticalAlign: 'top', fontSize: '0.9rem' },
+      }}
+    >
+      <caption style={{ textAlign: 'left', fontWeight: 700, paddingBottom: 4 }}>Both ways, every zone calling</caption>
+      <thead>
+        <tr>
+          <td />
+          {options.map(({ kind }) => (
+            <th key={kind} scope="col">
+              {TITLES[kind]}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        <tr>
+          <th scope="row">Pumps</th>
+          {options.map(({ kind, pumps }) => (
+            <td key={kind}>{pumps}</td>
+          ))}
+        </tr>
+        <tr>
+          <th scope="row">Valves</th>
+          {options.map(({ kind, valves }) => (
+            <td key={kind}>{valves}</td>
+          ))}
+        </tr>
+        <tr>
+          <th scope="row">Power</th>
+          {options.map(({ kind, power }) => (
+            <td key={kind}>{say(power, 'electricPower')}</td>
+          ))}
+        </tr>
+        <tr>
+          <th scope="row">Only here</th>
+          {options.map((option) => (
+            <td key={option.kind}>{only(option).slice(0, 3).join('; ') || 'nothing'}</td>
+          ))}
+        </tr>
+        <tr>
+          <td />
+          {options.map(({ kind, edits }) => (
+            <td key={kind}>
+              {kind !== job.distribution.kind && (
+                <Button size="small" variant="outlined" onClick={() => put(TITLES[kind], edits)}>
+                  Take it
+                </Button>
+              )}
+            </td>
+          ))}
+        </tr>
+      </tbody>
+    </Box>
+  );
+}
