@@ -8,6 +8,7 @@ export function drawCylinder(job: Job, design: Design, left: number, { sheet, ta
   if (!job.hotWater) return;
   const { flow, back } = risersOf(left, 'right');
   const foot = HOUSE.top + HOUSE.height + 24;
+  const valved = job.distribution.kind === 'valves';
   sheet.pipes.push(
     { id: 'hotWater/flow', role: 'flow', points: straight([flow, FLOW_BAR], [flow, foot]) },
     { id: 'hotWater/return', role: 'return', points: straight([back, foot], [back, RETURN_BAR]) },
@@ -21,7 +22,14 @@ export function drawCylinder(job: Job, design: Design, left: number, { sheet, ta
       height: 124,
       label: 'Hot-water cylinder',
     },
-    { component: 'hotWater/pump', kind: 'pump', at: [flow, PUMP_AT], width: 34, height: 34, label: 'Charging pump' },
+    {
+      component: 'hotWater/pump',
+      kind: valved ? 'zone-valve' : 'pump',
+      at: [flow, PUMP_AT],
+      width: valved ? 26 : 34,
+      height: 34,
+      label: valved ? 'Hot water: zone valve' : 'Charging pump',
+    },
   );
   const { hotWater } = design;
   if (!hotWater) return;

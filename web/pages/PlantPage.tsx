@@ -86,7 +86,7 @@ export default function PlantPage() {
           sx={{
             position: 'absolute',
             right: 14,
-            top: 72,
+            bottom: 66,
             bgcolor: 'background.paper',
             '@media print': { display: 'none' },
           }}

@@ -22,7 +22,6 @@ export function HouseCards({ houses }: { houses: readonly HouseCard[] }) {
         return (
           <g
             key={house.circuitId}
-            data-component={house.component}
             opacity={lit !== null && lit !== owner ? 0.45 : 1}
             onPointerEnter={() => light(owner)}
             onPointerLeave={() => light(null)}

@@ -39,7 +39,6 @@ export function LineParts({ parts }: { parts: readonly LinePart[] }) {
         return (
           <g
             key={id}
-            data-component={id}
             transform={`translate(${at[0]} ${at[1]}) rotate(${upright ? 0 : -90}) scale(${size / DRAWN})`}
             opacity={away ? 0.45 : 1}
           >

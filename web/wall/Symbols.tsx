@@ -11,7 +11,6 @@ export function Symbols({ symbols }: { symbols: readonly SheetSymbol[] }) {
         // biome-ignore lint/a11y/useSemanticElements: a button element cannot stand inside a drawing
         <g
           key={symbol.component}
-          data-component={symbol.component}
           transform={`translate(${symbol.at[0]} ${symbol.at[1]})`}
           opacity={lit !== null && ![null, lit].includes(ownerOf(symbol.component)) ? 0.45 : 1}
           role="button"

@@ -1,9 +1,10 @@
 import Box from '@mui/material/Box';
 import { styled, useTheme } from '@mui/material/styles';
-import { useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { memo, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Design } from '../../core/design/design.ts';
 import type { PlantState } from '../../core/design/operate.ts';
 import type { Sheet } from '../../core/drawing/sheet.ts';
+import { type Slice, slicesOf } from '../../core/drawing/slices.ts';
 import { Gauges } from './Gauges.tsx';
 import { HouseCards } from './HouseCards.tsx';
 import { LineParts } from './LineParts.tsx';
@@ -11,6 +12,7 @@ import { Pipes } from './Pipes.tsx';
 import { PrintHead } from './PrintHead.tsx';
 import { Symbols } from './Symbols.tsx';
 import { Tags } from './Tags.tsx';
+import { useShownSlices } from './useShownSlices.ts';
 import { WallTools, type Zoom } from './WallTools.tsx';
 import { WallContext } from './wall-context.ts';
 
@@ -44,6 +46,25 @@ const Drawing = styled('svg')({
   '@media (prefers-reduced-motion: reduce)': { '& .water': { animation: 'none' } },
 });
 
+/** One slice of the wall; it is painted anew only when the plant or its state changes. */
+const SlicePainting = memo(function SlicePainting({ slice }: { slice: Slice }) {
+  return (
+    <g>
+      <Pipes pipes={slice.pipes} />
+      <LineParts parts={slice.parts} />
+      <Gauges gauges={slice.gauges} flows={slice.flows} />
+      <Symbols symbols={slice.symbols} />
+      <HouseCards houses={slice.houses} />
+      <Tags tags={slice.tags} />
+    </g>
+  );
+});
+
+/** Where a component or a part stands on the sheet. */
+const whereIs = (sheet: Sheet, component: string) =>
+  [...sheet.symbols, ...sheet.houses].find((each) => each.component === component)?.at ??
+  sheet.parts.find((part) => part.id === component)?.at;
+
 /** Paints the sheet of the plant on the screen. */
 export function Wall({ sheet, design, state, designDay, picked, onPick }: Props) {
   const { vars, palette } = useTheme();
@@ -74,7 +95,9 @@ export function Wall({ sheet, design, state, designDay, picked, onPick }: Props)
     () => ({ design, state, designDay, colours, picked, lit, pick: onPick, light: setLit }),
     [design, state, designDay, colours, picked, lit, onPick],
   );
-  const painting = useMemo(
+  const slices = useMemo(() => slicesOf(sheet), [sheet]);
+  const visible = useShownSlices(frame, slices, scale);
+  const ground = useMemo(
     () => (
       <>
         <title>Plant-room wall</title>
@@ -93,15 +116,9 @@ export function Wall({ sheet, design, state, designDay, picked, onPick }: Props)
           className="pegs"
           onClick={() => onPick(null)}
         />
-        <Pipes pipes={sheet.pipes} />
-        <LineParts parts={sheet.parts} />
-        <Gauges gauges={sheet.gauges} flows={sheet.flows} />
-        <Symbols symbols={sheet.symbols} />
-        <HouseCards houses={sheet.houses} />
-        <Tags tags={sheet.tags} />
       </>
     ),
-    [sheet, colours, onPick],
+    [colours, onPick],
   );
   return (
     <Box
@@ -136,7 +153,10 @@ export function Wall({ sheet, design, state, designDay, picked, onPick }: Props)
             viewBox={`0 0 ${sheet.width} ${sheet.height}`}
             style={{ overflow: 'visible' }}
           >
-            {painting}
+            {ground}
+            {visible.map((slice) => (
+              <SlicePainting key={slice.id} slice={slice} />
+            ))}
           </Drawing>
         </WallContext.Provider>
       </Box>
@@ -146,8 +166,13 @@ export function Wall({ sheet, design, state, designDay, picked, onPick }: Props)
         onZoom={setZoom}
         onFind={(component) => {
           onPick(component);
-          const found = frame.current?.querySelector(`[data-component="${CSS.escape(component)}"]`);
-          found?.scrollIntoView({ block: 'center', inline: 'center' });
+          const element = frame.current;
+          const at = whereIs(sheet, component);
+          if (!element || !at) return;
+          element.scrollTo({
+            left: at[0] * scale - element.clientWidth / 2,
+            top: at[1] * scale - element.clientHeight / 2,
+          });
         }}
       />
     </Box>
