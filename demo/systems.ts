@@ -17,7 +17,7 @@ function systemOf(name: string, { source, circuits, rooms, separation = 'none', 
   const base = newJob(name);
   const job: Job = {
     ...base,
-    safety: { filling: 'protected', discharge: 'drain', reliefCapacity: null, heatDump: true },
+    safety: { filling: 'protected', discharge: 'drain', reliefCapacity: null, heatDump: true, fromVented: false },
     separation: newSeparation(separation),
     ...rest,
     source: { ...base.source, components: ['relief-valve', 'air-separator', 'low-water-cut-off', 'isolating-valve'], ...source },

@@ -247,7 +247,7 @@ const house: Job = {
   },
   separation: newSeparation('low-loss-header'),
   vessel: { volume: 'auto', staticHeight: 7.5, reliefPressure: 300_000, fillTemperature: 10, connection: 'source-return' },
-  safety: { filling: 'protected', discharge: 'drain', reliefCapacity: 50_000, heatDump: false },
+  safety: { filling: 'protected', discharge: 'drain', reliefCapacity: 50_000, heatDump: false, fromVented: false },
   accepted: [],
   assumptions: [
     { id: 'a1', place: 'circuits/c2/run/size', alternatives: ['22x0.9'] },

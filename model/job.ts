@@ -132,6 +132,8 @@ export const JobSchema = z
       reliefCapacity: quantity('safety/reliefCapacity').nullable(),
       /** Something that takes the heat of a fire when nothing else does, also in a power cut. */
       heatDump: z.boolean('is neither true nor false'),
+      /** It was an open, vented system, and its vent, cold feed or tank may still be there. */
+      fromVented: z.boolean('is neither true nor false'),
     }),
     /** Findings somebody looked at and lets stand, with the reason. */
     accepted: z

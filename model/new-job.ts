@@ -101,7 +101,7 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
       fillTemperature: 10,
       connection: 'source-return',
     },
-    safety: { filling: 'unknown', discharge: 'unknown', reliefCapacity: null, heatDump: false },
+    safety: { filling: 'unknown', discharge: 'unknown', reliefCapacity: null, heatDump: false, fromVented: false },
     accepted: [],
     assumptions: [],
     unread: [],

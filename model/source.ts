@@ -4,11 +4,17 @@ import { autoOr, deltaT, Id, Name, quantity, temperature, text } from './schema-
 
 export const SOURCE_KINDS = [
   'condensing-boiler',
+  'combination-unit',
   'boiler',
   'heat-pump',
+  'ground-heat-pump',
   'electric',
   'solid-fuel',
   'water-heater',
+  'instantaneous-heater',
+  'solar',
+  'district',
+  'waste-heat',
   'other',
 ] as const;
 

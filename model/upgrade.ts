@@ -93,7 +93,7 @@ function fromVersion4(job: Loose): Loose {
   return {
     ...job,
     version: 5,
-    ...(isLoose(job.safety) ? { safety } : {}),
+    ...(isLoose(job.safety) ? { safety: { fromVented: false, ...safety } } : {}),
     ownRules: [],
     furtherSources: [],
     ownPumps: [],

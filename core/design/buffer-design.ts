@@ -2,13 +2,13 @@ import { byRule, decided, type Figure, given, type Ingredient } from '../figure/
 import {
   DEFROST_FALL,
   DEFROST_TIME,
-  LEAST_SHARE,
   runTimeVolume,
   SOLID_FUEL_STORAGE,
   stockedTank,
   tankDiameter,
   tankHeight,
 } from '../plant/buffer.ts';
+import { traitsOf } from '../plant/source-kinds.ts';
 import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
 import type { SourceFlow } from './source-design.ts';
@@ -130,8 +130,8 @@ export function designBuffer(
       ΔT: swing,
     },
   });
-  const forDefrost = job.source.kind === 'heat-pump' ? defrostVolume(context, source, water) : null;
-  const forFire = job.source.kind === 'solid-fuel' ? fireVolume(context, source) : null;
+  const forDefrost = traitsOf(job.source).defrosts ? defrostVolume(context, source, water) : null;
+  const forFire = traitsOf(job.source).fire ? fireVolume(context, source) : null;
   const wanted = [forRunTime, forDefrost, forFire].filter((each): each is Figure => each !== null);
   const needed = book.add({
     id: 'buffer/needed',
@@ -157,7 +157,7 @@ export function designBuffer(
 
 function leastOutputOf({ job, book }: Context, source: SourceFlow): Figure {
   const pinned = job.source.leastOutput;
-  const share = LEAST_SHARE[job.source.kind];
+  const share = traitsOf(job.source).leastShare;
   return book.add({
     id: 'source/leastOutput',
     label: 'Source: least output',

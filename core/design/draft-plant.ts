@@ -2,6 +2,7 @@ import type { Circuit, Job, Room, Section } from '../../model/job.ts';
 import { idsAfter, newCircuit } from '../../model/new-job.ts';
 import { proposeCircuits } from '../circuit/propose-circuits.ts';
 import { ladder } from '../emitter/ladder.ts';
+import { traitsOf } from '../plant/source-kinds.ts';
 import { designJob } from './design-job.ts';
 
 /** Ways of piping a plant room, each after a school of its own. */
@@ -87,7 +88,7 @@ function openPlant(job: Job): Job {
   const { circuits: designed } = designJob(job);
   const largest = designed.reduce((most, each) => (each.load.value > most.load.value ? each : most));
   const main = job.circuits.find((circuit) => circuit.id === largest.id) ?? newCircuit('c1', job);
-  const fall = job.source.kind === 'heat-pump' ? OPEN_FALL.heatPump : OPEN_FALL.other;
+  const fall = traitsOf(job.source).heatPump ? OPEN_FALL.heatPump : OPEN_FALL.other;
   const one: Circuit = {
     ...main,
     connection: 'direct',

@@ -1,4 +1,5 @@
 import type { Job, SourceKind } from '../../model/job.ts';
+import { SOURCE_TRAITS, traitsOf } from '../plant/source-kinds.ts';
 import { allPumps } from './all-pumps.ts';
 import type { Design } from './design.ts';
 
@@ -18,8 +19,6 @@ const CONTROLS = 150;
 const VALVE_MOTOR = 6;
 const ACTUATOR = 2;
 
-const burns: readonly SourceKind[] = ['condensing-boiler', 'boiler', 'solid-fuel', 'water-heater', 'other'];
-
 /**
  * What the electrician has to bring: circuits of their own for what heats with electricity, one for the controls and all
  * that hangs on them. Powers of pumps are those of their duty points; local codes decide sizes and protection.
@@ -29,18 +28,18 @@ export function electricalSupply(job: Job, design: Design): Supply[] {
   if (!source) return [];
   const list: Supply[] = [];
   const heater = (label: string, kind: SourceKind, output: number, cop: number | null) => {
-    if (burns.includes(kind)) {
+    const { heatPump, electric } = SOURCE_TRAITS[kind];
+    if (!heatPump && !electric) {
       list.push({ label, power: CONTROLS, own: true, why: 'Fan, ignition and controls; a switch beside it to make it dead.' });
       return;
     }
     list.push({
       label,
-      power: kind === 'heat-pump' ? output / (cop ?? 1) : output,
+      power: heatPump ? output / (cop ?? 1) : output,
       own: true,
-      why:
-        kind === 'heat-pump'
-          ? 'Output over COP on the design day; its starting current and any heater inside are on its plate.'
-          : 'All its heat comes from the cable: a circuit of its own, often on three phases.',
+      why: heatPump
+        ? 'Output over COP on the design day; its starting current and any heater inside are on its plate.'
+        : 'All its heat comes from the cable: a circuit of its own, often on three phases.',
     });
   };
   heater(job.source.name || 'Source', job.source.kind, source.capacity.value, design.heatPump?.cop.value ?? null);
@@ -49,7 +48,7 @@ export function electricalSupply(job: Job, design: Design): Supply[] {
       further.name || 'Further source',
       further.kind,
       further.capacity,
-      further.kind === 'heat-pump' ? (design.heatPump?.cop.value ?? 3) : null,
+      traitsOf(further).heatPump ? (design.heatPump?.cop.value ?? 3) : null,
     );
   const centre = 'From the wiring centre, fused there.';
   for (const pump of allPumps(design)) {

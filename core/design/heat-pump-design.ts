@@ -1,6 +1,7 @@
 import { byRule, decided, type Figure, given } from '../figure/figure.ts';
 import { heatPumpAt } from '../plant/heat-pump-map.ts';
 import { CARNOT_SHARE, carnotCop } from '../plant/source-gain.ts';
+import { traitsOf } from '../plant/source-kinds.ts';
 import type { Context } from './context.ts';
 
 /** What a heat pump does on the design day. */
@@ -14,11 +15,15 @@ export interface HeatPumpDesign {
 /** Output and COP on the design day from the data points, or the COP as a usual share of the ideal without any. */
 export function designHeatPump(context: Context): HeatPumpDesign | null {
   const { job, book, rules } = context;
-  if (job.source.kind !== 'heat-pump') return null;
-  const outdoor = job.site.outdoorDesignTemperature;
+  const { heatPump, defrosts } = traitsOf(job.source);
+  if (!heatPump) return null;
+  // A ground source knows nothing of the air: it draws on its brine.
+  const outdoor = defrosts ? job.site.outdoorDesignTemperature : rules.brine.limit;
   const flow = job.source.flowTemperature;
   const at = {
-    T_o: decided('outdoor design temperature', 'temperature', outdoor, 'site/outdoorDesignTemperature'),
+    T_o: defrosts
+      ? decided('outdoor design temperature', 'temperature', outdoor, 'site/outdoorDesignTemperature')
+      : byRule(rules.brine),
     T_f: decided('source flow temperature', 'temperature', flow, 'source/flowTemperature'),
   };
   const state = heatPumpAt(job.source.points, outdoor, flow);

@@ -1,22 +1,9 @@
-import type { SourceKind } from '../../model/job.ts';
-
 /** Tanks one can buy, m3: common practice. */
 export const TANK_SIZES = [
   0.03, 0.05, 0.08, 0.1, 0.12, 0.15, 0.2, 0.3, 0.4, 0.5, 0.75, 0.8, 1, 1.5, 2, 3, 4, 5, 8, 10, 15, 20, 30, 50,
 ] as const;
 /** Height of a buffer over its diameter: common practice. */
 const SLENDERNESS = 2.5;
-
-/** Least output a kind of source can hold while it runs, as a share of its capacity: usual figures, from memory. */
-export const LEAST_SHARE: Record<SourceKind, number> = {
-  'condensing-boiler': 0.2,
-  boiler: 1,
-  'heat-pump': 0.35,
-  electric: 0.33,
-  'solid-fuel': 0.5,
-  'water-heater': 0.5,
-  other: 1,
-};
 
 /** Seconds of full output that one defrost takes out of the water, from memory: some five minutes at about two thirds. */
 export const DEFROST_TIME = 200;

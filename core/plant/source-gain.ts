@@ -1,4 +1,5 @@
 import type { SourceKind } from '../../model/job.ts';
+import { SOURCE_TRAITS } from './source-kinds.ts';
 
 /** Share of the ideal that a heat pump reaches, source fans and pumps included: common practice, 0.4 to 0.5. */
 export const CARNOT_SHARE = 0.45;
@@ -25,11 +26,11 @@ export type SourceGain =
  * @param drop between its flow and return, K
  */
 export function sourceGain(kind: SourceKind, from: number, to: number, drop: number, outdoor: number): SourceGain {
-  if (kind === 'heat-pump') {
+  if (SOURCE_TRAITS[kind].heatPump) {
     const [before, after] = [carnotCop(from, outdoor), carnotCop(to, outdoor)];
     return before === null || after === null ? { kind: 'none' } : { kind: 'cop', before, after };
   }
-  if (kind === 'condensing-boiler') {
+  if (SOURCE_TRAITS[kind].condenses) {
     return { kind: 'condensing', before: from - drop < CONDENSING_BELOW, after: to - drop < CONDENSING_BELOW };
   }
   return { kind: 'none' };

@@ -89,6 +89,8 @@ const SLIPS: [rule: string, slip: Edits][] = [
       ['source/spareHead', 6],
     ],
   ],
+  ['drinking-water-source', [['source/kind', 'water-heater']]],
+  ['vented-leftovers', [['safety/fromVented', true]]],
   ['data-beyond', [...heatPump, ['source/points', [{ id: 'p1', outdoor: 2, flow: 55, output: 17_000, cop: 2.6 }]]]],
   ['plates-second-vessel', [['separation/kind', 'plate-exchanger']]],
   [

@@ -5,6 +5,7 @@ import type { SizedCircuit, UnreviewedDesign } from '../design/design.ts';
 import { findSize, PIPE_MATERIALS } from '../pipe/catalogue.ts';
 import { bothWays, COMPONENT_DATA, componentsLoss } from '../pipe/components.ts';
 import { findCirculator } from '../plant/circulator.ts';
+import { traitsOf } from '../plant/source-kinds.ts';
 import type { Finding } from './finding.ts';
 import { putBehindSource } from './review-placement.ts';
 
@@ -44,7 +45,7 @@ function airAndDirt(job: Job): Finding[] {
       remedies: [{ label: 'Put an air separator behind the source', edits: putBehindSource(job, 'air-separator') }],
     });
   }
-  const delicate = job.source.kind === 'heat-pump' || job.source.kind === 'condensing-boiler';
+  const { delicate } = traitsOf(job.source);
   if (delicate && !holds(job, ['magnetic-filter', 'dirt-separator'])) {
     findings.push({
       id: 'dirt-filter-missing',
@@ -62,7 +63,7 @@ function airAndDirt(job: Job): Finding[] {
 
 /** A strainer that takes more than its share of what a heat pump's flow has to pass. */
 function strainers({ job, rules, say, fluidAt }: Context, { source }: UnreviewedDesign): Finding[] {
-  if (!source || job.source.kind !== 'heat-pump') return [];
+  if (!source || !traitsOf(job.source).heatPump) return [];
   const strainer = bothWays(job.source).find((part) => part === 'ball-valve-strainer' || part === 'y-strainer');
   if (!strainer) return [];
   const fluid = fluidAt(job.source.flowTemperature - job.source.temperatureDifference / 2);

@@ -1,6 +1,7 @@
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import { beside } from '../plant/further-sources.ts';
+import { traitsOf } from '../plant/source-kinds.ts';
 import type { Finding } from './finding.ts';
 import { reviewInsulation, reviewPipe } from './review-pipe.ts';
 import { reviewPump } from './review-pump.ts';
@@ -45,7 +46,7 @@ function reviewReturn(context: Context, { source }: UnreviewedDesign): Finding[]
   if (!source) return [];
   const back = source.returnTemperature.value;
   const base = { place: 'source/temperatureDifference', component: 'source', remedies: [] };
-  if (job.source.kind === 'condensing-boiler' && back > rules.condensingReturn.limit) {
+  if (traitsOf(job.source).condenses && back > rules.condensingReturn.limit) {
     return [
       {
         ...base,
@@ -57,7 +58,7 @@ function reviewReturn(context: Context, { source }: UnreviewedDesign): Finding[]
       },
     ];
   }
-  const wantsHot = job.source.kind === 'boiler' || job.source.kind === 'solid-fuel';
+  const wantsHot = traitsOf(job.source).wantsHotReturn;
   if (wantsHot && back < rules.dryReturn.limit) {
     return [
       {

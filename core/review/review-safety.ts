@@ -1,6 +1,7 @@
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import { bothWays } from '../pipe/components.ts';
+import { traitsOf } from '../plant/source-kinds.ts';
 import type { Finding, Remedy } from './finding.ts';
 import { putBehindSource } from './review-placement.ts';
 
@@ -15,6 +16,7 @@ export function reviewSafety(context: Context, design: UnreviewedDesign): Findin
     ...filling(context),
     ...lowWater(context),
     ...fire(context),
+    ...fromVented(context),
     ...outdoors(context),
     ...leastFlow(context, design),
   ];
@@ -104,7 +106,7 @@ function filling({ job }: Context): Finding[] {
 
 /** Sources with a flame boil dry. */
 function lowWater({ job }: Context): Finding[] {
-  const flame = ['condensing-boiler', 'boiler', 'solid-fuel', 'water-heater'].includes(job.source.kind);
+  const { flame } = traitsOf(job.source);
   const there = job.source.inside.includes('low-water-cut-off') || bothWays(job.source).includes('low-water-cut-off');
   if (!flame || there) return [];
   return [
@@ -128,7 +130,7 @@ function lowWater({ job }: Context): Finding[] {
 }
 
 function fire({ job }: Context): Finding[] {
-  const burns = [job.source, ...job.furtherSources].some((source) => source.kind === 'solid-fuel');
+  const burns = [job.source, ...job.furtherSources].some((source) => traitsOf(source).fire);
   if (!burns || job.safety.heatDump) return [];
   return [
     {
@@ -144,10 +146,27 @@ function fire({ job }: Context): Finding[] {
   ];
 }
 
+/** What an open system leaves behind when it is sealed. */
+function fromVented({ job }: Context): Finding[] {
+  if (!job.safety.fromVented) return [];
+  return [
+    {
+      id: 'vented-leftovers',
+      rule: 'vented-leftovers',
+      severity: 'stop',
+      place: 'safety/fromVented',
+      component: 'vessel',
+      title: 'Vent pipe, cold feed and tank of the old system have to go',
+      why: `Left open they let the pressure out or the air in; capped without a relief valve they make a bomb. Take off the vent and the cold feed and cap them at the pipe, not at the loft; fit relief valve, vessel, gauge and filling; test old radiators and joints at the new pressure before the source fires. ${CODES}`,
+      remedies: [{ label: 'They are off, and it held the test', edits: [{ at: 'safety/fromVented', value: false }] }],
+    },
+  ];
+}
+
 function outdoors({ job, say }: Context): Finding[] {
-  const { standing, kind } = job.source;
+  const { standing } = job.source;
   const findings: Finding[] = [];
-  if (kind === 'heat-pump' && standing === 'enclosed') {
+  if (traitsOf(job.source).defrosts && standing === 'enclosed') {
     findings.push({
       id: 'source-enclosed',
       rule: 'source-enclosed',

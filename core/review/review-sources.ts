@@ -1,6 +1,7 @@
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import { nameOf } from '../plant/further-sources.ts';
+import { traitsOf } from '../plant/source-kinds.ts';
 import type { Finding } from './finding.ts';
 
 /** Findings on several sources side by side, on the pump inside the first, and on data that end too early. */
@@ -12,6 +13,7 @@ export function reviewSources(context: Context, design: UnreviewedDesign): Findi
     ...backup(context, design),
     ...ownPump(context, design),
     ...dataPoints(context, design),
+    ...drinkingWater(context),
   ];
 }
 
@@ -112,6 +114,23 @@ function ownPump({ job, say }: Context, design: UnreviewedDesign): Finding[] {
               },
             ]
           : [],
+    },
+  ];
+}
+
+/** A heater made for drinking water, feeding a closed heating loop. */
+function drinkingWater({ job }: Context): Finding[] {
+  if (!traitsOf(job.source).drinkingWater || job.separation.kind === 'plate-exchanger') return [];
+  return [
+    {
+      id: 'drinking-water-source',
+      rule: 'drinking-water-source',
+      severity: 'note',
+      place: 'separation/kind',
+      component: 'source',
+      title: 'A heater made for drinking water feeds the heating',
+      why: 'Heating water stands, rusts and must never reach a tap. Either this heater serves the heating alone, with no pipe to the taps, or a plate exchanger keeps the two waters apart. Local codes and its maker decide whether it may do this at all.',
+      remedies: [{ label: 'A plate exchanger between', edits: [{ at: 'separation/kind', value: 'plate-exchanger' }] }],
     },
   ];
 }

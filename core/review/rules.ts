@@ -100,6 +100,7 @@ export const RULES = {
     'A valve whose actuator is too weak is pushed open by the pump.',
     MEMORY,
   ),
+  brine: rule('brine from the ground', 'temperature', 0, 'What ground sources are rated at in winter.', MEMORY),
   thermostaticBand: rule(
     'band of a thermostatic valve',
     'temperatureDifference',

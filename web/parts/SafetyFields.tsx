@@ -1,5 +1,6 @@
 import Divider from '@mui/material/Divider';
 import Typography from '@mui/material/Typography';
+import { traitsOf } from '../../core/plant/source-kinds.ts';
 import { useJob } from '../state/job-context.tsx';
 import { DISCHARGE_CHOICES, FILLING_CHOICES } from './choices.ts';
 import { ChoiceField, QuantityField } from './Field.tsx';
@@ -14,13 +15,14 @@ export function SafetyFields() {
       <Typography variant="h2">Filling and safety</Typography>
       <ChoiceField place="safety/filling" label="It is filled" options={FILLING_CHOICES} />
       <ChoiceField place="safety/discharge" label="The relief valve discharges" options={DISCHARGE_CHOICES} />
+      <Tick place="safety/fromVented" label="It was open, with vent pipe and tank, and becomes sealed" />
       <QuantityField
         place="safety/reliefCapacity"
         label="The relief valve lets go"
         empty={null}
         help="Off its plate; at least what the source can make."
       />
-      {[source, ...furtherSources].some((each) => each.kind === 'solid-fuel') && (
+      {[source, ...furtherSources].some((each) => traitsOf(each).fire) && (
         <Tick place="safety/heatDump" label="A heat dump works without power" />
       )}
       <Typography variant="body2" color="text.secondary">

@@ -1,8 +1,10 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import type { Design } from '../../core/design/design.ts';
+import { traitsOf } from '../../core/plant/source-kinds.ts';
 import type { Inside } from '../../model/job.ts';
 import type { QuantityKind } from '../../model/quantities.ts';
 import { ComponentsField } from '../parts/ComponentsField.tsx';
@@ -37,7 +39,7 @@ export function SourceFields({ design }: { design: Design }) {
         <QuantityField place="source/flowTemperature" label="Flow temp." />
         <QuantityField place="source/temperatureDifference" label="Delta T" />
       </Box>
-      {job.source.kind === 'heat-pump' && <DataPoints design={design} />}
+      {traitsOf(job.source).heatPump && <DataPoints design={design} />}
       <QuantityField
         place="source/leastFlow"
         label="Least flow through it"
@@ -69,6 +71,7 @@ export function SourceFields({ design }: { design: Design }) {
 function InsideFields() {
   const { source } = useJob();
   const { put } = useEditing();
+  const usual = traitsOf(source).usuallyInside;
   const turn = (part: Inside, on: boolean) =>
     put(`Inside the source: ${INSIDE_LABELS[part].toLowerCase()}`, [
       { at: 'source/inside', value: on ? [...source.inside, part] : source.inside.filter((each) => each !== part) },
@@ -93,6 +96,14 @@ function InsideFields() {
           />
         ))}
       </Box>
+      {source.inside.length === 0 && usual.length > 0 && (
+        <Button
+          size="small"
+          onClick={() => put('Inside the source: what is usual', [{ at: 'source/inside', value: [...usual] }])}
+        >
+          Usual for this kind: {usual.map((part) => INSIDE_LABELS[part].toLowerCase()).join(', ')}
+        </Button>
+      )}
       {source.inside.includes('pump') && (
         <QuantityField
           place="source/spareHead"

@@ -194,11 +194,16 @@ function SourceSign({ kind, colour }: { kind: SourceKind; colour: string }) {
   };
   switch (kind) {
     case 'condensing-boiler':
+    case 'combination-unit':
+    case 'instantaneous-heater':
     case 'boiler':
       return (
         <>
           <path d="M0 -20C4 -8 14 -6 14 7A14 13 0 0 1 -14 7C-14 -1 -8 -3 -6 -10C-3 -6 -2 -4 -1 -1C2 -6 2 -12 0 -20z" {...line} />
-          {kind === 'condensing-boiler' && <path d="M26 2v5M26 14v5" {...line} />}
+          {kind !== 'boiler' && kind !== 'instantaneous-heater' && <path d="M26 2v5M26 14v5" {...line} />}
+          {kind !== 'boiler' && kind !== 'condensing-boiler' && (
+            <path d="M-36 -8q5 -8 10 0t10 0M-36 6q5 -8 10 0t10 0" transform="translate(2 4) scale(0.8)" {...line} />
+          )}
         </>
       );
     case 'heat-pump':
@@ -210,6 +215,17 @@ function SourceSign({ kind, colour }: { kind: SourceKind; colour: string }) {
       );
     case 'electric':
       return <path d="M5 -20L-10 3H2L-4 20L11 -4H-1z" {...line} />;
+    case 'ground-heat-pump':
+      return <path d="M-20 -16H20M-14 -16V10a5 5 0 0 0 10 0V-10M14 -16V10a5 5 0 0 1 -10 0V-10" {...line} />;
+    case 'solar':
+      return (
+        <>
+          <circle r="9" {...line} />
+          <path d="M0 -20V-15M0 15V20M-20 0H-15M15 0H20M-14 -14L-11 -11M11 11L14 14M14 -14L11 -11M-11 11L-14 14" {...line} />
+        </>
+      );
+    case 'district':
+      return <path d="M-20 18V-4L0 -20L20 -4V18zM-30 8H-20M20 8H30M-8 18V4H8V18" {...line} />;
     case 'solid-fuel':
       return (
         <>
