@@ -1,7 +1,7 @@
 import type { Emitter } from '../model/emitter.ts';
 import type { Job } from '../model/job.ts';
 import { newFixed, newFloor, newPanel, newRated, USUAL_COOLING } from '../model/new-emitter.ts';
-import { newSection, USUAL_CYLINDER } from '../model/new-job.ts';
+import { AUTO_CURVE, newSection, USUAL_CYLINDER } from '../model/new-job.ts';
 
 /** One emitter of each kind, named by it: for tests over all fields of a job. */
 export const EVERY_EMITTER: readonly Emitter[] = [
@@ -17,7 +17,7 @@ export const withEveryEmitter = (job: Job, ids: readonly string[]): Job => ({
   ...job,
   mode: 'heating-and-cooling',
   hotWater: job.hotWater ?? USUAL_CYLINDER,
-  source: { ...job.source, points: [{ id: 'p1', outdoor: -7, flow: 35, output: 6000, cop: 2.9 }] },
+  source: { ...job.source, curve: AUTO_CURVE, points: [{ id: 'p1', outdoor: -7, flow: 35, output: 6000, cop: 2.9 }] },
   furtherSources: [
     {
       id: 'f1',
@@ -34,6 +34,7 @@ export const withEveryEmitter = (job: Job, ids: readonly string[]): Job => ({
   circuits: job.circuits.map((circuit) => ({
     ...circuit,
     cooling: { flowTemperature: 17, temperatureDifference: 3 },
+    curve: AUTO_CURVE,
     sections: [newSection('piece', circuit, { rooms: [...ids] })],
   })),
   rooms: job.rooms.map((room) => (ids.includes(room.id) ? { ...room, emitters: [...EVERY_EMITTER] } : room)),

@@ -10,7 +10,7 @@ import {
   type Section,
 } from '../model/job.ts';
 import { newFloor, newPanel, newRated } from '../model/new-emitter.ts';
-import { NO_SHARED_PUMP, newRoom, newSeparation } from '../model/new-job.ts';
+import { NO_SHARED_PUMP, newRoom, newSeparation, USUAL_CONTROLS } from '../model/new-job.ts';
 
 const pipe = (material: PipeRun['material'], length: number, size = 'auto', fittingsAllowance = 0.4): PipeRun => ({
   material,
@@ -93,6 +93,7 @@ const house: Job = {
       highLimit: true,
       components: ['isolating-valve'],
       returnComponents: ['purge-valve', 'isolating-valve'],
+      curve: { slope: 'auto', shift: 0, least: 22, most: 45 },
       balancing: 'valve',
       loopValves: 'set',
       loopSplit: 'by-floor',
@@ -125,6 +126,7 @@ const house: Job = {
       highLimit: false,
       components: ['isolating-valve', 'y-strainer'],
       returnComponents: ['purge-valve', 'isolating-valve'],
+      curve: null,
       balancing: 'valve',
       loopValves: 'set',
       loopSplit: 'by-floor',
@@ -157,6 +159,7 @@ const house: Job = {
       highLimit: false,
       components: ['isolating-valve'],
       returnComponents: ['purge-valve', 'isolating-valve'],
+      curve: null,
       balancing: 'valve',
       loopValves: 'set',
       loopSplit: 'by-floor',
@@ -189,6 +192,7 @@ const house: Job = {
       highLimit: false,
       components: ['isolating-valve', 'vent'],
       returnComponents: ['purge-valve', 'isolating-valve'],
+      curve: null,
       balancing: 'valve',
       loopValves: 'set',
       loopSplit: 'by-floor',
@@ -221,6 +225,7 @@ const house: Job = {
     inside: [],
     spareHead: null,
     points: [],
+    curve: { slope: 'auto', shift: 0, least: 25, most: 60 },
   },
   furtherSources: [],
   distribution: NO_SHARED_PUMP,
@@ -248,6 +253,7 @@ const house: Job = {
   separation: newSeparation('low-loss-header'),
   vessel: { volume: 'auto', staticHeight: 7.5, reliefPressure: 300_000, fillTemperature: 10, connection: 'source-return' },
   safety: { filling: 'protected', discharge: 'drain', reliefCapacity: 50_000, heatDump: false, fromVented: false },
+  controls: USUAL_CONTROLS,
   accepted: [],
   assumptions: [
     { id: 'a1', place: 'circuits/c2/run/size', alternatives: ['22x0.9'] },

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { CircuitCurve } from './controls.ts';
 import { Components, Control, pipeAt, runAt } from './piping.ts';
 import { autoOr, deltaT, Id, MOST_ROOMS, Name, quantity, temperature, text } from './schema-parts.ts';
 
@@ -64,6 +65,8 @@ export const CircuitSchema = z.strictObject({
   /** Parts on the flow behind its pump, in the order the water meets them, and on the return towards the bar. */
   components: Components,
   returnComponents: Components,
+  /** Its mixed temperature by the weather; null while it is the same all winter. */
+  curve: CircuitCurve,
   /** A regulating valve in the circuit, set so that its pump gives the design flow. */
   balancing: z.enum(['none', 'valve'], 'is neither "none" nor "valve"'),
   /**

@@ -43,6 +43,7 @@ describe('every field of the job', () => {
   it('takes "auto" where the program may choose and nowhere else', () => {
     const takesAuto = PLACES.filter((pattern) => readJob(applyEdits(job, [{ at: inDemo(pattern), value: 'auto' }])).ok);
     expect(takesAuto.map(String).sort()).toEqual([
+      'circuits/*/curve/slope',
       'circuits/*/mixingValve',
       'circuits/*/run/insulation',
       'circuits/*/terminalLoss',
@@ -60,6 +61,7 @@ describe('every field of the job', () => {
       'separation/spacing',
       'separation/volume',
       'source/capacity',
+      'source/curve/slope',
       'source/leastOutput',
       'source/loss',
       'source/run/insulation',

@@ -1,3 +1,4 @@
+import { CONTROL_FIELDS } from './control-fields.ts';
 import { EMITTER_FIELDS } from './emitter-fields.ts';
 import type { Field } from './field.ts';
 import { HOT_WATER_FIELDS } from './hot-water-fields.ts';
@@ -233,6 +234,7 @@ export const FIELDS = {
   },
   ...HOT_WATER_FIELDS,
   ...PLANT_FIELDS,
+  ...CONTROL_FIELDS,
   'separation/volume': {
     label: 'volume of the buffer',
     kind: 'volume',

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { CircuitSchema } from './circuit.ts';
+import { ControlsSchema } from './controls.ts';
 import { DistributionSchema, FurtherSourceSchema, MOST_FURTHER_SOURCES, OwnPumpSchema, OwnRuleSchema } from './distribution.ts';
 import { QUANTITY_KINDS, UNIT_CHOICES } from './quantities.ts';
 import { RoomSchema } from './room.ts';
@@ -7,6 +8,7 @@ import { autoOr, Id, MOST_ROOMS, Name, quantity, Text, temperature, text } from 
 import { HotWaterSchema, SourceSchema } from './source.ts';
 
 export * from './circuit.ts';
+export * from './controls.ts';
 export * from './distribution.ts';
 export { COMPONENTS, type ComponentId, PUMP_CONTROLS, type PumpControl } from './piping.ts';
 export * from './room.ts';
@@ -135,6 +137,7 @@ export const JobSchema = z
       /** It was an open, vented system, and its vent, cold feed or tank may still be there. */
       fromVented: z.boolean('is neither true nor false'),
     }),
+    controls: ControlsSchema,
     /** Findings somebody looked at and lets stand, with the reason. */
     accepted: z
       .array(z.strictObject({ finding: text(300), reason: Text }))

@@ -1,5 +1,6 @@
 import {
   type Circuit,
+  type Controls,
   type Display,
   type Distribution,
   type FurtherSource,
@@ -11,6 +12,7 @@ import {
   type PipeRun,
   type Room,
   type Section,
+  type WeatherCurve,
 } from './job.ts';
 
 /** Extra length for bends, tees and valves where nobody counted them: common practice, a third to a half. */
@@ -27,6 +29,23 @@ const insulated = (material: PipeRun['material'], length: number): InsulatedRun 
   ...pipe(material, length),
   insulation: 'auto',
 });
+
+/** Controls as they usually come: contacts into a wiring centre, actuators on 24 V. */
+export const USUAL_CONTROLS: Controls = {
+  thermostat: 'contact',
+  actuator: '24V',
+  relay: 'contact',
+  wiringCentre: true,
+  endSwitches: false,
+  actuatorPower: 2,
+  sourceCall: 'contact',
+  priorityTimeout: 5400,
+  overrun: 300,
+  exercise: true,
+};
+
+/** A weather curve whose slope follows from the emitters. */
+export const AUTO_CURVE: WeatherCurve = { slope: 'auto', shift: 0, least: 22, most: 75 };
 
 /** Every circuit with a pump of its own. */
 export const NO_SHARED_PUMP: Distribution = {
@@ -88,6 +107,7 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
       inside: [],
       spareHead: null,
       points: [],
+      curve: null,
     },
     furtherSources: [],
     distribution: NO_SHARED_PUMP,
@@ -102,6 +122,7 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
       connection: 'source-return',
     },
     safety: { filling: 'unknown', discharge: 'unknown', reliefCapacity: null, heatDump: false, fromVented: false },
+    controls: USUAL_CONTROLS,
     accepted: [],
     assumptions: [],
     unread: [],
@@ -193,6 +214,7 @@ export function newCircuit(id: string, job: Job, fields: Partial<Circuit> = {}):
     highLimit: floor,
     components: ['isolating-valve'],
     returnComponents: ['purge-valve', 'isolating-valve'],
+    curve: null,
     balancing: 'valve',
     loopValves: 'set',
     loopSplit: 'by-floor',

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { SourceCurve } from './controls.ts';
 import { Components, Control, runAt } from './piping.ts';
 import { autoOr, deltaT, Id, Name, quantity, temperature, text } from './schema-parts.ts';
 
@@ -60,6 +61,8 @@ export const SourceSchema = z.strictObject({
   inside: z.array(z.enum(INSIDE, `is nothing a source holds; use one of ${INSIDE.join(', ')}`)).max(12, 'names parts twice'),
   /** Head its own pump has left outside at design flow; null while nobody looked. */
   spareHead: quantity('source/spareHead').nullable(),
+  /** Its flow temperature by the weather; null while it sends the same all winter. */
+  curve: SourceCurve,
   /** A heat pump's output and COP as its data sheet gives them. */
   points: z
     .array(

@@ -45,16 +45,16 @@ function asVersion1(): Record<string, unknown> {
 
 describe('a job file of version 4', () => {
   const old = (): Record<string, unknown> => {
-    const { ownRules, furtherSources, ownPumps, distribution, ...job } = structuredClone(thistleMill);
+    const { ownRules, furtherSources, ownPumps, distribution, controls, ...job } = structuredClone(thistleMill);
     return {
       ...job,
       version: 4,
-      source: (({ returnComponents, inside, spareHead, points, ...source }) => ({
+      source: (({ returnComponents, inside, spareHead, points, curve, ...source }) => ({
         ...source,
         components: ['isolating-valve', 'magnetic-filter', 'air-separator', 'isolating-valve'],
       }))(job.source),
       circuits: job.circuits.map(
-        ({ returnComponents, mixing, mixingDrive, injectionPump, hand, coldPortCheck, highLimit, ...circuit }) => ({
+        ({ returnComponents, mixing, mixingDrive, injectionPump, curve, hand, coldPortCheck, highLimit, ...circuit }) => ({
           ...circuit,
           components: ['isolating-valve', 'y-strainer', 'isolating-valve'],
         }),

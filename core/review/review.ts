@@ -3,6 +3,7 @@ import type { UnreviewedDesign } from '../design/design.ts';
 import { type Finding, worstFirst } from './finding.ts';
 import { reviewBuffer } from './review-buffer.ts';
 import { reviewCircuits } from './review-circuits.ts';
+import { reviewControls } from './review-controls.ts';
 import { reviewCooling } from './review-cooling.ts';
 import { reviewDistribution } from './review-distribution.ts';
 import { reviewEmitters } from './review-emitters.ts';
@@ -30,6 +31,7 @@ export function review(context: Context, design: UnreviewedDesign): Finding[] {
     ...reviewPlacement(context, design),
     ...reviewSources(context, design),
     ...reviewDistribution(context, design),
+    ...reviewControls(context, design),
     ...reviewHotWater(context, design),
     ...reviewSafety(context, design),
     ...reviewSchool(context, design),

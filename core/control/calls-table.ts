@@ -1,0 +1,62 @@
+import type { Plant, PlantState } from '../design/operate.ts';
+import { HOT_WATER_CALL } from '../design/operate.ts';
+
+/** What the plant does in one state of its calls. Plain data. */
+export interface CallRow {
+  label: string;
+  /** Calls by id, as an address of the wall writes them. */
+  calling: string[];
+  converged: boolean;
+  /** Circuits whose valves open or pumps run, by id. */
+  running: string[];
+  /** m3/s through the source, degrees C leaving and coming back, W it gives, W of all pumps. */
+  flow: number;
+  supply: number;
+  back: number;
+  heat: number;
+  power: number;
+}
+
+/**
+ * The telling states: every thermostat, none, each alone, all but each where there are few, and the cylinder. All combinations
+ * stand on the duty map.
+ */
+export function callsTable(plant: Plant): CallRow[] {
+  const { zones, cylinder } = plant.assembly;
+  const all = zones.map((zone) => zone.id);
+  const states: [string, string[]][] = [
+    ['Every thermostat calls', all],
+    ...(zones.length > 1 ? zones.map((zone): [string, string[]] => [`${zone.label} alone`, [zone.id]]) : []),
+    ...(zones.length > 2 && zones.length <= 6
+      ? zones.map((zone): [string, string[]] => [`All but ${zone.label}`, all.filter((id) => id !== zone.id)])
+      : []),
+    ...(cylinder ? [['The cylinder', [HOT_WATER_CALL]] as [string, string[]]] : []),
+    ...(cylinder && !cylinder.first ? [['Everything and the cylinder', [...all, HOT_WATER_CALL]] as [string, string[]]] : []),
+    ['Nothing calls', []],
+  ];
+  return states.map(([label, calling]) => rowOf(label, calling, plant.run(calling, 'cold')));
+}
+
+function rowOf(label: string, calling: string[], state: PlantState): CallRow {
+  const pumps = [
+    ...state.circuits.flatMap((circuit) => [circuit.pump, circuit.injection]),
+    state.shared,
+    state.source.pump,
+    state.hotWater?.pump ?? null,
+    ...state.further.map((each) => each.pump),
+  ];
+  return {
+    label,
+    calling,
+    converged: state.converged,
+    running: [
+      ...state.circuits.filter((circuit) => circuit.running).map((circuit) => circuit.id),
+      ...(state.hotWater?.running ? [HOT_WATER_CALL] : []),
+    ],
+    flow: state.source.flow + state.further.reduce((sum, each) => sum + Math.max(each.flow, 0), 0),
+    supply: state.source.supply,
+    back: state.source.back,
+    heat: state.source.heat + state.further.reduce((sum, each) => sum + each.heat, 0),
+    power: pumps.reduce((sum, pump) => sum + (pump?.power ?? 0), 0),
+  };
+}

@@ -1,0 +1,150 @@
+import type { Job, WeatherCurve } from '../../model/job.ts';
+import type { CircuitDesign } from '../design/design.ts';
+import { emitterLaw } from '../emitter/emitter.ts';
+import { ladder, type Rung } from '../emitter/ladder.ts';
+import { type EmitterLaw, flowTemperatureFor, lawOfRating } from '../emitter/law.ts';
+import { heatPumpAt } from '../plant/heat-pump-map.ts';
+import { carnotCop } from '../plant/source-gain.ts';
+import { traitsOf } from '../plant/source-kinds.ts';
+
+/** Degrees C: outdoors, and the flow it takes. */
+export interface CurvePoint {
+  outdoor: number;
+  flow: number;
+}
+
+/** A straight curve as a controller takes it. */
+export interface StraightCurve {
+  slope: number;
+  shift: number;
+}
+
+/** The room temperature from which controllers count their curves, degrees C: common practice. */
+export const COUNTED_FROM = 20;
+/** Above this outdoors nothing is heated, degrees C: common practice. */
+export const HEATING_LIMIT = 16;
+/** Step of the outdoor temperatures at which a need is worked out, K. */
+const STEP = 1;
+
+/** Outdoor temperatures from the design day to the end of heating. */
+export const outdoorRange = (design: number): number[] => {
+  const count = Math.max(1, Math.ceil((HEATING_LIMIT - design) / STEP));
+  return Array.from({ length: count + 1 }, (_, i) => Math.min(design + i * STEP, HEATING_LIMIT));
+};
+
+/** What has to be heated together by water of one temperature. */
+interface Need {
+  laws: EmitterLaw[];
+  load: number;
+  drop: number;
+  room: number;
+}
+
+/** Exponent of a circuit whose emitters nobody has entered: EN 442, EN 1264, a coil in moving air. */
+const EXPONENT = { radiators: 1.3, floor: 1.1, 'air-units': 1 } as const;
+
+function needsOf(job: Job, circuit: CircuitDesign, all: readonly Rung[]): Need[] {
+  const decided = job.circuits.find((each) => each.id === circuit.id);
+  if (!decided || circuit.load.value <= 0) return [];
+  const rungs = all.filter((rung) => rung.circuitId === circuit.id);
+  const needs = rungs.map(({ emitters, load, drop, roomTemperature }) => ({
+    laws: emitters.flatMap((emitter) => emitterLaw(emitter) ?? []),
+    load,
+    drop,
+    room: roomTemperature,
+  }));
+  // Rooms without emitters are as warm as their circuit was designed for.
+  const bare = job.rooms.filter(
+    (room) => circuit.roomIds.includes(room.id) && room.emitters.length === 0 && (room.heatLoad ?? 0) > 0,
+  );
+  const { flowTemperature: flow, temperatureDifference: drop } = decided;
+  for (const room of bare) {
+    const law = lawOfRating(room.heatLoad ?? 0, flow, flow - drop, room.roomTemperature, EXPONENT[decided.emitters]);
+    if (law.coefficient > 0) needs.push({ laws: [law], load: room.heatLoad ?? 0, drop, room: room.roomTemperature });
+  }
+  return needs.filter((need) => need.laws.some((law) => law.coefficient > 0));
+}
+
+/**
+ * Flow temperature a circuit needs at each outdoor temperature: that of the room which needs most. Loads fall in a straight line
+ * from the design day to nothing where it is as warm outdoors as in the room; the water's flow stays, so its fall shrinks with
+ * the load.
+ * @param rungs the ladder of the job
+ * @returns nothing while the circuit has no load, or emitters that can give it
+ */
+export function circuitNeed(job: Job, circuit: CircuitDesign, rungs: readonly Rung[] = ladder(job)): CurvePoint[] {
+  const needs = needsOf(job, circuit, rungs);
+  if (needs.length === 0) return [];
+  const coldest = job.site.outdoorDesignTemperature;
+  return outdoorRange(coldest).map((outdoor) => ({
+    outdoor,
+    flow: Math.max(
+      ...needs.map(({ laws, load, drop, room }) => {
+        const share = Math.min(Math.max((room - outdoor) / Math.max(room - coldest, 1), 0), 1);
+        return share > 0 ? flowTemperatureFor(laws, load * share, drop * share, room) : room;
+      }),
+    ),
+  }));
+}
+
+/** What the source has to send: the most that any circuit needs. */
+export function sourceNeed(job: Job, circuits: readonly CircuitDesign[], rungs: readonly Rung[] = ladder(job)): CurvePoint[] {
+  const needs = circuits.map((circuit) => circuitNeed(job, circuit, rungs)).filter((points) => points.length > 0);
+  return (needs[0] ?? []).map(({ outdoor }, i) => ({ outdoor, flow: Math.max(...needs.map((points) => points[i]?.flow ?? 0)) }));
+}
+
+/** Flow temperature of a straight curve: T = 20 + slope (20 - outdoor) + shift, degrees C. */
+export const straightAt = ({ slope, shift }: StraightCurve, outdoor: number): number =>
+  COUNTED_FROM + slope * (COUNTED_FROM - outdoor) + shift;
+
+/**
+ * The straight curve that is nowhere below a need and least above it on average. Such a line touches the need at two points, or
+ * at one with a slope of 0; all pairs are tried.
+ * @returns null without points, or where no water is hot enough
+ */
+export function fitCurve(points: readonly CurvePoint[]): StraightCurve | null {
+  if (points.length === 0 || points.some((point) => !Number.isFinite(point.flow))) return null;
+  const ofPair = (a: CurvePoint, b: CurvePoint): StraightCurve => {
+    const slope = (a.flow - b.flow) / (b.outdoor - a.outdoor);
+    return { slope, shift: a.flow - COUNTED_FROM - slope * (COUNTED_FROM - a.outdoor) };
+  };
+  let best: { curve: StraightCurve; above: number } | null = null;
+  const consider = (curve: StraightCurve) => {
+    let above = 0;
+    for (const { outdoor, flow } of points) {
+      const over = straightAt(curve, outdoor) - flow;
+      if (over < -1e-9) return;
+      above += over;
+    }
+    if (curve.slope >= 0 && (!best || above < best.above)) best = { curve, above };
+  };
+  consider({ slope: 0, shift: Math.max(...points.map((point) => point.flow)) - COUNTED_FROM });
+  points.forEach((a, i) => {
+    for (const b of points.slice(i + 1)) if (b.outdoor > a.outdoor) consider(ofPair(a, b));
+  });
+  return (best as { curve: StraightCurve } | null)?.curve ?? null;
+}
+
+/** A curve as set, its slope fitted to a need where it is left to the program. */
+export function settledCurve(set: WeatherCurve, need: readonly CurvePoint[]): StraightCurve | null {
+  if (set.slope !== 'auto') return { slope: set.slope, shift: set.shift };
+  const fitted = fitCurve(need);
+  return fitted && { slope: fitted.slope, shift: fitted.shift + set.shift };
+}
+
+/** What a controller sends by a curve between its limits, degrees C. */
+export const sentAt = (set: WeatherCurve, curve: StraightCurve, outdoor: number): number =>
+  Math.min(Math.max(straightAt(curve, outdoor), set.least), set.most);
+
+/**
+ * How much more electricity a heat pump takes at one flow temperature than at another, as a share; null for any other source.
+ * From its data points, or as a usual share of Carnot without any.
+ */
+export function excessCost(job: Job, outdoor: number, sent: number, needed: number): number | null {
+  const { heatPump, defrosts } = traitsOf(job.source);
+  if (!heatPump) return null;
+  const drawnFrom = defrosts ? outdoor : 0;
+  const cop = (flow: number) => heatPumpAt(job.source.points, drawnFrom, flow)?.cop ?? carnotCop(flow, drawnFrom);
+  const [at, wanted] = [cop(sent), cop(needed)];
+  return at && wanted ? wanted / at - 1 : null;
+}

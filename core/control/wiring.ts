@@ -1,0 +1,94 @@
+import type { Job } from '../../model/job.ts';
+import type { Design } from '../design/design.ts';
+import { nameOf } from '../plant/further-sources.ts';
+import { controlDevices, SIGNAL_WORDS } from './devices.ts';
+
+/** One connection of the wiring schedule. */
+export interface Wire {
+  /** Terminal in the wiring centre, numbered from 1. */
+  terminal: number;
+  what: string;
+  from: string;
+  to: string;
+  carries: string;
+  note: string;
+}
+
+/** Every connection, terminal by terminal: thermostats in, actuators, pumps and the source's call out, safety stats in series. */
+export function wiringSchedule(job: Job, design: Design): Wire[] {
+  const { controls } = job;
+  const devices = controlDevices(job, design);
+  const wires: Wire[] = [];
+  const centre = controls.wiringCentre ? 'Wiring centre' : 'Terminal strip';
+  const add = (what: string, from: string, to: string, carries: string, note = '') =>
+    wires.push({ terminal: wires.length + 1, what, from, to, carries, note });
+  const actuated = controls.actuator === '24V' ? '24 V' : 'mains';
+  for (const zone of devices.zones) {
+    add(`Thermostat ${zone.label}`, zone.label, centre, SIGNAL_WORDS[controls.thermostat]);
+    if (zone.actuators > 0)
+      add(
+        `${zone.actuators} actuator${zone.actuators > 1 ? 's' : ''} of ${zone.label}`,
+        centre,
+        `Manifold of ${zone.circuitName}`,
+        actuated,
+        controls.endSwitches ? 'End switches back to the centre in series with the call' : '',
+      );
+  }
+  for (const circuit of design.circuits) {
+    const { sized, name, id } = circuit;
+    const decided = job.circuits.find((each) => each.id === id);
+    if (!sized || !decided) continue;
+    const limit = decided.highLimit && (sized.valve || sized.injection) ? 'High-limit stat in series in the live' : '';
+    if (sized.pump) add(`Pump ${name}`, centre, `Pump of ${name}`, 'mains, switched', limit);
+    if (sized.zoneValve) add(`Zone valve ${name}`, centre, `Zone valve of ${name}`, actuated);
+    if (sized.injection)
+      add(
+        `Injection ${name}`,
+        centre,
+        `Injection pump of ${name}`,
+        sized.injection.variable ? '0 to 10 V and mains' : 'mains, switched',
+        limit,
+      );
+    if (sized.valve && decided.mixingDrive === 'motorised')
+      add(
+        `Mixing valve ${name}`,
+        centre,
+        `Motor of the mixing valve of ${name}`,
+        '24 V, open and close',
+        'Flow sensor behind the pump',
+      );
+  }
+  if (design.distribution) add('Pump of all circuits', centre, 'Pump at the flow bar', 'mains, switched');
+  if (job.hotWater) {
+    add('Cylinder stat', 'Cylinder', centre, 'a dry contact');
+    add(
+      job.distribution.kind === 'valves' ? 'Charging valve' : 'Charging pump',
+      centre,
+      'Cylinder',
+      job.distribution.kind === 'valves' ? actuated : 'mains, switched',
+      job.hotWater.overheatStat ? 'Overheat stat in series in the live' : '',
+    );
+    if (job.hotWater.circulation !== 'none') add('Circulation pump', centre, 'Circulation', 'mains, switched');
+  }
+  if (design.source) {
+    const carries = { contact: 'a dry contact', '0-10V': '0 to 10 V', bus: 'bus' }[controls.sourceCall];
+    add(
+      'Call for heat',
+      centre,
+      job.source.name || 'Source',
+      carries,
+      'Check in its manual that this input bears what is connected',
+    );
+    if (design.source.pump) add('Source pump', job.source.name || 'Source', 'Source pump', 'mains, switched by the source');
+    if (job.source.curve) add('Outdoor sensor', 'North wall', job.source.name || 'Source', 'sensor, apart from mains cables');
+  }
+  for (const further of job.furtherSources)
+    add(
+      `Call for ${nameOf(further)}`,
+      centre,
+      nameOf(further),
+      'a dry contact',
+      further.order === 'backup' ? 'Changed over, never with the first' : '',
+    );
+  return wires;
+}

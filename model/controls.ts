@@ -1,0 +1,44 @@
+import { z } from 'zod';
+import { autoOr, deltaT, quantity, temperature } from './schema-parts.ts';
+
+/** What a thermostat or an input speaks: it only closes a contact, it sends 24 V, or it sends the mains. */
+export const SIGNALS = ['contact', '24V', 'mains'] as const;
+export type Signal = (typeof SIGNALS)[number];
+/** How the source is asked for heat. */
+export const SOURCE_CALLS = ['contact', '0-10V', 'bus'] as const;
+
+export const ControlsSchema = z.strictObject({
+  thermostat: z.enum(SIGNALS, `is no signal; use one of ${SIGNALS.join(', ')}`),
+  /** What actuators and zone valves run on. */
+  actuator: z.enum(['24V', 'mains'], 'is neither "24V" nor "mains"'),
+  /** What the relays of the pumps, or the inputs of the wiring centre, want. */
+  relay: z.enum(SIGNALS, `is no signal; use one of ${SIGNALS.join(', ')}`),
+  /** A wiring centre between thermostats and actuators: it turns one signal into the other. */
+  wiringCentre: z.boolean('is neither true nor false'),
+  /** Actuators that say when they are open. */
+  endSwitches: z.boolean('is neither true nor false'),
+  /** What one actuator draws, W. */
+  actuatorPower: quantity('controls/actuatorPower'),
+  sourceCall: z.enum(SOURCE_CALLS, `is no way to call; use one of ${SOURCE_CALLS.join(', ')}`),
+  /** Longest the heating waits for the cylinder, s; null for ever. */
+  priorityTimeout: quantity('controls/priorityTimeout').nullable(),
+  /** How long pumps run on after the source stops, s. */
+  overrun: quantity('controls/overrun'),
+  /** Pumps and valves move once a week in summer. */
+  exercise: z.boolean('is neither true nor false'),
+});
+export type Controls = z.infer<typeof ControlsSchema>;
+
+/** A flow temperature that follows the weather: 20 + slope (20 - outdoor) + shift, between two limits, degrees C. */
+const curveAt = (place: 'source/curve' | 'circuits/*/curve') =>
+  z
+    .strictObject({
+      slope: autoOr(quantity(`${place}/slope`)),
+      shift: deltaT(`${place}/shift`),
+      least: temperature(`${place}/least`),
+      most: temperature(`${place}/most`),
+    })
+    .nullable();
+export const SourceCurve = curveAt('source/curve');
+export const CircuitCurve = curveAt('circuits/*/curve');
+export type WeatherCurve = NonNullable<z.infer<typeof SourceCurve>>;
