@@ -23,6 +23,7 @@ export const TABLE_IDS = [
   'coils',
   'plant',
   'parts',
+  'wiring',
   'electrical',
   'rooms',
   'findings',

@@ -1,3 +1,4 @@
+import { wiringSchedule } from '../core/control/wiring.ts';
 import type { Design } from '../core/design/design.ts';
 import { electricalSupply } from '../core/design/electrical.ts';
 import { partsList } from '../core/design/parts-list.ts';
@@ -57,6 +58,19 @@ export function wallTables(job: Job, design: Design, { head, number }: Writing):
         Number(body.weight.toPrecision(2)),
         HANGING[body.hanging],
         body.bracket ? 'yes' : 'no',
+      ]),
+    },
+    {
+      id: 'wiring',
+      title: 'Wiring schedule (a qualified person wires)',
+      headings: ['Terminal', 'What', 'From', 'To', 'Carries', 'Note'],
+      rows: wiringSchedule(job, design).map(({ terminal, what, from, to, carries, note }) => [
+        terminal,
+        what,
+        from,
+        to,
+        carries,
+        note,
       ]),
     },
     {

@@ -11,6 +11,7 @@ const CircuitsPage = lazy(() => import('./pages/CircuitsPage.tsx'));
 const PipesPage = lazy(() => import('./pages/PipesPage.tsx'));
 const PlantPage = lazy(() => import('./pages/PlantPage.tsx'));
 const DutyPage = lazy(() => import('./pages/DutyPage.tsx'));
+const ControlsPage = lazy(() => import('./pages/ControlsPage.tsx'));
 const PapersPage = lazy(() => import('./pages/PapersPage.tsx'));
 
 export const router = createBrowserRouter([
@@ -28,6 +29,7 @@ export const router = createBrowserRouter([
       { path: 'pipes', element: <PipesPage /> },
       { path: 'plant', element: <PlantPage /> },
       { path: 'duty', element: <DutyPage /> },
+      { path: 'controls', element: <ControlsPage /> },
       { path: 'papers', element: <PapersPage /> },
     ],
   },

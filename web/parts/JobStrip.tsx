@@ -61,7 +61,8 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
               display: 'flex',
               alignItems: 'center',
               gap: 0.8,
-              px: 1.8,
+              px: { xs: 1.4, md: 1.1, xl: 1.8 },
+              fontStretch: '88%',
               color: 'wall.stripMuted',
               textDecoration: 'none',
               fontWeight: 600,
@@ -82,7 +83,11 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
               '&:hover': { color: 'wall.stripText' },
             }}
           >
-            <Box component="span" aria-hidden sx={{ fontSize: '0.78rem', opacity: 0.85 }}>
+            <Box
+              component="span"
+              aria-hidden
+              sx={{ fontSize: '0.78rem', opacity: 0.85, display: { xs: 'none', xl: 'inline' } }}
+            >
               {i + 1}
             </Box>
             {step.label}

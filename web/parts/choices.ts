@@ -4,6 +4,7 @@ import { OWN_PUMP } from '../../core/plant/circulator.ts';
 import { CIRCULATORS } from '../../core/plant/circulator-catalogue.ts';
 import { RULEBOOKS_BY_ID } from '../../core/review/rulebooks.ts';
 import type {
+  Controls,
   EmitterKind,
   Facing,
   FurtherSource,
@@ -14,6 +15,7 @@ import type {
   Mixing,
   PumpControl,
   RoomUse,
+  Signal,
   SourceKind,
 } from '../../model/job.ts';
 
@@ -231,3 +233,17 @@ export const INSIDE_LABELS: Record<Inside, string> = {
   'diverting-valve': 'Diverting valve',
   buffer: 'Small buffer',
 };
+
+export const SIGNAL_CHOICES = list<Signal>({
+  contact: 'A dry contact',
+  '24V': '24 V',
+  mains: 'Mains voltage',
+});
+
+export const ACTUATOR_CHOICES = list<Controls['actuator']>({ '24V': '24 V', mains: 'Mains voltage' });
+
+export const SOURCE_CALL_CHOICES = list<Controls['sourceCall']>({
+  contact: 'A dry contact',
+  '0-10V': '0 to 10 V',
+  bus: 'Its bus',
+});

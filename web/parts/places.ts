@@ -5,7 +5,9 @@ export function pageOfPlace(place: Place): string {
   if (/^rooms\/[^/]+\/emitters/.test(place)) return 'emitters';
   if (/^circuits\/[^/]+\/sections/.test(place)) return 'pipes';
   if (place.startsWith('rooms/') || place === 'wholeHouseLoad') return 'rooms';
+  if (/^circuits\/[^/]+\/curve/.test(place)) return 'controls';
   if (place === 'circuits' || place.startsWith('circuits/')) return 'circuits';
   if (/^(site|fluid|mode|rulebook)(\/|$)/.test(place)) return 'site';
+  if (/^(controls|source\/curve)/.test(place)) return 'controls';
   return 'plant';
 }

@@ -7,5 +7,6 @@ export const STEPS = [
   { path: 'pipes', label: 'Pipes' },
   { path: 'plant', label: 'Plant' },
   { path: 'duty', label: 'Duty map' },
+  { path: 'controls', label: 'Controls' },
   { path: 'papers', label: 'Papers' },
 ] as const;

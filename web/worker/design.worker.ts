@@ -1,4 +1,5 @@
 import { expose } from 'comlink';
+import { type CallRow, callsTable } from '../../core/control/calls-table.ts';
 import { type Combination, combinations } from '../../core/design/combinations.ts';
 import { compareDistribution, type DistributionOption } from '../../core/design/compare-distribution.ts';
 import type { Design } from '../../core/design/design.ts';
@@ -34,6 +35,11 @@ const work = {
   /** Whole plants for the rooms of a job, each with its design. */
   drafts(job: Job): (PlantDraft & { design: Design })[] {
     return draftPlants(job).map((draft) => ({ ...draft, design: designJob(draft.job) }));
+  },
+  /** What the plant does in the telling states of its calls. */
+  calls(job: Job): CallRow[] {
+    const { plant } = designWithPlant(job);
+    return plant ? callsTable(plant) : [];
   },
   /** A pump in each circuit beside one pump with valves. */
   compareDistribution(job: Job): DistributionOption[] {

@@ -1,0 +1,105 @@
+import Box from '@mui/material/Box';
+import Link from '@mui/material/Link';
+import Typography from '@mui/material/Typography';
+import { useEffect, useState } from 'react';
+import { Link as RouterLink, useParams } from 'react-router';
+import type { CallRow } from '../../core/control/calls-table.ts';
+import type { Design } from '../../core/design/design.ts';
+import type { Job } from '../../model/job.ts';
+import { PageSection } from '../parts/Layout.tsx';
+import { heavyWork } from '../state/design-context.tsx';
+import { useDisplay } from '../state/display.ts';
+
+/** What opens, runs and fires in the telling states, each solved; a row opens the wall in its state. */
+export function CallsSection({ job, design }: { job: Job; design: Design }) {
+  const { id } = useParams();
+  const { say } = useDisplay();
+  const [rows, setRows] = useState<CallRow[] | null>(null);
+  useEffect(() => {
+    let stale = false;
+    heavyWork()
+      .calls(job)
+      .then((found) => {
+        if (!stale) setRows(found);
+      })
+      .catch(() => {
+        if (!stale) setRows([]);
+      });
+    return () => {
+      stale = true;
+    };
+  }, [job]);
+  const zones = [...(design.solved?.zones ?? []), ...(design.solved?.others ?? [])];
+  const names = new Map([...design.circuits.map(({ id: of, name }): [string, string] => [of, name]), ['hotWater', 'Cylinder']]);
+  const word = (calling: readonly string[]) => zones.map((zone) => (calling.includes(zone.id) ? '1' : '0')).join('');
+  return (
+    <PageSection
+      title="Calls"
+      lead="Who calls, what then runs, and what the source does. Every combination stands on the duty map."
+    >
+      {rows === null && <Typography role="status">Running the plant in each state …</Typography>}
+      {rows && (
+        <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Calls">
+          <Box
+            component="table"
+            sx={{
+              borderCollapse: 'collapse',
+              width: '100%',
+              '& th, & td': { px: 1, py: 0.8, borderBottom: 1, borderColor: 'divider', textAlign: 'left', fontSize: '0.95rem' },
+              '& .number': { textAlign: 'right', whiteSpace: 'nowrap' },
+            }}
+          >
+            <thead>
+              <tr>
+                <th scope="col">Calls</th>
+                <th scope="col">Runs</th>
+                <th scope="col" className="number">
+                  Source gives
+                </th>
+                <th scope="col" className="number">
+                  Flow through it
+                </th>
+                <th scope="col" className="number">
+                  Sends
+                </th>
+                <th scope="col" className="number">
+                  Gets back
+                </th>
+                <th scope="col" className="number">
+                  Pumps
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((row) => (
+                <tr key={row.label}>
+                  <th scope="row" style={{ fontWeight: 650 }}>
+                    <Link
+                      component={RouterLink}
+                      to={`/jobs/${id}/plant?calls=${word(row.calling)}`}
+                      sx={{ display: 'inline-block', minHeight: 24 }}
+                    >
+                      {row.label}
+                    </Link>
+                  </th>
+                  <td>{row.running.map((each) => names.get(each) ?? each).join(', ') || 'nothing'}</td>
+                  {row.converged ? (
+                    <>
+                      <td className="number">{say(Math.max(row.heat, 0), 'power')}</td>
+                      <td className="number">{say(Math.max(row.flow, 0), 'volumeFlow')}</td>
+                      <td className="number">{row.heat > 1 ? say(row.supply, 'temperature') : '–'}</td>
+                      <td className="number">{row.heat > 1 ? say(row.back, 'temperature') : '–'}</td>
+                      <td className="number">{say(row.power, 'electricPower')}</td>
+                    </>
+                  ) : (
+                    <td colSpan={5}>could not be solved</td>
+                  )}
+                </tr>
+              ))}
+            </tbody>
+          </Box>
+        </Box>
+      )}
+    </PageSection>
+  );
+}

@@ -1,0 +1,142 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import Typography from '@mui/material/Typography';
+import { lazy, Suspense, useMemo, useState } from 'react';
+import { COUNTED_FROM, circuitNeed, excessCost, sentAt, settledCurve, sourceNeed } from '../../core/control/weather-curve.ts';
+import type { Design } from '../../core/design/design.ts';
+import { formatNumber } from '../../core/quantity/format.ts';
+import type { Job, WeatherCurve } from '../../model/job.ts';
+import { AUTO_CURVE } from '../../model/new-job.ts';
+import { QuantityField } from '../parts/Field.tsx';
+import { PageSection } from '../parts/Layout.tsx';
+import { useDisplay } from '../state/display.ts';
+import { useEditing } from '../state/job-context.tsx';
+
+const CurveChart = lazy(() => import('./CurveChart.tsx'));
+
+/** Outdoor temperature at which a house spends much of its winter, degrees C: where too hot a curve costs most. */
+const MILD = 5;
+
+/** Who can follow the weather: the source, and each mixed circuit. */
+const followers = (job: Job): { place: string; name: string; curve: WeatherCurve | null }[] => [
+  { place: 'source', name: job.source.name || 'Source', curve: job.source.curve },
+  ...job.circuits
+    .filter((circuit) => circuit.connection === 'mixed')
+    .map((circuit) => ({ place: `circuits/${circuit.id}`, name: circuit.name, curve: circuit.curve })),
+];
+
+/** Flow temperature by the weather: what the emitters need, what the controller sends, and what the difference costs. */
+export function CurveSection({ job, design }: { job: Job; design: Design }) {
+  const { put } = useEditing();
+  const { say } = useDisplay();
+  const all = followers(job);
+  const [chosen, setChosen] = useState('source');
+  const one = all.find((each) => each.place === chosen) ?? (all[0] as (typeof all)[number]);
+  const need = useMemo(() => {
+    if (one.place === 'source') return sourceNeed(job, design.circuits);
+    const circuit = design.circuits.find((each) => one.place === `circuits/${each.id}`);
+    return circuit ? circuitNeed(job, circuit) : [];
+  }, [job, design, one.place]);
+  const { curve } = one;
+  const settled = curve && settledCurve(curve, need);
+  const sent = curve && settled ? need.map(({ outdoor }) => ({ outdoor, flow: sentAt(curve, settled, outdoor) })) : [];
+  const place = `${one.place}/curve`;
+  return (
+    <PageSection
+      title="By the weather"
+      lead="The flow temperature each circuit needs on a milder day, and the curve that gives it. Switch off whatever else bends a curve before tuning it."
+    >
+      <ToggleButtonGroup
+        exclusive
+        size="small"
+        value={one.place}
+        onChange={(_, next: string | null) => next && setChosen(next)}
+        aria-label="Whose curve"
+        sx={{ mb: 2, flexWrap: 'wrap' }}
+      >
+        {all.map((each) => (
+          <ToggleButton key={each.place} value={each.place} sx={{ minHeight: 44, color: 'text.primary' }}>
+            {each.name}
+          </ToggleButton>
+        ))}
+      </ToggleButtonGroup>
+      {need.length === 0 ? (
+        <Typography>Rooms with heat loads on a circuit are needed first.</Typography>
+      ) : (
+        <Box sx={{ display: 'grid', gridTemplateColumns: { md: '1fr 320px' }, gap: 3 }}>
+          <Suspense fallback={<Typography role="status">One moment …</Typography>}>
+            <CurveChart name={one.name} need={need} sent={sent} />
+          </Suspense>
+          <Box sx={{ display: 'grid', gap: 1.5, alignContent: 'start' }}>
+            {curve ? (
+              <>
+                <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+                  <QuantityField
+                    place={`${place}/slope`}
+                    label="Slope"
+                    empty="auto"
+                    automatic={settled ? `auto: ${formatNumber(settled.slope, 2)}` : 'auto'}
+                  />
+                  <QuantityField place={`${place}/shift`} label="Shift" />
+                  <QuantityField place={`${place}/least`} label="Least" />
+                  <QuantityField place={`${place}/most`} label="Highest" />
+                </Box>
+                {settled && (
+                  <Typography sx={{ fontSize: '1.05rem' }}>
+                    Set the controller to slope <b>{formatNumber(settled.slope, 2)}</b>, shift{' '}
+                    <b>{say(settled.shift, 'temperatureDifference')}</b>: {say(COUNTED_FROM, 'temperature')} + slope × ({say(COUNTED_FROM, 'temperature')} − outdoors) +
+                    shift.
+                  </Typography>
+                )}
+                {settled && <Words job={job} need={need} curve={curve} settled={settled} />}
+                <Button size="small" onClick={() => put(`${one.name}: same all winter`, [{ at: place, value: null }])}>
+                  Send the same all winter
+                </Button>
+              </>
+            ) : (
+              <>
+                <Typography>It sends the same all winter, as hot as the coldest day asks.</Typography>
+                <Button variant="outlined" onClick={() => put(`${one.name}: by the weather`, [{ at: place, value: AUTO_CURVE }])}>
+                  Follow the weather
+                </Button>
+              </>
+            )}
+          </Box>
+        </Box>
+      )}
+    </PageSection>
+  );
+}
+
+/** In words what the curve does on the design day and in mild weather, and what its excess costs. */
+function Words({
+  job,
+  need,
+  curve,
+  settled,
+}: {
+  job: Job;
+  need: readonly { outdoor: number; flow: number }[];
+  curve: WeatherCurve;
+  settled: { slope: number; shift: number };
+}) {
+  const { say } = useDisplay();
+  const nearest = (outdoor: number) =>
+    need.reduce((best, each) => (Math.abs(each.outdoor - outdoor) < Math.abs(best.outdoor - outdoor) ? each : best));
+  const line = (point: { outdoor: number; flow: number }) => {
+    const sent = sentAt(curve, settled, point.outdoor);
+    const over = sent - point.flow;
+    const cost = over > 0.5 ? excessCost(job, point.outdoor, sent, point.flow) : null;
+    return `At ${say(point.outdoor, 'temperature')}: ${say(point.flow, 'temperature')} needed, ${say(sent, 'temperature')} sent${
+      over < -0.5 ? `, ${say(-over, 'temperatureDifference')} short` : ''
+    }${cost === null ? '' : `; the ${say(over, 'temperatureDifference')} too much cost ${formatNumber(cost * 100, 0)} % more electricity there`}.`;
+  };
+  return (
+    <>
+      <Typography variant="body2">{line(need[0] as { outdoor: number; flow: number })}</Typography>
+      <Typography variant="body2">{line(nearest(MILD))}</Typography>
+    </>
+  );
+}

@@ -1,0 +1,86 @@
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import { useMemo } from 'react';
+import { controlDevices } from '../../core/control/devices.ts';
+import { wiringSchedule } from '../../core/control/wiring.ts';
+import type { Design } from '../../core/design/design.ts';
+import type { Job } from '../../model/job.ts';
+import { ACTUATOR_CHOICES, SIGNAL_CHOICES, SOURCE_CALL_CHOICES } from '../parts/choices.ts';
+import { ChoiceField, QuantityField } from '../parts/Field.tsx';
+import { PageSection, Reading } from '../parts/Layout.tsx';
+import { Tick } from '../parts/Tick.tsx';
+
+/** Thermostats, actuators, relays and the source's call; what they draw, and which wire goes where. */
+export function WiringSection({ job, design }: { job: Job; design: Design }) {
+  const devices = useMemo(() => controlDevices(job, design), [job, design]);
+  const wires = useMemo(() => wiringSchedule(job, design), [job, design]);
+  return (
+    <PageSection
+      title="Wiring"
+      lead="A qualified person wires, with the power off and proved dead. Local codes and the makers’ manuals decide; this schedule helps to have everything at hand."
+    >
+      <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr', md: 'repeat(3, 1fr)' }, gap: 2 }}>
+        <ChoiceField place="controls/thermostat" label="Thermostats give" options={SIGNAL_CHOICES} />
+        <ChoiceField place="controls/actuator" label="Actuators run on" options={ACTUATOR_CHOICES} />
+        <ChoiceField place="controls/relay" label="Relays of the pumps want" options={SIGNAL_CHOICES} />
+        <ChoiceField place="controls/sourceCall" label="The source is called by" options={SOURCE_CALL_CHOICES} />
+        <QuantityField place="controls/actuatorPower" label="One actuator draws" />
+        <QuantityField place="controls/overrun" label="Pumps run on" />
+        {job.hotWater?.charging === 'priority' && (
+          <QuantityField place="controls/priorityTimeout" label="Heating waits at most" empty={null} help="Empty for no limit." />
+        )}
+      </Box>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3, my: 1 }}>
+        <Tick place="controls/wiringCentre" label="A wiring centre between" />
+        <Tick place="controls/endSwitches" label="Actuators with end switches" />
+        <Tick place="controls/exercise" label="Pumps and valves move once a week in summer" />
+      </Box>
+      <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', mb: 2 }}>
+        <Reading label="On 24 V">{devices.transformerLoad} VA</Reading>
+        <Reading label="Transformer, a quarter to spare">
+          {devices.transformer ? `${devices.transformer} VA` : devices.transformerLoad > 0 ? 'more than one' : 'none'}
+        </Reading>
+        <Reading label="Relays">{devices.relays}</Reading>
+        <Reading label="Fuses">{devices.fuses}</Reading>
+      </Box>
+      {wires.length === 0 ? (
+        <Typography>Rooms with heat loads on a circuit are needed first.</Typography>
+      ) : (
+        <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Wiring schedule">
+          <Box
+            component="table"
+            sx={{
+              borderCollapse: 'collapse',
+              width: '100%',
+              '& th, & td': { px: 1, py: 0.7, borderBottom: 1, borderColor: 'divider', textAlign: 'left', fontSize: '0.92rem' },
+            }}
+          >
+            <thead>
+              <tr>
+                {['Terminal', 'What', 'From', 'To', 'Carries', 'Note'].map((heading) => (
+                  <th scope="col" key={heading}>
+                    {heading}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {wires.map((wire) => (
+                <tr key={wire.terminal}>
+                  <td>{wire.terminal}</td>
+                  <th scope="row" style={{ fontWeight: 650 }}>
+                    {wire.what}
+                  </th>
+                  <td>{wire.from}</td>
+                  <td>{wire.to}</td>
+                  <td>{wire.carries}</td>
+                  <td>{wire.note}</td>
+                </tr>
+              ))}
+            </tbody>
+          </Box>
+        </Box>
+      )}
+    </PageSection>
+  );
+}

@@ -1,0 +1,42 @@
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import { sequenceOfOperation } from '../../core/control/sequence.ts';
+import { CallsSection } from '../controls/CallsSection.tsx';
+import { CurveSection } from '../controls/CurveSection.tsx';
+import { WiringSection } from '../controls/WiringSection.tsx';
+import { PageSection, Sheet } from '../parts/Layout.tsx';
+import { useDesigned } from '../state/design-context.tsx';
+import { useDisplay } from '../state/display.ts';
+
+/** Who calls, what moves, in which order, by how much weather, over which wire. */
+export default function ControlsPage() {
+  const designed = useDesigned();
+  const { say } = useDisplay();
+  if (!designed) {
+    return (
+      <Typography role="status" sx={{ p: 4 }}>
+        Working out the plant …
+      </Typography>
+    );
+  }
+  const { job, design } = designed;
+  const steps = sequenceOfOperation(job, design, say);
+  return (
+    <Sheet wide title="Controls" lead="Who calls, what then moves, and how hot the water is sent.">
+      <CurveSection job={job} design={design} />
+      <PageSection title="How it works" lead="In the order of things, to hand over and to test against.">
+        {steps.length === 0 ? (
+          <Typography>Rooms with heat loads on a circuit are needed first.</Typography>
+        ) : (
+          <Box component="ol" sx={{ m: 0, pl: 3, display: 'grid', gap: 0.8, maxWidth: 860 }}>
+            {steps.map((step) => (
+              <li key={step}>{step}</li>
+            ))}
+          </Box>
+        )}
+      </PageSection>
+      <CallsSection job={job} design={design} />
+      <WiringSection job={job} design={design} />
+    </Sheet>
+  );
+}
