@@ -86,8 +86,8 @@ export function CurveSection({ job, design }: { job: Job; design: Design }) {
                 {settled && (
                   <Typography sx={{ fontSize: '1.05rem' }}>
                     Set the controller to slope <b>{formatNumber(settled.slope, 2)}</b>, shift{' '}
-                    <b>{say(settled.shift, 'temperatureDifference')}</b>: {say(COUNTED_FROM, 'temperature')} + slope × ({say(COUNTED_FROM, 'temperature')} − outdoors) +
-                    shift.
+                    <b>{say(settled.shift, 'temperatureDifference')}</b>: {say(COUNTED_FROM, 'temperature')} + slope × (
+                    {say(COUNTED_FROM, 'temperature')} − outdoors) + shift.
                   </Typography>
                 )}
                 {settled && <Words job={job} need={need} curve={curve} settled={settled} />}

@@ -83,11 +83,7 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
               '&:hover': { color: 'wall.stripText' },
             }}
           >
-            <Box
-              component="span"
-              aria-hidden
-              sx={{ fontSize: '0.78rem', opacity: 0.85, display: { xs: 'none', xl: 'inline' } }}
-            >
+            <Box component="span" aria-hidden sx={{ fontSize: '0.78rem', opacity: 0.85, display: { xs: 'none', xl: 'inline' } }}>
               {i + 1}
             </Box>
             {step.label}

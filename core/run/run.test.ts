@@ -1,0 +1,257 @@
+import { describe, expect, it } from 'vitest';
+import { SYSTEMS } from '../../demo/systems.ts';
+import { thistleMill } from '../../demo/thistle-mill.ts';
+import type { Job } from '../../model/job.ts';
+import { newPanel } from '../../model/new-emitter.ts';
+import { newCircuit, newJob, newRoom, newSeparation } from '../../model/new-job.ts';
+import { designWithPlant } from '../design/design-job.ts';
+import { logMean } from '../network/heat.ts';
+import { type RunSettings, simulate } from './simulate.ts';
+import { degreeDays, syntheticDay, syntheticSeason } from './weather.ts';
+import { whatIfs } from './what-if.ts';
+import { heatTaken, type RunZone, thermostatCalls, zoneAfter } from './zone.ts';
+
+const settings = (fields: Partial<RunSettings> = {}): RunSettings => ({
+  step: 60,
+  outdoor: syntheticDay(0, 4, 60),
+  mass: 'medium',
+  people: 0.05,
+  sun: 0.1,
+  setBack: null,
+  draws: [{ hour: 7, volume: 0.08 }],
+  only: null,
+  keepEvery: 1,
+  ...fields,
+});
+const run = (job: Job, fields: Partial<RunSettings> = {}) => {
+  const { design, plant } = designWithPlant(job);
+  if (!plant) throw new Error('no plant');
+  return simulate(job, design, plant, settings(fields));
+};
+const zone: RunZone = {
+  id: 'z',
+  label: 'Zone',
+  circuitId: 'c1',
+  setPoint: 20,
+  loss: 100,
+  capacity: 100 * 50 * 3600,
+  lag: 1800,
+  emitters: [{ place: 'p', coefficient: 40, exponent: 1 }],
+};
+
+describe('a zone beside its exact solution', () => {
+  it('cools by e^(-t/RC): after 50 h to 1/e of what it stood above outdoors, however long the steps', () => {
+    for (const step of [60, 900, 7200]) {
+      let state = { room: 20, stored: 0, calls: false };
+      for (let t = 0; t < 50 * 3600 - 1; t += step) state = { ...zoneAfter(zone, state, 0, 0, -10, step), calls: false };
+      expect(state.room).toBeCloseTo(-10 + 30 / Math.E, 6);
+    }
+  });
+
+  it('comes to rest where heat and loss are equal: outdoors plus Q over UA', () => {
+    let state = { room: 10, stored: 0, calls: true };
+    for (let i = 0; i < 2000; i++) state = { ...zoneAfter(zone, state, 2500, 300, -5, 3600), calls: true };
+    expect(state.room).toBeCloseTo(-5 + 2800 / 100, 6);
+  });
+
+  it('gives out in the end what went into its emitters, late by their lag', () => {
+    let state = { room: 20, stored: 0, calls: true };
+    let out = 0;
+    for (let t = 0; t < 40_000; t += 60) {
+      const after = zoneAfter(zone, state, t < 3600 ? 2000 : 0, 0, 20, 60);
+      out += after.delivered * 60;
+      state = { ...after, calls: true };
+    }
+    expect(out).toBeCloseTo(2000 * 3600, -1);
+    const first = zoneAfter(zone, { room: 20, stored: 0, calls: true }, 1000, 0, 20, 1800);
+    // A store of first order has let go 1/e of a steady input after one lag, counted over that time.
+    expect(first.delivered / 1000).toBeCloseTo(1 - (1 - Math.exp(-1)), 9);
+  });
+
+  it('takes from the water what an emitter of exponent 1 takes: C times (1 - e^(-K/C)) of the excess', () => {
+    const heat = heatTaken(zone, 20, 50, () => 0.02, 4181);
+    expect(heat).toBeCloseTo(0.02 * 4181 * (1 - Math.exp(-40 / (0.02 * 4181))) * 30, 6);
+    expect(heatTaken(zone, 20, 19, () => 0.02, 4181)).toBe(0);
+    expect(heatTaken(zone, 20, 50, () => 0, 4181)).toBe(0);
+    const back = 50 - heat / (0.02 * 4181);
+    expect(40 * logMean(30, back - 20)).toBeCloseTo(heat, 6);
+  });
+
+  it('has a thermostat with a band', () => {
+    expect(thermostatCalls(19.6, 20, false)).toBe(true);
+    expect(thermostatCalls(20.4, 20, true)).toBe(false);
+    expect([thermostatCalls(20.1, 20, true), thermostatCalls(20.1, 20, false)]).toEqual([true, false]);
+  });
+});
+
+describe('weather', () => {
+  it('a day has its mean, and is coldest at five', () => {
+    const day = syntheticDay(3, 5, 900);
+    expect(day.reduce((sum, at) => sum + at, 0) / day.length).toBeCloseTo(3, 9);
+    expect(day.indexOf(Math.min(...day)) / 4).toBe(5);
+    expect(Math.min(...day)).toBeCloseTo(-2, 9);
+  });
+
+  it('degree days: ten days of 5 C below a base of 15 make 100', () => {
+    expect(
+      degreeDays(
+        Array.from({ length: 240 }, () => 5),
+        15,
+        3600,
+      ),
+    ).toBeCloseTo(100, 9);
+    expect(degreeDays([20, 30], 15, 3600)).toBe(0);
+  });
+
+  it('a season is 212 days, never colder than designed for by more than the swing of its day', () => {
+    const season = syntheticSeason(-9, 18, 4, 3600);
+    expect(season).toHaveLength(212 * 24);
+    expect(Math.min(...season)).toBeGreaterThan(-9.1);
+    expect(season[0]).toBeGreaterThan(5);
+  });
+});
+
+describe.each(Object.entries({ ...SYSTEMS, demo: thistleMill }))('a day of system %s', (_, job) => {
+  it('goes through, loses and makes no heat, and keeps to what the source can', () => {
+    const result = run(job, { step: 300, outdoor: syntheticDay(2, 4, 300) });
+    expect(result.broke).toBeNull();
+    expect(result.imbalance).toBeLessThan(1e-9);
+    expect(result.moments).toHaveLength(288);
+    const capacity = designWithPlant(job).design.source?.capacity.value ?? 0;
+    for (const { output, rooms, supply } of result.moments) {
+      expect(output).toBeLessThanOrEqual(capacity + 1e-6);
+      expect([...rooms, supply].every(Number.isFinite)).toBe(true);
+    }
+  });
+});
+
+describe('what a day shows', () => {
+  it('a cold day takes more than a mild one, in proportion to what is missing to the rooms, gains apart', () => {
+    const none = { people: 0, sun: 0, draws: [] };
+    const made = (mean: number) => run(thistleMill, { ...none, outdoor: Array.from({ length: 2880 }, () => mean) }).energy.made;
+    const ratio = made(-5) / made(5);
+    // Rooms of 18.7 C on average: 23.7 K against 13.7 K.
+    expect(ratio).toBeGreaterThan(1.5);
+    expect(ratio).toBeLessThan(1.95);
+  });
+
+  it('long and short steps tell the same day', () => {
+    const [fine, coarse] = [60, 300].map((step) => run(thistleMill, { step, outdoor: syntheticDay(0, 4, step), draws: [] }));
+    expect((coarse?.energy.made ?? 0) / (fine?.energy.made ?? 1)).toBeCloseTo(1, 1);
+    coarse?.moments.at(-1)?.rooms.forEach((room, z) => {
+      expect(Math.abs(room - (fine?.moments.at(-1)?.rooms[z] ?? 0))).toBeLessThan(1.2);
+    });
+  });
+
+  it('a set-back saves, and is paid for in the morning', () => {
+    const plain = run(thistleMill, { draws: [] });
+    const lowered = run(thistleMill, { draws: [], setBack: { from: 22, to: 6, by: 3 } });
+    expect(lowered.energy.made).toBeLessThan(plain.energy.made);
+    const atSeven = (result: typeof plain) => result.moments.find((moment) => moment.time === 6.5 * 3600)?.output ?? 0;
+    expect(atSeven(lowered)).toBeGreaterThanOrEqual(atSeven(plain));
+  });
+
+  it('the heating waits for the cylinder, which is warm again within the time worked out', () => {
+    const result = run(thistleMill, { draws: [{ hour: 7, volume: 0.25 }] });
+    const from = result.moments.findIndex((moment) => moment.time >= 7 * 3600);
+    const warm = result.moments.findIndex((moment, i) => i > from && (moment.store ?? 0) >= 48);
+    const minutes = warm - from;
+    const reheat = (designWithPlant(thistleMill).design.hotWater?.reheat.value ?? 0) / 60;
+    // All of it was drawn; the flow has to climb first, so a few minutes more than the sum says.
+    expect(minutes).toBeGreaterThan(reheat * 0.9);
+    expect(minutes).toBeLessThan(reheat * 1.4);
+    expect(result.moments[from + 5]?.calls.endsWith('1')).toBe(true);
+  });
+
+  it('zones that may not call stay cold', () => {
+    const only = run(thistleMill, { only: ['circuits/c4'], outdoor: Array.from({ length: 1440 }, () => -5) });
+    expect(only.moments.at(-1)?.rooms[0]).toBeLessThan(16);
+    expect(only.moments.every((moment) => moment.calls.slice(0, 7) === '0000000' || moment.time === 0)).toBe(true);
+  });
+
+  it('stops with the time and the reason when a state cannot be solved', () => {
+    const { design, plant } = designWithPlant(thistleMill);
+    if (!plant) throw new Error('no plant');
+    const broken = Object.create(plant, {
+      run: { value: (calling: string[]) => ({ ...plant.run(calling), converged: false, reason: 'it hunts.' }) },
+    }) as typeof plant;
+    expect(simulate(thistleMill, design, broken, settings()).broke).toContain('At 00:00');
+  });
+});
+
+describe('cycling of a source that cannot go low enough', () => {
+  /** One room on a boiler that gives 6 kW or nothing, behind a tank. */
+  function onOff(volume: number): Job {
+    const base = newJob('On and off');
+    const job: Job = {
+      ...base,
+      site: { ...base.site, outdoorDesignTemperature: -10 },
+      separation: newSeparation('buffer', { volume }),
+      source: {
+        ...base.source,
+        kind: 'boiler',
+        capacity: 6000,
+        leastOutput: 6000,
+        flowTemperature: 60,
+        temperatureDifference: 10,
+        waterContent: 0.005,
+      },
+    };
+    return {
+      ...job,
+      circuits: [newCircuit('c1', job, { flowTemperature: 60, temperatureDifference: 10 })],
+      rooms: [newRoom('r1', { heatLoad: 2500, circuit: 'c1', emitters: [newPanel('e1', { type: '2-2', length: 1.6 })] })],
+    };
+  }
+
+  // The run-time formula, V = t (Q_least - Q_zone) / (rho c dT), read the other way round: 10 K between start and stop.
+  it.each([0.1, 0.2, 0.3])('a tank of %d m3 runs as long as the formula says', (volume) => {
+    const job = onOff(volume);
+    const { design } = designWithPlant(job);
+    const result = run(job, {
+      outdoor: Array.from({ length: 2880 }, () => -10),
+      step: 30,
+      draws: [],
+      people: 0,
+      sun: 0,
+      mass: 'heavy',
+    });
+    const taken = result.energy.toRooms / (result.moments.length * 30);
+    const loss = result.energy.pipes / (result.moments.length * 30);
+    const water = volume + 0.005 + (design.source?.run.content.value ?? 0) + (design.circuits[0]?.sized?.run.content.value ?? 0);
+    const wanted = (water * 988 * 4181 * 10) / (6000 - taken - loss);
+    expect(result.cycles).toBeGreaterThan(3);
+    expect((result.shortestRun ?? 0) / wanted).toBeGreaterThan(0.75);
+    expect((result.shortestRun ?? 0) / wanted).toBeLessThan(1.25);
+  });
+
+  it('more water means fewer starts', () => {
+    const starts = [0.05, 0.15, 0.4].map(
+      (volume) => run(onOff(volume), { outdoor: Array.from({ length: 1440 }, () => 0), draws: [] }).cycles,
+    );
+    expect(starts[0]).toBeGreaterThan(starts[1] ?? 0);
+    expect(starts[1]).toBeGreaterThan(starts[2] ?? 0);
+  });
+});
+
+describe('what if', () => {
+  const answers = whatIfs(thistleMill, settings({ step: 300, outdoor: syntheticDay(0, 4, 300) }));
+
+  it('asks one thing at a time and answers each', () => {
+    expect(answers.map((each) => each.label)).toEqual([
+      'As it is',
+      'Set back by 3 K at night',
+      'Water a notch cooler (2 K)',
+      '50 L more water in the return',
+      'Mill hall alone',
+    ]);
+    expect(answers.every((each) => each.broke === null && each.made > 0)).toBe(true);
+  });
+
+  it('a set-back takes less, cooler water leaves no less short, a zone alone takes least', () => {
+    const [plain, lowered, cooler, , alone] = answers;
+    expect(lowered?.made).toBeLessThan(plain?.made ?? 0);
+    expect(cooler?.hoursShort).toBeGreaterThanOrEqual((plain?.hoursShort ?? 0) - 0.5);
+    expect(alone?.made).toBeLessThan(0.6 * (plain?.made ?? 0));
+  });
+});
