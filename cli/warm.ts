@@ -1,17 +1,19 @@
 import { readFile, stat, writeFile } from 'node:fs/promises';
 import { designJob } from '../core/design/design-job.ts';
+import { season } from '../core/run/season.ts';
 import { MOST_JOB_BYTES, writeJobFile } from '../exchange/job-file.ts';
 import { MOST_ROOMS_BYTES, readRoomsFile } from '../exchange/rooms-file.ts';
 import { takeRooms, tooManyRooms } from '../exchange/take-rooms.ts';
 import type { Job } from '../model/job.ts';
 import { newJob } from '../model/new-job.ts';
 import { readJobText } from '../model/read-job.ts';
-import { printDesign, printPreview } from './print.ts';
+import { printDesign, printPreview, printSeason } from './print.ts';
 
 const USAGE = `warm: the design from a terminal
 
   warm design JOB.json            print the design as tables
   warm design JOB.json --json     print the whole design as JSON
+  warm season JOB.json            run an invented heating season
   warm rooms LOADS                show how a table (CSV, XLSX) or building model (gbXML) is read
   warm rooms LOADS --into JOB.json --out NEW.json
                                   add its rooms to a job and write the result`;
@@ -66,6 +68,16 @@ async function rooms(path: string, into?: string, out?: string): Promise<void> {
   process.stdout.write(`\n${read.preview.rows.length} rooms added; the job is in ${out}.\n`);
 }
 
+function runSeason(job: Job): string {
+  const run = season(job);
+  for (;;) {
+    const { done, value } = run.next();
+    if (!done) continue;
+    if (!value) throw new BadInput('There is no plant to run: rooms with heat loads on a circuit are needed.');
+    return printSeason(job, value);
+  }
+}
+
 function option(args: string[], name: string): string | undefined {
   const at = args.indexOf(name);
   return at < 0 ? undefined : args[at + 1];
@@ -74,6 +86,7 @@ function option(args: string[], name: string): string | undefined {
 async function main(args: string[]): Promise<void> {
   const [command, path] = args;
   if (command === 'design' && path) await design(path, args.includes('--json'));
+  else if (command === 'season' && path) process.stdout.write(runSeason(await loadJob(path)));
   else if (command === 'rooms' && path) await rooms(path, option(args, '--into'), option(args, '--out'));
   else if (command === undefined || command === 'help' || command === '--help') process.stdout.write(`${USAGE}\n`);
   else throw new BadInput(`Unknown command.\n\n${USAGE}`);

@@ -11,6 +11,7 @@ run(['--import', 'tsx', 'bench/design.ts']);
 run(['--import', 'tsx', 'bench/network.ts']);
 run(['--import', 'tsx', 'bench/plant.ts']);
 run(['--import', 'tsx', 'bench/emitters.ts']);
+run(['--import', 'tsx', 'bench/run.ts']);
 run(['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn']);
 run(['--import', 'tsx', 'bench/weight.ts']);
 run(['--import', 'tsx', 'bench/drag.ts']);

@@ -56,6 +56,14 @@ await shot('assumed', '/jobs/:id/site', async () => {
   await page.getByRole('heading', { name: 'Seen and assumed' }).scrollIntoViewIfNeeded();
   await page.mouse.wheel(0, 330);
 });
+await shot('controls', '/jobs/:id/controls', async () => {
+  await page.getByText(/^Set the controller to slope/).waitFor();
+  await page.waitForTimeout(800);
+});
+await shot('run', '/jobs/:id/run', async () => {
+  await page.getByRole('figure', { name: 'Output of the source over the day' }).waitFor();
+  await page.waitForTimeout(800);
+});
 await shot('papers', '/jobs/:id/papers');
 await shot('plant-dark', '/jobs/:id/plant', async () => {
   await page.getByRole('button', { name: 'Dark', exact: true }).click();

@@ -12,6 +12,7 @@ const PipesPage = lazy(() => import('./pages/PipesPage.tsx'));
 const PlantPage = lazy(() => import('./pages/PlantPage.tsx'));
 const DutyPage = lazy(() => import('./pages/DutyPage.tsx'));
 const ControlsPage = lazy(() => import('./pages/ControlsPage.tsx'));
+const RunPage = lazy(() => import('./pages/RunPage.tsx'));
 const PapersPage = lazy(() => import('./pages/PapersPage.tsx'));
 
 export const router = createBrowserRouter([
@@ -30,6 +31,7 @@ export const router = createBrowserRouter([
       { path: 'plant', element: <PlantPage /> },
       { path: 'duty', element: <DutyPage /> },
       { path: 'controls', element: <ControlsPage /> },
+      { path: 'run', element: <RunPage /> },
       { path: 'papers', element: <PapersPage /> },
     ],
   },

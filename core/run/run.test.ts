@@ -6,6 +6,7 @@ import { newPanel } from '../../model/new-emitter.ts';
 import { newCircuit, newJob, newRoom, newSeparation } from '../../model/new-job.ts';
 import { designWithPlant } from '../design/design-job.ts';
 import { logMean } from '../network/heat.ts';
+import { season } from './season.ts';
 import { type RunSettings, simulate } from './simulate.ts';
 import { degreeDays, syntheticDay, syntheticSeason } from './weather.ts';
 import { whatIfs } from './what-if.ts';
@@ -231,6 +232,42 @@ describe('cycling of a source that cannot go low enough', () => {
     );
     expect(starts[0]).toBeGreaterThan(starts[1] ?? 0);
     expect(starts[1]).toBeGreaterThan(starts[2] ?? 0);
+  });
+});
+
+describe('a season', () => {
+  const result = (() => {
+    const run = season(thistleMill);
+    const shares: number[] = [];
+    for (;;) {
+      const { done, value } = run.next();
+      if (done) return { value, shares };
+      shares.push(value);
+    }
+  })();
+
+  it('goes through with balance, tells how far it is, and solves few states for many steps', () => {
+    expect(result.value?.broke).toBeNull();
+    expect(result.value?.imbalance).toBeLessThan(1e-9);
+    expect(result.shares).toEqual([...result.shares].sort((a, b) => a - b));
+    const { solved = 1, known = 0 } = result.value ?? {};
+    expect(known / (known + solved)).toBeGreaterThan(0.98);
+    expect(solved).toBeLessThanOrEqual(2 ** 8 + 2);
+  });
+
+  it('makes about what degree days say: load over design difference, times degree days, less gains', () => {
+    const outdoor = syntheticSeason(-9, 18, 4, 300);
+    // All rooms at their set points, 18.7 C on average by load; people and sun give 5 % and a tenth at noon.
+    const load = designWithPlant(thistleMill).design.load.value;
+    const days = degreeDays(outdoor, 18.7, 300);
+    const rooms = (load / (18.7 + 9)) * days * 86_400;
+    const gains = load * (0.05 + (0.1 * 2 * 8) / (Math.PI * 24)) * 212 * 86_400;
+    expect((result.value?.energy.toRooms ?? 0) / (rooms - gains)).toBeGreaterThan(0.9);
+    expect((result.value?.energy.toRooms ?? 0) / (rooms - gains)).toBeLessThan(1.1);
+  });
+
+  it('is nothing without a plant', () => {
+    expect(season(newJob('Empty')).next()).toEqual({ done: true, value: null });
   });
 });
 

@@ -21,12 +21,12 @@ export const degreeDays = (outdoor: readonly number[], base: number, step: numbe
 /** Day of the year that is coldest, counted from the first: middle of January, common practice. */
 const COLDEST_DAY = 15;
 const DAYS = 365;
-/** A cold spell: on its coldest day the mean lies so far above the design temperature, K. */
-const ABOVE_DESIGN = 4;
+/** Mean of the coldest day above the design temperature, K: about what January is above it in most climates, common practice. */
+export const ABOVE_DESIGN = 9;
 
 /**
  * An invented heating season from 1 October to 30 April in the northern half of the world: means of the days on a sine over the
- * year between the coldest day, a little above the design temperature, and a summer mean, with the sine of each day upon it.
+ * year between the coldest day, well above the design temperature, and a summer mean, with the sine of each day upon it.
  * @param design outdoor design temperature @param summer mean of the warmest day, degrees C @param swing of a day, K
  */
 export function syntheticSeason(design: number, summer: number, swing: number, step: number): number[] {

@@ -8,5 +8,6 @@ export const STEPS = [
   { path: 'plant', label: 'Plant' },
   { path: 'duty', label: 'Duty map' },
   { path: 'controls', label: 'Controls' },
+  { path: 'run', label: 'Run' },
   { path: 'papers', label: 'Papers' },
 ] as const;

@@ -9,6 +9,9 @@ import { assumptionLedger, type LedgerEntry } from '../../core/design/ledger.ts'
 import type { PlantState } from '../../core/design/operate.ts';
 import { wallSheet } from '../../core/drawing/wall.ts';
 import { planForTarget, type RankedImprovement, rankedImprovements, type TargetPlan } from '../../core/emitter/improve.ts';
+import { season } from '../../core/run/season.ts';
+import { type RunResult, type RunSettings, simulate } from '../../core/run/simulate.ts';
+import { type WhatIf, whatIfs } from '../../core/run/what-if.ts';
 import { type RoomsFileRead, readRoomsFile } from '../../exchange/rooms-file.ts';
 import type { Display, Job } from '../../model/job.ts';
 
@@ -35,6 +38,23 @@ const work = {
   /** Whole plants for the rooms of a job, each with its design. */
   drafts(job: Job): (PlantDraft & { design: Design })[] {
     return draftPlants(job).map((draft) => ({ ...draft, design: designJob(draft.job) }));
+  },
+  /** A day of the plant; null while there is nothing to run. */
+  day(job: Job, settings: RunSettings): RunResult | null {
+    const { design, plant } = designWithPlant(job);
+    return plant && simulate(job, design, plant, settings);
+  },
+  whatIfs(job: Job, settings: RunSettings): WhatIf[] {
+    return whatIfs(job, settings);
+  },
+  /** A season, telling how far it is; ending the worker ends it. */
+  async season(job: Job, onProgress: (share: number) => Promise<void>): Promise<RunResult | null> {
+    const run = season(job);
+    for (;;) {
+      const { done, value } = run.next();
+      if (done) return value;
+      await onProgress(value);
+    }
   },
   /** What the plant does in the telling states of its calls. */
   calls(job: Job): CallRow[] {

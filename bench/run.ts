@@ -1,0 +1,64 @@
+import { compareDistribution } from '../core/design/compare-distribution.ts';
+import { designWithPlant } from '../core/design/design-job.ts';
+import { season } from '../core/run/season.ts';
+import { simulate } from '../core/run/simulate.ts';
+import { syntheticDay } from '../core/run/weather.ts';
+import { thistleMill } from '../demo/thistle-mill.ts';
+import { twelveZones } from '../demo/twelve-zones.ts';
+import type { Job } from '../model/job.ts';
+import { medianOf } from './median.ts';
+
+/** A day in steps of a minute, the plant and what is known of it made anew each time. */
+function day(job: Job): { solved: number; known: number } {
+  const { design, plant } = designWithPlant(job);
+  if (!plant) throw new Error('no plant');
+  return simulate(job, design, plant, {
+    step: 60,
+    outdoor: syntheticDay(0, 4, 60),
+    mass: 'medium',
+    people: 0.05,
+    sun: 0.1,
+    setBack: null,
+    draws: [{ hour: 7, volume: 0.1 }],
+    only: null,
+    keepEvery: 5,
+  });
+}
+
+const share = ({ solved, known }: { solved: number; known: number }) => `${((100 * known) / (known + solved)).toFixed(1)} %`;
+
+console.log('A day at one-minute steps, design and plant included');
+for (const zones of [2, 4, 6, 8, 10, 12]) {
+  const whole = twelveZones();
+  const job = { ...whole, rooms: whole.rooms.slice(0, zones) };
+  let last = { solved: 0, known: 0 };
+  const ms = medianOf(
+    () => {
+      last = day(job);
+    },
+    5,
+    2,
+  );
+  console.log(
+    `  ${zones} zones: ${ms.toFixed(0)} ms, ${last.solved} states solved, ${share(last)} of the steps took one of them`,
+  );
+}
+console.log(`  the demo: ${medianOf(() => void day(thistleMill), 5, 2).toFixed(0)} ms`);
+
+console.log('A season at five-minute steps');
+for (const [name, job] of [
+  ['the demo', thistleMill],
+  ['twelve zones', twelveZones()],
+] as const) {
+  const started = performance.now();
+  const run = season(job);
+  let step = run.next();
+  while (!step.done) step = run.next();
+  const result = step.value;
+  console.log(
+    `  ${name}: ${((performance.now() - started) / 1000).toFixed(1)} s${result ? `, ${result.solved} states solved, ${share(result)} taken again` : ''}`,
+  );
+}
+console.log(
+  `Pump per circuit beside one pump with valves, both designed: ${medianOf(() => void compareDistribution(thistleMill), 9, 3).toFixed(0)} ms`,
+);
