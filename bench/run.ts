@@ -1,6 +1,7 @@
 import { compareDistribution } from '../core/design/compare-distribution.ts';
 import { designWithPlant } from '../core/design/design-job.ts';
 import { season } from '../core/run/season.ts';
+import { sideBySide } from '../core/run/side-by-side.ts';
 import { simulate } from '../core/run/simulate.ts';
 import { syntheticDay } from '../core/run/weather.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
@@ -59,6 +60,11 @@ for (const [name, job] of [
     `  ${name}: ${((performance.now() - started) / 1000).toFixed(1)} s${result ? `, ${result.solved} states solved, ${share(result)} taken again` : ''}`,
   );
 }
+const begun = performance.now();
+const compared = sideBySide(thistleMill);
+let side = compared.next();
+while (!side.done) side = compared.next();
+console.log(`The demo and four other ways through a season, on one core: ${((performance.now() - begun) / 1000).toFixed(1)} s`);
 console.log(
   `Pump per circuit beside one pump with valves, both designed: ${medianOf(() => void compareDistribution(thistleMill), 9, 3).toFixed(0)} ms`,
 );

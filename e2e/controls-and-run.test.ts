@@ -56,6 +56,23 @@ test('a day is run, scrubbed and asked what if; a season runs', async ({ page })
   await page.getByRole('button', { name: 'Run the season' }).click();
   await expect(page.getByText(/^Run in \d/)).toBeVisible({ timeout: 60_000 });
   await expect(page.getByText(/states of the plant were solved/)).toBeVisible();
+  const hours = (count: number, value: (i: number) => number | string) =>
+    Buffer.from(['temperature', ...Array.from({ length: count }, (_, i) => value(i))].join('\n'));
+  const file = page.getByLabel('Weather file');
+  await file.setInputFiles({ name: 'broken.csv', mimeType: 'text/csv', buffer: hours(72, (i) => (i === 9 ? 88 : 2)) });
+  await expect(page.getByRole('alert')).toContainText('broken.csv: Line 11: 88 is no outdoor temperature');
+  await file.setInputFiles({ name: 'week.csv', mimeType: 'text/csv', buffer: hours(168, (i) => -2 + (i % 24) / 4) });
+  await expect(page.getByText(/^week\.csv: 168 values, 60 min apart/)).toBeVisible();
+  await expect(page.getByText('Stale: the job or the weather has changed since.')).toBeVisible();
+  await page.getByRole('button', { name: 'Run the season' }).click();
+  await expect(page.getByText(/^Run in \d/)).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Lay them side by side' }).click();
+  const sides = page.getByRole('region', { name: 'Side by side' });
+  await expect(sides.getByRole('row', { name: /^Pumps \d/ })).toBeVisible({ timeout: 60_000 });
+  await expectAccessible(page);
+  await sides.getByRole('button', { name: 'Take Open, one temperature' }).click();
+  await expect(page.getByText(/^Stale: the job/).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Take back' }).click();
   await page.getByRole('link', { name: 'The wall with these calls' }).click();
   await expect(page).toHaveURL(/plant/);
   expect(found).toEqual([]);

@@ -8,7 +8,7 @@ import { designWithPlant } from '../design/design-job.ts';
 import { logMean } from '../network/heat.ts';
 import { season } from './season.ts';
 import { type RunSettings, simulate } from './simulate.ts';
-import { degreeDays, syntheticDay, syntheticSeason } from './weather.ts';
+import { degreeDays, resampled, syntheticDay, syntheticSeason } from './weather.ts';
 import { whatIfs } from './what-if.ts';
 import { heatTaken, type RunZone, thermostatCalls, zoneAfter } from './zone.ts';
 
@@ -102,6 +102,11 @@ describe('weather', () => {
       ),
     ).toBeCloseTo(100, 9);
     expect(degreeDays([20, 30], 15, 3600)).toBe(0);
+  });
+
+  it('is told in other steps on straight lines', () => {
+    expect(resampled({ outdoor: [0, 4, 2], step: 3600 }, 1800)).toEqual([0, 2, 4, 3, 2, 2]);
+    expect(resampled({ outdoor: [0, 4, 2, 6], step: 900 }, 1800)).toEqual([0, 2]);
   });
 
   it('a season is 212 days, never colder than designed for by more than the swing of its day', () => {

@@ -174,7 +174,7 @@ export function* simulation(job: Job, design: Design, plant: Plant, settings: Ru
     const key = calling.join(' ');
     let now = known.get(key);
     if (now === undefined) {
-      now = callState(plant.run(calling, 'cold'));
+      now = callState(settled(plant, calling));
       known.set(key, now);
       result.solved++;
     } else hits++;
@@ -356,6 +356,16 @@ function gainsAt(zone: RunZone, job: Job, { people, sun }: RunSettings, hour: nu
   const load = zone.loss * (zone.setPoint - job.site.outdoorDesignTemperature);
   const height = hour > 8 && hour < 16 ? Math.sin(((hour - 8) / 8) * Math.PI) : 0;
   return load * (people + sun * height);
+}
+
+/** A state from nothing; what does not settle so may do from where that search ended, or from the design day. */
+function settled(plant: Plant, calling: readonly string[]): PlantState {
+  const cold = plant.run(calling, 'cold');
+  if (cold.converged) return cold;
+  const again = plant.run(calling, 'warm');
+  if (again.converged) return again;
+  plant.runAll();
+  return plant.run(calling, 'warm');
 }
 
 function callState(state: PlantState): CallState | string {

@@ -39,3 +39,21 @@ export function syntheticSeason(design: number, summer: number, swing: number, s
     return syntheticDay(mean, swing, step);
   }).flat();
 }
+
+/** Outdoor temperatures in even steps: degrees C, seconds. */
+export interface Weather {
+  outdoor: readonly number[];
+  step: number;
+}
+
+/** The same weather in other steps, on straight lines between its values; the last value stands to the end of its step. */
+export function resampled({ outdoor, step: given }: Weather, step: number): number[] {
+  const count = Math.floor((outdoor.length * given) / step);
+  return Array.from({ length: count }, (_, i) => {
+    const at = (i * step) / given;
+    const before = Math.floor(at);
+    const from = outdoor[before] as number;
+    const to = outdoor[before + 1] ?? from;
+    return from + (to - from) * (at - before);
+  });
+}

@@ -2,6 +2,7 @@ import Typography from '@mui/material/Typography';
 import { Sheet } from '../parts/Layout.tsx';
 import { DaySection } from '../run/DaySection.tsx';
 import { SeasonSection } from '../run/SeasonSection.tsx';
+import { SideSection } from '../run/SideSection.tsx';
 import { useDesigned } from '../state/design-context.tsx';
 
 /** How a cold day goes, and a winter. */
@@ -22,6 +23,7 @@ export default function RunPage() {
     <Sheet wide title="Run" lead="How a cold day goes, how often the source starts, and who gets cold.">
       <DaySection job={job} design={design} />
       <SeasonSection job={job} />
+      <SideSection job={job} />
     </Sheet>
   );
 }

@@ -6,20 +6,35 @@ import { proxy } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import type { RunResult } from '../../core/run/simulate.ts';
 import { ABOVE_DESIGN } from '../../core/run/weather.ts';
+import type { WeatherRead } from '../../exchange/weather-file.ts';
 import type { Job } from '../../model/job.ts';
 import { PageSection, Reading } from '../parts/Layout.tsx';
-import { ownWorker } from '../state/design-context.tsx';
+import { heavyWork, ownWorker } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
 
 /** Days of the invented season. */
 const DAYS = 212;
 
+/** Weather read from a file, and what was said about it. */
+type Read = Extract<WeatherRead, { ok: true }> & { name: string };
+
 /** A heating season in a worker of its own, with progress and an end to it; a result of an older job says so. */
 export function SeasonSection({ job }: { job: Job }) {
   const { say } = useDisplay();
   const [progress, setProgress] = useState<number | null>(null);
-  const [ran, setRan] = useState<{ job: Job; result: RunResult; seconds: number } | null>(null);
+  const [ran, setRan] = useState<{ job: Job; weather: Read | null; days: number; result: RunResult; seconds: number } | null>(
+    null,
+  );
   const [failed, setFailed] = useState(false);
+  const [weather, setWeather] = useState<Read | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const days = weather ? (weather.outdoor.length * weather.step) / 86_400 : DAYS;
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    const read = await heavyWork().readWeather(new Uint8Array(await file.arrayBuffer()));
+    setProblem(read.ok ? null : `${file.name}: ${read.problem}`);
+    if (read.ok) setWeather({ ...read, name: file.name });
+  };
   const end = useRef<() => void>(() => {});
   useEffect(() => () => end.current(), []);
   const start = () => {
@@ -31,10 +46,11 @@ export function SeasonSection({ job }: { job: Job }) {
     work
       .season(
         job,
+        weather && { outdoor: weather.outdoor, step: weather.step },
         proxy(async (share: number) => setProgress(share)),
       )
       .then((result) => {
-        if (result) setRan({ job, result, seconds: (performance.now() - started) / 1000 });
+        if (result) setRan({ job, weather, days, result, seconds: (performance.now() - started) / 1000 });
         else setFailed(true);
       })
       .catch(() => setFailed(true))
@@ -49,6 +65,7 @@ export function SeasonSection({ job }: { job: Job }) {
   };
   const kWh = (joules: number) => `${Math.round(joules / 3.6e6).toLocaleString('en')} kWh`;
   const result = ran?.result;
+  const fresh = ran?.job === job && ran.weather === weather;
   return (
     <PageSection
       title="A season"
@@ -74,12 +91,42 @@ export function SeasonSection({ job }: { job: Job }) {
         )}
         <Typography role="status" variant="body2">
           {failed && 'The season could not be run; see the findings on the Plant page.'}
-          {ran && ran.job !== job && 'Stale: the job has changed since.'}
-          {ran && ran.job === job && `Run in ${ran.seconds.toFixed(1)} s.`}
+          {ran && !fresh && 'Stale: the job or the weather has changed since.'}
+          {ran && fresh && `Run in ${ran.seconds.toFixed(1)} s.`}
         </Typography>
       </Box>
+      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', mb: 2 }}>
+        <Button component="label" variant="outlined">
+          Read a weather file …
+          <input
+            type="file"
+            accept=".csv,.txt,.epw"
+            aria-label="Weather file"
+            style={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
+            onChange={(event) => {
+              void take(event.target.files?.[0]);
+              event.target.value = '';
+            }}
+          />
+        </Button>
+        {weather && (
+          <Button size="small" onClick={() => setWeather(null)}>
+            Back to the invented season
+          </Button>
+        )}
+        <Typography variant="body2" sx={{ flex: 1, minWidth: 240 }}>
+          {weather
+            ? `${weather.name}: ${weather.notes.join(' ')}`
+            : 'A table of outdoor temperatures (CSV) or an hourly weather file.'}
+        </Typography>
+      </Box>
+      {problem && (
+        <Typography role="alert" sx={{ color: 'error.main', fontWeight: 650, mb: 2 }}>
+          {problem}
+        </Typography>
+      )}
       {result && (
-        <Box sx={{ opacity: ran?.job === job ? 1 : 0.55 }}>
+        <Box sx={{ opacity: fresh ? 1 : 0.55 }}>
           {result.broke && (
             <Typography role="alert" sx={{ color: 'error.main', fontWeight: 700 }}>
               {result.broke}
@@ -96,7 +143,7 @@ export function SeasonSection({ job }: { job: Job }) {
             <Reading label="Hot water">{kWh(result.energy.toCylinder)}</Reading>
             <Reading label="Lost by pipes">{kWh(result.energy.pipes)}</Reading>
             <Reading label="Pumps">{kWh(result.energy.pumps)}</Reading>
-            <Reading label="Starts a day">{(result.cycles / DAYS).toFixed(1)}</Reading>
+            <Reading label="Starts a day">{(result.cycles / (ran?.days ?? DAYS)).toFixed(1)}</Reading>
             <Reading label="Shortest run">
               {result.shortestRun === null ? 'none ended' : `${Math.round(result.shortestRun / 60)} min`}
             </Reading>

@@ -10,9 +10,12 @@ import type { PlantState } from '../../core/design/operate.ts';
 import { wallSheet } from '../../core/drawing/wall.ts';
 import { planForTarget, type RankedImprovement, rankedImprovements, type TargetPlan } from '../../core/emitter/improve.ts';
 import { season } from '../../core/run/season.ts';
+import { type Side, sideBySide } from '../../core/run/side-by-side.ts';
 import { type RunResult, type RunSettings, simulate } from '../../core/run/simulate.ts';
+import type { Weather } from '../../core/run/weather.ts';
 import { type WhatIf, whatIfs } from '../../core/run/what-if.ts';
 import { type RoomsFileRead, readRoomsFile } from '../../exchange/rooms-file.ts';
+import { readWeather, type WeatherRead } from '../../exchange/weather-file.ts';
 import type { Display, Job } from '../../model/job.ts';
 
 /** Combinations handed over at a time. */
@@ -48,13 +51,25 @@ const work = {
     return whatIfs(job, settings);
   },
   /** A season, telling how far it is; ending the worker ends it. */
-  async season(job: Job, onProgress: (share: number) => Promise<void>): Promise<RunResult | null> {
-    const run = season(job);
+  async season(job: Job, weather: Weather | null, onProgress: (share: number) => Promise<void>): Promise<RunResult | null> {
+    const run = season(job, weather);
     for (;;) {
       const { done, value } = run.next();
       if (done) return value;
       await onProgress(value);
     }
+  },
+  /** The job and its drafts through the same season. */
+  async sideBySide(job: Job, onProgress: (share: number) => Promise<void>): Promise<Side[]> {
+    const run = sideBySide(job);
+    for (;;) {
+      const { done, value } = run.next();
+      if (done) return value;
+      await onProgress(value);
+    }
+  },
+  readWeather(bytes: Uint8Array): WeatherRead {
+    return readWeather(bytes);
   },
   /** What the plant does in the telling states of its calls. */
   calls(job: Job): CallRow[] {

@@ -1,0 +1,66 @@
+import { describe, expect, it } from 'vitest';
+import { thistleMill } from '../../demo/thistle-mill.ts';
+import { newJob } from '../../model/new-job.ts';
+import { applyEdits } from '../../model/place.ts';
+import { designWithPlant } from '../design/design-job.ts';
+import { type Side, sideBySide } from './side-by-side.ts';
+
+const all = (job = thistleMill): { sides: Side[]; shares: number[] } => {
+  const run = sideBySide(job);
+  const shares: number[] = [];
+  for (;;) {
+    const { done, value } = run.next();
+    if (done) return { sides: value, shares };
+    shares.push(value);
+  }
+};
+
+describe('ways of piping the same rooms side by side', () => {
+  const { sides, shares } = all();
+  const side = (key: Side['key']) => sides.find((each) => each.key === key) as Side;
+
+  it('are the job and its four drafts, each through the whole season, balanced', () => {
+    expect(sides.map((each) => each.key)).toEqual(['present', 'open', 'header', 'tees', 'buffer']);
+    for (const { run, title } of sides) {
+      expect(run?.broke, title).toBeNull();
+      expect(run?.imbalance, title).toBeLessThan(1e-9);
+    }
+    expect(shares.at(-1)).toBe(1);
+  });
+
+  it('an open plant has fewer pumps and parts, and nothing that shuts', () => {
+    expect(side('open').pumps).toBeLessThan(side('header').pumps);
+    expect(side('open').parts).toBeLessThan(side('header').parts);
+    expect(side('open').run?.zones).toHaveLength(1);
+  });
+
+  it('a buffer starts the source no more often than a header', () => {
+    expect(side('buffer').run?.cycles).toBeLessThanOrEqual((side('header').run?.cycles ?? 0) * 1.05);
+  });
+
+  it('each can become the job', () => {
+    for (const { job } of sides) expect(designWithPlant(job).plant).not.toBeNull();
+  });
+
+  it('without rooms there is nothing beside the job, and nothing to run', () => {
+    const empty = all(newJob('Empty')).sides;
+    expect(empty.map((each) => [each.key, each.run])).toEqual([['present', null]]);
+  });
+});
+
+describe('flows that stand while temperatures move', () => {
+  it('differ by little from those of a plant solved at cooler water: what taking them as they were costs', () => {
+    const cooler = applyEdits(thistleMill, [
+      { at: 'source/flowTemperature', value: 42 },
+      { at: 'circuits/c1/flowTemperature', value: 31 },
+      { at: 'circuits/c3/flowTemperature', value: 38 },
+    ]);
+    const { design, plant } = designWithPlant(thistleMill);
+    const other = designWithPlant(cooler, design).plant;
+    const [warm, cool] = [plant?.runAll(), other?.runAll()];
+    warm?.circuits.forEach((circuit, i) => {
+      const ratio = (cool?.circuits[i]?.flow ?? 0) / circuit.flow;
+      expect(Math.abs(ratio - 1), circuit.id).toBeLessThan(0.05);
+    });
+  });
+});

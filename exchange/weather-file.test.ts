@@ -1,0 +1,86 @@
+import { describe, expect, it } from 'vitest';
+import { readWeather } from './weather-file.ts';
+
+const read = (text: string) => readWeather(new TextEncoder().encode(text));
+const problem = (text: string) => {
+  const found = read(text);
+  return found.ok ? '' : found.problem;
+};
+const good = (text: string) => {
+  const found = read(text);
+  if (!found.ok) throw new Error(found.problem);
+  return found;
+};
+const stamp = (i: number, minutes: number) => new Date(Date.UTC(2026, 0, 1) + i * minutes * 60_000).toISOString().slice(0, 16);
+const table = (count: number, minutes: number, value: (i: number) => string) =>
+  [
+    'Time,Outdoor temperature (°C),Humidity (%)',
+    ...Array.from({ length: count }, (_, i) => `${stamp(i, minutes)},${value(i)},80`),
+  ].join('\n');
+
+describe('outdoor temperatures from a table', () => {
+  it('takes the column named, and the step from the times', () => {
+    expect(good(table(48, 60, (i) => String(-3 + i / 10)))).toMatchObject({ step: 3600 });
+    const quarter = good(table(200, 15, (i) => String(5 + (i % 7))));
+    expect(quarter.step).toBe(900);
+    expect(quarter.outdoor[3]).toBe(8);
+  });
+
+  it('finds the one column that could be temperatures when nothing names it', () => {
+    const rows = Array.from({ length: 30 }, (_, i) => `${i};${(-4 + (i % 5) * 0.7).toFixed(1)}`).join('\n');
+    const found = good(rows);
+    expect(found.outdoor[1]).toBeCloseTo(-3.3, 9);
+    expect(found.notes.join(' ')).toContain('one value counts as an hour');
+  });
+
+  it('reads decimal commas and °F', () => {
+    const rows = ['Hour;Temp °F', ...Array.from({ length: 24 }, (_, i) => `${i};${i === 0 ? '32,0' : '41,0'}`)].join('\n');
+    const found = good(rows);
+    expect(found.outdoor.slice(0, 2)).toEqual([0, 5]);
+    expect(found.notes.join(' ')).toContain('°F');
+  });
+
+  it('bridges short gaps in a straight line and says so', () => {
+    const found = good(table(48, 60, (i) => (i === 10 || i === 11 ? '' : i === 12 ? '3' : '0')));
+    expect(found.outdoor.slice(9, 13)).toEqual([0, 1, 2, 3]);
+    expect(found.notes.join(' ')).toContain('2 missing values were bridged');
+  });
+
+  it('names what is wrong and where', () => {
+    expect(problem(table(48, 60, (i) => (i >= 20 && i < 30 ? '' : '1')))).toContain('Line 22: 10 values are missing');
+    expect(problem(table(48, 60, (i) => (i === 4 ? '77' : '1')))).toContain('Line 6: 77 is no outdoor temperature');
+    expect(problem(table(10, 60, () => '1'))).toContain('less than a day');
+    expect(problem(table(48, 5, () => '1'))).toContain('5 min apart');
+    expect(problem('Name,Colour\nA,red\nB,green\nC,blue')).toContain('No column looks like temperatures');
+    expect(problem('')).toContain('empty');
+    expect(problem('1\n2')).toContain('no rows');
+    expect(problem(table(40_000, 60, () => '1'))).toContain('40000 values');
+  });
+
+  it('takes a leap year whole', () => {
+    const found = good(table(366 * 24, 60, (i) => String(i % 9)));
+    expect(found.notes.join(' ')).toContain('leap year');
+  });
+});
+
+describe('the hourly weather format', () => {
+  const head = [
+    'LOCATION,Nowhere,-,-,x,0,50,10,1,100',
+    ...Array.from({ length: 6 }, (_, i) => `HEADING ${i},0`),
+    'DATA PERIODS,1,1,Data,Sunday,1/1,1/2',
+  ];
+  const line = (i: number, value: string) => `2026,1,${1 + Math.floor(i / 24)},${1 + (i % 24)},0,src,${value},0,80,100000`;
+
+  it('takes the dry-bulb temperature after its heading, hour by hour', () => {
+    const found = good([...head, ...Array.from({ length: 48 }, (_, i) => line(i, String(-2 + i * 0.1)))].join('\n'));
+    expect(found.step).toBe(3600);
+    expect(found.outdoor).toHaveLength(48);
+    expect(found.outdoor[10]).toBeCloseTo(-1, 9);
+  });
+
+  it('knows its mark for a missing value', () => {
+    const found = good([...head, ...Array.from({ length: 48 }, (_, i) => line(i, i === 5 ? '99.9' : '4'))].join('\n'));
+    expect(found.outdoor[5]).toBe(4);
+    expect(found.notes.join(' ')).toContain('1 missing');
+  });
+});
