@@ -53,6 +53,12 @@ describe('the terminal', () => {
     expect(stderr).toContain(sentence);
   });
 
+  it('runs a season and prints its totals', () => {
+    const { stdout, status } = warm('season', job);
+    expect(status).toBe(0);
+    for (const part of ['Heat made', 'Pumps', 'Starts', 'Hours short: Loft']) expect(stdout).toContain(part);
+  });
+
   it('shows how a table is read, and adds it to a job in a file of its own', () => {
     const table = file('loads.csv', 'Room;Load (kW)\nForge;1,5\nStable;much\n');
     const shown = warm('rooms', table);

@@ -35,6 +35,7 @@ export function SeasonSection({ job }: { job: Job }) {
     setProblem(read.ok ? null : `${file.name}: ${read.problem}`);
     if (read.ok) setWeather({ ...read, name: file.name });
   };
+  const input = useRef<HTMLInputElement>(null);
   const end = useRef<() => void>(() => {});
   useEffect(() => () => end.current(), []);
   const start = () => {
@@ -96,19 +97,20 @@ export function SeasonSection({ job }: { job: Job }) {
         </Typography>
       </Box>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', mb: 2 }}>
-        <Button component="label" variant="outlined">
+        <Button variant="outlined" onClick={() => input.current?.click()}>
           Read a weather file …
-          <input
-            type="file"
-            accept=".csv,.txt,.epw"
-            aria-label="Weather file"
-            style={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
-            onChange={(event) => {
-              void take(event.target.files?.[0]);
-              event.target.value = '';
-            }}
-          />
         </Button>
+        <input
+          ref={input}
+          type="file"
+          accept=".csv,.txt,.epw"
+          aria-label="Weather file"
+          hidden
+          onChange={(event) => {
+            void take(event.target.files?.[0]);
+            event.target.value = '';
+          }}
+        />
         {weather && (
           <Button size="small" onClick={() => setWeather(null)}>
             Back to the invented season
