@@ -94,6 +94,7 @@ test('a limit of the rulebook becomes the job’s own, with its reason', async (
 test('parts are found by name on the wall, the panel makes room, and paper shows the plant alone', async ({ page }) => {
   await openJob(page, thistleMill, 'plant');
   await page.getByRole('button', { name: 'Hide', exact: true }).click();
+  await page.getByRole('button', { name: 'Find on the wall' }).click();
   await page.getByRole('combobox', { name: 'Find on the wall' }).fill('workshop: auto');
   await page.getByRole('option', { name: 'Workshop: automatic vent on the flow' }).click();
   await expect(page.getByText('Only at the picked part.')).toBeVisible();

@@ -1,11 +1,13 @@
 import { describe, expect, it } from 'vitest';
+import { SYSTEMS } from '../../demo/systems.ts';
 import { thistleMill } from '../../demo/thistle-mill.ts';
+import type { Job } from '../../model/job.ts';
 import { newJob } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
 import { designWithPlant } from '../design/design-job.ts';
 import { type Side, sideBySide } from './side-by-side.ts';
 
-const all = (job = thistleMill): { sides: Side[]; shares: number[] } => {
+const all = (job: Job = SYSTEMS[20]): { sides: Side[]; shares: number[] } => {
   const run = sideBySide(job);
   const shares: number[] = [];
   for (;;) {

@@ -358,10 +358,10 @@ function gainsAt(zone: RunZone, job: Job, { people, sun }: RunSettings, hour: nu
   return load * (people + sun * height);
 }
 
-/** A state from nothing; what does not settle so may do from where that search ended, or from the design day. */
+/** A state from the last one, or from nothing; what does not settle so may do from where that search ended, or from the design day. */
 function settled(plant: Plant, calling: readonly string[]): PlantState {
-  const cold = plant.run(calling, 'cold');
-  if (cold.converged) return cold;
+  const near = plant.run(calling, 'warm');
+  if (near.converged) return near;
   const again = plant.run(calling, 'warm');
   if (again.converged) return again;
   plant.runAll();

@@ -7,7 +7,7 @@ import { Link as RouterLink, useParams, useSearchParams } from 'react-router';
 import { readCalls } from '../../core/design/combinations.ts';
 import { openFindings } from '../../core/review/finding.ts';
 import { DraftDialog } from '../plant/DraftDialog.tsx';
-import { type Group, groupOf } from '../plant/PlantEntries.tsx';
+import { type Group, groupOf } from '../plant/groups.ts';
 import { type Side, SidePanel } from '../plant/SidePanel.tsx';
 import { type Designed, useDesigned } from '../state/design-context.tsx';
 import { useSum } from '../state/sum-context.tsx';

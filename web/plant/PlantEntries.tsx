@@ -4,15 +4,13 @@ import Tabs from '@mui/material/Tabs';
 import type { ReactNode } from 'react';
 import type { Design } from '../../core/design/design.ts';
 import { SafetyFields } from '../parts/SafetyFields.tsx';
+import { GROUPS, type Group } from './groups.ts';
 import { HotWaterFields } from './HotWaterFields.tsx';
 import { PumpFields } from './PumpFields.tsx';
 import { SeparationFields } from './SeparationFields.tsx';
 import { SourceFields } from './SourceFields.tsx';
 import { VesselFields } from './VesselFields.tsx';
 
-/** The entries of the plant, parted as one walks along the wall. */
-const GROUPS = ['source', 'header', 'pumps', 'water', 'safety'] as const;
-export type Group = (typeof GROUPS)[number];
 const TITLES: Record<Group, string> = {
   source: 'Source',
   header: 'Header',
@@ -21,16 +19,15 @@ const TITLES: Record<Group, string> = {
   safety: 'Safety',
 };
 
-/** The group in which a place, or a component of the wall, is entered. */
-export function groupOf(place: string): Group {
-  if (/^(distribution|ownPumps|source\/pump)/.test(place)) return 'pumps';
-  if (/^(separation|header|volumiser|source\/(volumiser|least(Output|RunTime)))/.test(place)) return 'header';
-  if (place.startsWith('hotWater')) return 'water';
-  if (/^(vessel|safety|relief)/.test(place)) return 'safety';
-  return 'source';
-}
-
-export function PlantEntries({ design, group, onGroup }: { design: Design; group: Group; onGroup: (group: Group) => void }) {
+export default function PlantEntries({
+  design,
+  group,
+  onGroup,
+}: {
+  design: Design;
+  group: Group;
+  onGroup: (group: Group) => void;
+}) {
   const fields: Record<Group, ReactNode> = {
     source: <SourceFields design={design} />,
     header: <SeparationFields design={design} />,

@@ -3,13 +3,17 @@ import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
+import { lazy, Suspense } from 'react';
 import type { Design } from '../../core/design/design.ts';
 import { openFindings } from '../../core/review/finding.ts';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { FindingsList } from '../parts/FindingsList.tsx';
 import { SumPanel } from '../parts/SumPanel.tsx';
 import { useSum } from '../state/sum-context.tsx';
-import { type Group, PlantEntries } from './PlantEntries.tsx';
+import type { Group } from './groups.ts';
+
+// The entries come when they are first asked for: the wall is there before them.
+const PlantEntries = lazy(() => import('./PlantEntries.tsx'));
 
 export type Side = 'findings' | 'plant';
 
@@ -80,7 +84,15 @@ export function SidePanel({ design, side, onSide, group, onGroup, component, onC
             </Box>
           </Box>
           {side === 'plant' ? (
-            <PlantEntries design={design} group={group} onGroup={onGroup} />
+            <Suspense
+              fallback={
+                <Typography role="status" sx={{ p: 2 }}>
+                  One moment …
+                </Typography>
+              }
+            >
+              <PlantEntries design={design} group={group} onGroup={onGroup} />
+            </Suspense>
           ) : (
             <>
               {component !== null && (

@@ -27,7 +27,7 @@ function targetsOf(sheet: Sheet): Target[] {
 }
 
 /** Looks for a part of the wall by name; the wall moves to it and marks it. */
-export function WallSearch({ sheet, onFind }: { sheet: Sheet; onFind: (component: string) => void }) {
+export default function WallSearch({ sheet, onFind }: { sheet: Sheet; onFind: (component: string) => void }) {
   const targets = useMemo(() => targetsOf(sheet), [sheet]);
   return (
     <Autocomplete
@@ -37,7 +37,7 @@ export function WallSearch({ sheet, onFind }: { sheet: Sheet; onFind: (component
       blurOnSelect
       clearOnBlur
       onChange={(_, target) => target && onFind(target.component)}
-      renderInput={(params) => <TextField {...params} label="Find on the wall" />}
+      renderInput={(params) => <TextField {...params} label="Find on the wall" autoFocus />}
       slotProps={{ popper: { placement: 'top-start' } }}
       sx={{ width: 240, bgcolor: 'background.paper', borderRadius: 1 }}
     />

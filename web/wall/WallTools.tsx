@@ -2,8 +2,11 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import { lazy, Suspense, useState } from 'react';
 import type { Sheet } from '../../core/drawing/sheet.ts';
-import { WallSearch } from './WallSearch.tsx';
+
+// The field with its list comes when somebody first looks for something.
+const WallSearch = lazy(() => import('./WallSearch.tsx'));
 
 /** Size of the drawing: as the window allows, or a share of its own size. */
 export type Zoom = 'fit' | number;
@@ -21,6 +24,7 @@ export function WallTools({
   onZoom: (zoom: Zoom) => void;
   onFind: (component: string) => void;
 }) {
+  const [searching, setSearching] = useState(false);
   return (
     <Box
       sx={{
@@ -34,7 +38,15 @@ export function WallTools({
       }}
     >
       <Box sx={{ display: { xs: 'none', sm: 'block' } }}>
-        <WallSearch sheet={sheet} onFind={onFind} />
+        {searching ? (
+          <Suspense fallback={null}>
+            <WallSearch sheet={sheet} onFind={onFind} />
+          </Suspense>
+        ) : (
+          <Button variant="outlined" onClick={() => setSearching(true)} sx={{ bgcolor: 'background.paper', height: 38 }}>
+            Find on the wall
+          </Button>
+        )}
       </Box>
       <Button variant="outlined" onClick={() => window.print()} sx={{ bgcolor: 'background.paper', height: 38 }}>
         Print

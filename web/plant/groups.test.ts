@@ -1,0 +1,86 @@
+import { describe, expect, it } from 'vitest';
+import { FIELDS } from '../../model/fields.ts';
+import { pageOfPlace } from '../parts/places.ts';
+import { clock, daySettings } from '../run/settings.ts';
+import { isDesignDay } from '../wall/usePlantState.ts';
+import { flowOf, ownerOf } from '../wall/water.ts';
+import { groupOf } from './groups.ts';
+
+describe('where a place is entered', () => {
+  it.each([
+    ['rooms/r1/heatLoad', 'rooms'],
+    ['rooms/r1/emitters/e1/length', 'emitters'],
+    ['circuits/c1/sections/s1/length', 'pipes'],
+    ['circuits/c1/curve/slope', 'controls'],
+    ['circuits/c1/mixing', 'circuits'],
+    ['source/curve/slope', 'controls'],
+    ['source/capacity', 'plant'],
+    ['controls/overrun', 'controls'],
+    ['distribution/kind', 'plant'],
+    ['furtherSources/f1/capacity', 'plant'],
+    ['rulebook', 'site'],
+    ['hotWater/volume', 'plant'],
+  ])('%s is on the page %s', (place, page) => expect(pageOfPlace(place)).toBe(page));
+
+  it.each([
+    ['source/capacity', 'source'],
+    ['source/points/p1/cop', 'source'],
+    ['furtherSources/f1/capacity', 'source'],
+    ['source/pump', 'pumps'],
+    ['source/pumpControl', 'pumps'],
+    ['distribution/bypass', 'pumps'],
+    ['ownPumps', 'pumps'],
+    ['separation/kind', 'header'],
+    ['source/volumiser', 'header'],
+    ['source/leastOutput', 'header'],
+    ['source/leastFlow', 'source'],
+    ['hotWater/run/length', 'water'],
+    ['vessel/volume', 'safety'],
+    ['safety/fromVented', 'safety'],
+    ['relief', 'safety'],
+  ])('%s stands in the group %s', (place, group) => expect(groupOf(place)).toBe(group));
+
+  it('every field of the job has a page', () => {
+    for (const place of Object.keys(FIELDS))
+      expect(['site', 'rooms', 'emitters', 'circuits', 'pipes', 'plant', 'controls']).toContain(pageOfPlace(place));
+  });
+});
+
+describe('the wall in a state', () => {
+  const zones = [{ id: 'a' }, { id: 'b' }];
+  it('is the design day when every thermostat calls and nothing beside them', () => {
+    expect(isDesignDay(['a', 'b'], zones)).toBe(true);
+    expect(isDesignDay(['b', 'a'], zones)).toBe(true);
+    expect(isDesignDay(['a'], zones)).toBe(false);
+    expect(isDesignDay(['a', 'b', 'hotWater'], zones)).toBe(false);
+    expect(isDesignDay(['a', 'hotWater'], zones)).toBe(false);
+  });
+
+  it('knows whose water a pipe carries, and when it stands', () => {
+    expect(ownerOf('circuits/c1/flow')).toBe('circuits/c1');
+    expect(ownerOf('hotWater/flow')).toBe('hotWater');
+    expect(ownerOf('source/flow')).toBeNull();
+    expect(ownerOf('bar/flow/c1')).toBeNull();
+    expect(flowOf(null, 'x')).toBeNull();
+    expect(flowOf({ pipes: { x: 1e-9, y: 2e-4, z: -2e-4 } } as never, 'x')).toBe(0);
+    expect(flowOf({ pipes: { y: 2e-4 } } as never, 'y')).toBe(2e-4);
+    expect(flowOf({ pipes: { y: 2e-4 } } as never, 'w')).toBeNull();
+  });
+});
+
+describe('the settings of a day', () => {
+  const choice = { mean: -3, swing: 5, mass: 'heavy', setBack: true, sunny: false } as const;
+  it('are a day of minutes about its mean', () => {
+    const settings = daySettings(choice);
+    expect(settings.outdoor).toHaveLength(1440);
+    expect(Math.min(...settings.outdoor)).toBeCloseTo(-8, 6);
+    expect(settings.sun).toBe(0);
+    expect(settings.setBack).toEqual({ from: 22, to: 6, by: 3 });
+    expect(daySettings({ ...choice, setBack: false, sunny: true })).toMatchObject({ setBack: null });
+  });
+  it('tell the time', () => {
+    expect(clock(0)).toBe('00:00');
+    expect(clock(7 * 3600 + 5 * 60)).toBe('07:05');
+    expect(clock(86_399)).toBe('23:59');
+  });
+});
