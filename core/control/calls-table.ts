@@ -1,5 +1,5 @@
 import type { Plant, PlantState } from '../design/operate.ts';
-import { HOT_WATER_CALL } from '../design/operate.ts';
+import { HOT_WATER_CALL, pumpPowerOf } from '../design/operate.ts';
 
 /** What the plant does in one state of its calls. Plain data. */
 export interface CallRow {
@@ -38,13 +38,6 @@ export function callsTable(plant: Plant): CallRow[] {
 }
 
 function rowOf(label: string, calling: string[], state: PlantState): CallRow {
-  const pumps = [
-    ...state.circuits.flatMap((circuit) => [circuit.pump, circuit.injection]),
-    state.shared,
-    state.source.pump,
-    state.hotWater?.pump ?? null,
-    ...state.further.map((each) => each.pump),
-  ];
   return {
     label,
     calling,
@@ -57,6 +50,6 @@ function rowOf(label: string, calling: string[], state: PlantState): CallRow {
     supply: state.source.supply,
     back: state.source.back,
     heat: state.source.heat + state.further.reduce((sum, each) => sum + each.heat, 0),
-    power: pumps.reduce((sum, pump) => sum + (pump?.power ?? 0), 0),
+    power: pumpPowerOf(state),
   };
 }

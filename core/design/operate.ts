@@ -66,6 +66,16 @@ export interface PlantState {
 export const HOT_WATER_CALL = 'hotWater';
 export const BACKUP_CALL = 'backup';
 
+/** Electric power of every pump in a state, W. */
+export const pumpPowerOf = (state: PlantState): number =>
+  [
+    ...state.circuits.flatMap((circuit) => [circuit.pump, circuit.injection]),
+    state.shared,
+    state.source.pump,
+    state.hotWater?.pump ?? null,
+    ...state.further.map((each) => each.pump),
+  ].reduce((sum, pump) => sum + (pump?.power ?? 0), 0);
+
 /** Points where a gauge may be read. */
 export const gaugesOf = (assembly: Assembly): { point: string; label: string }[] => [
   { point: 'source/in', label: 'Source return' },

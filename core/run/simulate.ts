@@ -1,13 +1,14 @@
 import type { Job } from '../../model/job.ts';
 import { circuitNeed, type StraightCurve, sentAt, settledCurve, sourceNeed } from '../control/weather-curve.ts';
 import type { Design } from '../design/design.ts';
-import { HOT_WATER_CALL, type Plant, type PlantState } from '../design/operate.ts';
+import { HOT_WATER_CALL, type Plant, type PlantState, pumpPowerOf } from '../design/operate.ts';
 import { ladder } from '../emitter/ladder.ts';
 import { water } from '../fluid/water.ts';
 import { coilHeat } from '../plant/cylinder.ts';
 import { heatPumpAt } from '../plant/heat-pump-map.ts';
 import { carnotCop } from '../plant/source-gain.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
+import { rulebookOf } from '../review/rulebooks.ts';
 import { heatTaken, type RunZone, thermostatCalls, type ZoneState, zoneAfter } from './zone.ts';
 
 /** How a house keeps its heat: hours for its rooms to lose all but a third of what they stand above outdoors. */
@@ -112,6 +113,7 @@ export function* simulation(job: Job, design: Design, plant: Plant, settings: Ru
   const least = Math.min(design.buffer?.leastOutput.value ?? 0, capacity);
   const cylinder = job.hotWater;
   const coil = cylinder ? coilHeat(cylinder) : 0;
+  const swing = rulebookOf(job).rules.storeSwing.limit;
   const storeCapacity = cylinder ? cylinder.volume * water(40).density * specificHeat : 1;
   const known = new Map<string, CallState | string>();
   const states: ZoneState[] = zones.map((zone) => ({ room: zone.setPoint, stored: 0, calls: true }));
@@ -158,7 +160,7 @@ export function* simulation(job: Job, design: Design, plant: Plant, settings: Ru
       store += part * (cylinder.coldTemperature - store);
     }
     if (cylinder) {
-      if (store < cylinder.storeTemperature - 5) charging = true;
+      if (store < cylinder.storeTemperature - swing) charging = true;
       else if (store >= cylinder.storeTemperature) charging = false;
     }
     zones.forEach((zone, z) => {
@@ -373,14 +375,7 @@ function callState(state: PlantState): CallState | string {
   const flows = new Map<string, number>();
   for (const circuit of state.circuits)
     for (const loop of circuit.loops) flows.set(loop.place, Math.max(loop.flow, 0) * water(50).density);
-  const pumps = [
-    ...state.circuits.flatMap((circuit) => [circuit.pump, circuit.injection]),
-    state.shared,
-    state.source.pump,
-    state.hotWater?.pump ?? null,
-    ...state.further.map((each) => each.pump),
-  ].reduce((sum, pump) => sum + (pump?.power ?? 0), 0);
-  return { flows, pumps };
+  return { flows, pumps: pumpPowerOf(state) };
 }
 
 /** COP just now: from the data points, or as a usual share of Carnot. */
