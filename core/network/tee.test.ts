@@ -68,6 +68,14 @@ describe('a tee in a network', () => {
     );
   });
 
+  // A shut leg leaves two that carry the same: rounding must not choose which of them is the combined one.
+  it.each([0, 1e-9, -1e-9])('is steady where one leg stands still (%d kg/s in it)', (still) => {
+    const losses = [-1e-12, 0, 1e-12].map((more) => pressure(split(still, 0.1 + more), 'c'));
+    expect(Math.max(...losses) - Math.min(...losses)).toBeLessThan(1e-3);
+    const [before, after] = [-1e-4, 1e-4].map((moved) => pressure(split(moved, 0.1), 'c'));
+    expect(Math.abs((before ?? 0) - (after ?? 0))).toBeLessThan(0.2 * dynamic(0.1));
+  });
+
   it('settles in a ring, where the flows are not given', () => {
     const joined = { ...TEE, id: 'join', node: 'join', straight: ['pump', 'run'] as [string, string] };
     const solver = new HydraulicSolver(

@@ -5,6 +5,10 @@ import type { Network, TeeSpec } from './network.ts';
 
 /** Least share of the combined flow by which a leg's loss is divided for its slope. */
 const LEAST_SHARE = 0.1;
+/** A leg with less than this share of the combined flow all but stands still. */
+const STILL_SHARE = 0.02;
+/** Below this nothing flows at all, kg/s. */
+const AT_REST = 1e-12;
 
 /**
  * Coefficient of a leg that meets another head on, both going into the branch: 1 + a (1 + 3 (s^2 - s)), a = (area of the
@@ -21,9 +25,9 @@ export class TeeLaw {
   readonly legs: readonly number[];
   private readonly area: number;
   private readonly boreRatio: number;
-  /** Which leg carries the combined flow, and the coefficient of each leg, as last found. */
-  private combined = 0;
-  private readonly coefficient: [number, number, number] = [0, 0, 0];
+  /** What each leg takes for the dynamic pressure of the combined flow: against its water, and counted towards the tee. */
+  private readonly resists: [number, number, number] = [0, 0, 0];
+  private readonly signed: [number, number, number] = [0, 0, 0];
 
   constructor(network: Network, chains: Chains, spec: TeeSpec) {
     const node = network.nodeIndex.get(spec.node)!;
@@ -47,44 +51,63 @@ export class TeeLaw {
     slope: Float64Array,
     note: (leg: number, loss: number) => void,
   ): void {
-    const { chain, towards, coefficient } = this;
+    const { chain, towards, resists, signed } = this;
     const into = (leg: number) => towards[leg]! * flow[chain[leg]!]!;
-    if (!hold) this.split([into(0), into(1), into(2)]);
-    const { combined } = this;
-    const whole = Math.abs(into(combined));
+    const inflow: [number, number, number] = [into(0), into(1), into(2)];
+    const whole = Math.max(Math.abs(inflow[0]), Math.abs(inflow[1]), Math.abs(inflow[2]));
+    if (whole < AT_REST) return;
+    if (!hold) this.split(inflow, whole);
     const dynamic = (whole / this.area) ** 2 / (2 * density);
-    // Joining waters lose on their way to the tee, parting ones on their way from it.
-    const joining = into(combined) < 0 ? 1 : -1;
     for (let leg = 0; leg < 3; leg++) {
-      if (leg === combined || dynamic === 0) continue;
-      const loss = coefficient[leg]! * dynamic;
-      head[chain[leg]!]! += joining * towards[leg]! * loss;
-      slope[chain[leg]!]! += (2 * Math.max(loss, 0)) / Math.max(Math.abs(into(leg)), LEAST_SHARE * whole);
-      note(leg, joining * towards[leg]! * loss);
+      const loss = towards[leg]! * signed[leg]! * dynamic;
+      head[chain[leg]!]! += loss;
+      slope[chain[leg]!]! += (2 * Math.max(resists[leg]!, 0) * dynamic) / Math.max(Math.abs(inflow[leg]!), LEAST_SHARE * whole);
+      note(leg, loss);
     }
   }
 
-  /** Finds the leg with the combined flow, and what the others lose for it. */
-  private split(into: [number, number, number]): void {
-    const { coefficient, boreRatio } = this;
-    let combined = 0;
-    for (let leg = 1; leg < 3; leg++) if (Math.abs(into[leg]!) > Math.abs(into[combined]!)) combined = leg;
-    this.combined = combined;
-    const whole = Math.abs(into[combined]!);
+  /**
+   * Finds the leg with the combined flow, and what the others lose for it. Where a leg all but stands still the other two
+   * carry the same and either may be taken for the combined one: the two answers are then mixed, so that rounding does not
+   * choose between them.
+   */
+  private split(into: [number, number, number], whole: number): void {
+    const size = (leg: number) => Math.abs(into[leg]!);
+    let still = 0;
+    for (let leg = 1; leg < 3; leg++) if (size(leg) < size(still)) still = leg;
+    const [a, b] = [still === 0 ? 1 : 0, still === 2 ? 1 : 2] as const;
+    const lead = Math.min(Math.max((size(a) - size(b)) / (STILL_SHARE * whole), -1), 1);
+    this.resists.fill(0);
+    this.signed.fill(0);
+    this.addCase(a, into, whole, (1 + lead) / 2);
+    this.addCase(b, into, whole, (1 - lead) / 2);
+  }
+
+  /** Adds what the other legs lose where one carries the combined flow, by the weight of that case. */
+  private addCase(combined: number, into: [number, number, number], whole: number, weight: number): void {
+    if (weight === 0) return;
+    const { boreRatio } = this;
     const joining = into[combined]! < 0;
-    const share = (leg: number) => (whole > 0 ? Math.min(Math.abs(into[leg]!) / whole, 1) : 0);
+    const share = (leg: number) => Math.min(Math.abs(into[leg]!) / whole, 1);
+    const put = (leg: number, coefficient: number) => {
+      this.resists[leg]! += weight * coefficient;
+      // Joining waters lose on their way to the tee, parting ones on their way from it.
+      this.signed[leg]! += (joining ? weight : -weight) * coefficient;
+    };
     if (combined === 2) {
       for (const leg of [0, 1]) {
         // Referred to the straight bore, as all the others: parting at the foot of the branch both turn a corner.
-        coefficient[leg] = joining
-          ? headOn(share(leg), boreRatio) / boreRatio ** 4
-          : partingTee(share(leg), 1 / boreRatio).branch / boreRatio ** 4;
+        put(
+          leg,
+          joining
+            ? headOn(share(leg), boreRatio) / boreRatio ** 4
+            : partingTee(share(leg), 1 / boreRatio).branch / boreRatio ** 4,
+        );
       }
       return;
     }
-    const run = 1 - combined;
     const { run: straight, branch } = (joining ? joiningTee : partingTee)(share(2), boreRatio);
-    coefficient[run] = straight;
-    coefficient[2] = branch;
+    put(1 - combined, straight);
+    put(2, branch);
   }
 }
