@@ -1,9 +1,9 @@
 import { compareDistribution } from '../core/design/compare-distribution.ts';
 import { designWithPlant } from '../core/design/design-job.ts';
 import { season } from '../core/run/season.ts';
+import { daySettings } from '../core/run/settings.ts';
 import { sideBySide } from '../core/run/side-by-side.ts';
 import { simulate } from '../core/run/simulate.ts';
-import { syntheticDay } from '../core/run/weather.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import { twelveZones } from '../demo/twelve-zones.ts';
 import type { Job } from '../model/job.ts';
@@ -13,17 +13,7 @@ import { medianOf } from './median.ts';
 function day(job: Job): { solved: number; known: number } {
   const { design, plant } = designWithPlant(job);
   if (!plant) throw new Error('no plant');
-  return simulate(job, design, plant, {
-    step: 60,
-    outdoor: syntheticDay(0, 4, 60),
-    mass: 'medium',
-    people: 0.05,
-    sun: 0.1,
-    setBack: null,
-    draws: [{ hour: 7, volume: 0.1 }],
-    only: null,
-    keepEvery: 5,
-  });
+  return simulate(job, design, plant, daySettings(job, { mean: 0, swing: 4 }));
 }
 
 const share = ({ solved, known }: { solved: number; known: number }) => `${((100 * known) / (known + solved)).toFixed(1)} %`;

@@ -1,6 +1,6 @@
 import type { Design } from '../core/design/design.ts';
 import { formatNumber, say } from '../core/quantity/format.ts';
-import type { RunResult } from '../core/run/simulate.ts';
+import type { RunResult } from '../core/run/run.ts';
 import { plainCell, resultTables } from '../exchange/results-table.ts';
 import { MEANING_KINDS, MEANING_LABELS, type Meaning } from '../exchange/room-columns.ts';
 import type { RoomsPreview } from '../exchange/rooms-table.ts';

@@ -10,7 +10,7 @@ import {
   type Section,
 } from '../model/job.ts';
 import { newFloor, newPanel, newRated } from '../model/new-emitter.ts';
-import { NO_SHARED_PUMP, newRoom, newSeparation, USUAL_CONTROLS } from '../model/new-job.ts';
+import { NO_PRICES, NO_SHARED_PUMP, newRoom, newSeparation, USUAL_CONTROLS } from '../model/new-job.ts';
 
 const pipe = (material: PipeRun['material'], length: number, size = 'auto', fittingsAllowance = 0.4): PipeRun => ({
   material,
@@ -254,6 +254,9 @@ const house: Job = {
   vessel: { volume: 'auto', staticHeight: 7.5, reliefPressure: 300_000, fillTemperature: 10, connection: 'source-return' },
   safety: { filling: 'protected', discharge: 'drain', reliefCapacity: 50_000, heatDump: false, fromVented: false },
   controls: USUAL_CONTROLS,
+  thermostats: [],
+  energy: NO_PRICES,
+  runs: [],
   accepted: [],
   assumptions: [
     { id: 'a1', place: 'circuits/c2/run/size', alternatives: ['22x0.9'] },

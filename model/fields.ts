@@ -1,5 +1,6 @@
 import { CONTROL_FIELDS } from './control-fields.ts';
 import { EMITTER_FIELDS } from './emitter-fields.ts';
+import { ENERGY_FIELDS } from './energy-fields.ts';
 import type { Field } from './field.ts';
 import { HOT_WATER_FIELDS } from './hot-water-fields.ts';
 import { PIPE_FIELDS } from './pipe-fields.ts';
@@ -235,6 +236,7 @@ export const FIELDS = {
   ...HOT_WATER_FIELDS,
   ...PLANT_FIELDS,
   ...CONTROL_FIELDS,
+  ...ENERGY_FIELDS,
   'separation/volume': {
     label: 'volume of the buffer',
     kind: 'volume',

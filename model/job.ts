@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { CircuitSchema } from './circuit.ts';
 import { ControlsSchema } from './controls.ts';
 import { DistributionSchema, FurtherSourceSchema, MOST_FURTHER_SOURCES, OwnPumpSchema, OwnRuleSchema } from './distribution.ts';
+import { EnergySchema, MOST_RUN_RECORDS, MOST_THERMOSTATS, RunRecordSchema, ThermostatSchema } from './energy.ts';
 import { QUANTITY_KINDS, UNIT_CHOICES } from './quantities.ts';
 import { RoomSchema } from './room.ts';
 import { autoOr, Id, MOST_ROOMS, Name, quantity, Text, temperature, text } from './schema-parts.ts';
@@ -10,13 +11,14 @@ import { HotWaterSchema, SourceSchema } from './source.ts';
 export * from './circuit.ts';
 export * from './controls.ts';
 export * from './distribution.ts';
+export * from './energy.ts';
 export { COMPONENTS, type ComponentId, PUMP_CONTROLS, type PumpControl } from './piping.ts';
 export * from './room.ts';
 export { MATERIALS, type MaterialId, MOST_ROOMS } from './schema-parts.ts';
 export * from './source.ts';
 
 /** The version of the job file this program writes. Older ones are brought up to it by `upgrade.ts`. */
-export const JOB_VERSION = 5;
+export const JOB_VERSION = 6;
 export const JOB_FORMAT = 'warm-manifold/job';
 
 /** Most circuits one job takes; beyond this a building is split into jobs. */
@@ -138,6 +140,12 @@ export const JobSchema = z
       fromVented: z.boolean('is neither true nor false'),
     }),
     controls: ControlsSchema,
+    thermostats: z
+      .array(ThermostatSchema)
+      .max(MOST_THERMOSTATS, `holds more than ${MOST_THERMOSTATS} thermostats; split the building`),
+    energy: EnergySchema,
+    /** What runs came to, newest last. */
+    runs: z.array(RunRecordSchema).max(MOST_RUN_RECORDS, `holds more than ${MOST_RUN_RECORDS} results; drop the oldest`),
     /** Findings somebody looked at and lets stand, with the reason. */
     accepted: z
       .array(z.strictObject({ finding: text(300), reason: Text }))
@@ -177,7 +185,7 @@ export const JobSchema = z
         sections.add(section.id);
       });
     });
-    for (const list of ['furtherSources', 'ownPumps', 'ownRules'] as const) {
+    for (const list of ['furtherSources', 'ownPumps', 'ownRules', 'thermostats', 'runs'] as const) {
       const taken = new Set<string>();
       job[list].forEach(({ id }, i) => {
         if (taken.has(id)) context.addIssue({ code: 'custom', path: [list, i, 'id'], message: 'is used twice; leave one' });

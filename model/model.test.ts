@@ -72,8 +72,8 @@ describe('reading a job file', () => {
   });
 
   it('refuses a newer version, other formats, no JSON and nothing, each with a remedy', () => {
-    expect(problems({ ...thistleMill, version: 6 })).toContain(
-      'version 6; this program reads up to version 5. Update the program',
+    expect(problems({ ...thistleMill, version: 7 })).toContain(
+      'version 7; this program reads up to version 6. Update the program',
     );
     expect(problems({ hello: 1 })).toContain('holds no job');
     expect(problems([1])).toContain('holds no job');

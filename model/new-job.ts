@@ -3,6 +3,7 @@ import {
   type Controls,
   type Display,
   type Distribution,
+  type Energy,
   type FurtherSource,
   type HotWater,
   type InsulatedRun,
@@ -42,6 +43,15 @@ export const USUAL_CONTROLS: Controls = {
   priorityTimeout: 5400,
   overrun: 300,
   exercise: true,
+};
+
+/** Nobody has said what energy costs. */
+export const NO_PRICES: Energy = {
+  efficiency: null,
+  fuelPrice: null,
+  electricityPrice: null,
+  fuelEmission: null,
+  electricityEmission: null,
 };
 
 /** A weather curve whose slope follows from the emitters. */
@@ -123,6 +133,9 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
     },
     safety: { filling: 'unknown', discharge: 'unknown', reliefCapacity: null, heatDump: false, fromVented: false },
     controls: USUAL_CONTROLS,
+    thermostats: [],
+    energy: NO_PRICES,
+    runs: [],
     accepted: [],
     assumptions: [],
     unread: [],

@@ -123,7 +123,7 @@ describe('a job file of version 1', () => {
   it('is brought up so that the plant stays what it was', () => {
     const read = readJob(asVersion1());
     if (!read.ok) throw new Error(read.problems.join(' '));
-    expect(read.job.version).toBe(5);
+    expect(read.job.version).toBe(6);
     expect(read.job.circuits[0]).toMatchObject({
       pumpControl: 'fixed-speed',
       components: [],

@@ -136,6 +136,15 @@ function fromVersion4(job: Loose): Loose {
   };
 }
 
+/** Version 5 gave each zoned room a thermostat of its own, knew no prices and kept no results. */
+const fromVersion5 = (job: Loose): Loose => ({
+  thermostats: [],
+  energy: { efficiency: null, fuelPrice: null, electricityPrice: null, fuelEmission: null, electricityEmission: null },
+  runs: [],
+  ...job,
+  version: 6,
+});
+
 /**
  * Brings a job file of an older version up to the present one, before it is parsed. Anything that is no such file
  * comes back as it is: the schema then says what is wrong.
@@ -145,5 +154,6 @@ export function upgradeJob(raw: unknown): unknown {
   const second = raw.version === 1 ? fromVersion1(raw) : raw;
   const third = second.version === 2 ? fromVersion2(second) : second;
   const fourth = third.version === 3 ? fromVersion3(third) : third;
-  return fourth.version === 4 ? fromVersion4(fourth) : fourth;
+  const fifth = fourth.version === 4 ? fromVersion4(fourth) : fourth;
+  return fifth.version === 5 ? fromVersion5(fifth) : fifth;
 }

@@ -1,4 +1,5 @@
-import type { EmitterKind } from '../../model/job.ts';
+import type { EmitterKind, RoomThermostat } from '../../model/job.ts';
+import { thermostatOf } from '../control/shared-thermostat.ts';
 import type { ControlSpec } from '../network/control.ts';
 import { type HeatSpec, logMean } from '../network/heat.ts';
 import type { PumpMode } from '../network/pump-law.ts';
@@ -193,8 +194,15 @@ function emitterHeat({ circuit, flowTemperature, returnTemperature }: CircuitFlo
   };
 }
 
-/** The thermostats of a circuit and the valves each of them opens. */
-export function zonesOf({ circuit, place, parts }: CircuitFlow, loops: readonly LoopSetting[]): Zone[] {
+/**
+ * The thermostats of a circuit and the valves each of them opens. One that stands for several rooms has a zone on each
+ * circuit that feeds them; these call together.
+ */
+export function zonesOf(
+  { circuit, place, parts }: CircuitFlow,
+  loops: readonly LoopSetting[],
+  thermostats: readonly RoomThermostat[],
+): Zone[] {
   const whole = { id: place, label: circuit.name || circuit.id, circuitId: circuit.id, valves: [] };
   // Thermostatic valves are their own masters: nothing else opens or shuts them.
   if (circuit.zones === 'circuit' || circuit.loopValves === 'thermostatic') return [whole];
@@ -203,8 +211,19 @@ export function zonesOf({ circuit, place, parts }: CircuitFlow, loops: readonly 
   for (const loop of loops) {
     // A room fed by two circuits has a valve on each.
     const own = roomIds.has(loop.roomId);
-    const id = own ? `rooms/${loop.roomId}` : `rooms/${loop.roomId}/${circuit.id}`;
-    const zone = rooms.get(id) ?? { id, label: loop.roomName, circuitId: circuit.id, valves: [] };
+    const shared = thermostatOf(thermostats, loop.roomId);
+    const id = shared
+      ? `thermostats/${shared.id}/${circuit.id}`
+      : own
+        ? `rooms/${loop.roomId}`
+        : `rooms/${loop.roomId}/${circuit.id}`;
+    const zone: Zone = rooms.get(id) ?? {
+      id,
+      label: shared ? shared.name || shared.id : loop.roomName,
+      circuitId: circuit.id,
+      valves: [],
+      ...(shared ? { thermostat: shared.id } : {}),
+    };
     zone.valves.push(loop.valve);
     rooms.set(id, zone);
   }

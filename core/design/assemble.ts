@@ -72,7 +72,7 @@ export function assemble(context: Context, parts: Parts): Assembly {
         difference: flow.circuit.temperatureDifference,
       });
     }
-    zones.push(...zonesOf(flow, loops));
+    zones.push(...zonesOf(flow, loops, job.thermostats));
     return {
       id: flow.circuit.id,
       place: flow.place,

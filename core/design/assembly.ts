@@ -9,6 +9,8 @@ export interface Zone {
   id: string;
   label: string;
   circuitId: string;
+  /** Thermostat of several rooms that calls it; none where it is its own. */
+  thermostat?: string;
   /** Links shut when it does not call; empty where the pump alone decides. */
   valves: string[];
 }

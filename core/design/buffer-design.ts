@@ -1,3 +1,5 @@
+import type { RoomThermostat } from '../../model/job.ts';
+import { thermostatOf } from '../control/shared-thermostat.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import {
   DEFROST_FALL,
@@ -39,16 +41,18 @@ interface SmallestZone {
 }
 
 /** The zone that takes least when it alone calls: a room with a thermostat of its own, or a whole circuit. */
-function smallestZone(flows: readonly CircuitFlow[]): SmallestZone {
+function smallestZone(flows: readonly CircuitFlow[], thermostats: readonly RoomThermostat[]): SmallestZone {
   const zones = flows.flatMap((flow): SmallestZone[] => {
     const { circuit, parts, load } = flow;
     // Thermostatic valves close one by one as well, but leave the pump running on whatever is open.
     if (circuit.zones === 'circuit') return [{ label: circuit.name, load: load.value, flow }];
     const rooms = new Map<string, SmallestZone>();
     for (const { room, load: ofPart } of parts) {
-      const known = rooms.get(room.id);
+      const shared = thermostatOf(thermostats, room.id);
+      const id = shared ? `thermostats/${shared.id}` : room.id;
+      const known = rooms.get(id);
       if (known) known.load += ofPart;
-      else rooms.set(room.id, { label: room.name || room.id, load: ofPart, flow });
+      else rooms.set(id, { label: shared ? shared.name || shared.id : room.name || room.id, load: ofPart, flow });
     }
     return [...rooms.values()].filter((zone) => zone.load > 0);
   });
@@ -65,7 +69,7 @@ export function designBuffer(
   const { job, book } = context;
   const { fluid } = source;
   const leastOutput = leastOutputOf(context, source);
-  const zone = smallestZone(flows);
+  const zone = smallestZone(flows, context.job.thermostats);
   const smallest = book.add({
     id: 'buffer/smallestZone',
     label: `Smallest zone: ${zone.label}`,

@@ -28,6 +28,9 @@ export interface CircuitState {
   heat: number;
   /** Travel of the mixing valve towards hot, 0..1; null without one. */
   valve: number | null;
+  /** Hot water into its mix, and what it draws from the bar in all, kg/s; its own flow where nothing is mixed. */
+  hot: number;
+  drawn: number;
   pump: PumpState | null;
   /** The pump that injects hot water; null without one. */
   injection: PumpState | null;
@@ -125,6 +128,30 @@ export class Plant {
    * source sends what charges it. With `BACKUP_CALL` the backups run in place of the first source.
    */
   run(calling: readonly string[], start: 'cold' | 'warm' = 'warm'): PlantState {
+    const { twin } = this;
+    const { called, any, charging } = this.switch(calling);
+    let result = twin.solve(start);
+    // A start far from the answer may lead astray; from nothing it is found as for the first time.
+    if (!result.converged && start === 'warm') result = twin.solve('cold');
+    return this.read(calling, result.converged ? null : result.reason, result.iterations, called, any, charging);
+  }
+
+  /**
+   * The flows with some zones calling and the mixing valves held: temperatures are those of the last state that was run.
+   * @param positions travel of the valve towards hot, or speed of the injection pump, by circuit; as last found without
+   */
+  stand(calling: readonly string[], positions: ReadonlyMap<string, number>): PlantState {
+    const { called, any, charging } = this.switch(calling);
+    for (const { id, place, mixed } of this.assembly.circuits) {
+      const position = positions.get(id);
+      if (mixed && called.has(id) && position !== undefined) this.twin.setPosition(`${place}/valve`, position);
+    }
+    const result = this.twin.stand();
+    return this.read(calling, result.converged ? null : result.reason, result.iterations, called, any, charging);
+  }
+
+  /** Turns everything on and off for the zones that call. */
+  private switch(calling: readonly string[]): { called: Set<string>; any: boolean; charging: boolean } {
     const { assembly, twin } = this;
     const calls = new Set(calling);
     const charging = assembly.cylinder !== null && calls.has(HOT_WATER_CALL);
@@ -155,10 +182,7 @@ export class Plant {
       twin.setControl('distribution/difference', any);
     }
     this.fire(any, charging, calls.has(BACKUP_CALL));
-    let result = twin.solve(start);
-    // A start far from the answer may lead astray; from nothing it is found as for the first time.
-    if (!result.converged && start === 'warm') result = twin.solve('cold');
-    return this.read(calling, result.converged ? null : result.reason, result.iterations, called, any, charging);
+    return { called, any, charging };
   }
 
   /** Turns the sources on or off, and sets what the first one sends. */
@@ -235,6 +259,8 @@ export class Plant {
         back: twin.temperature(`${place}/collect`),
         heat: loops.reduce((sum, loop) => sum + loop.heat, 0),
         valve: twin.position(`${place}/valve`),
+        hot: circuit.mixed ? twin.flow(`${place}/hot`) : massFlow,
+        drawn: circuit.mixed ? twin.flow(`${place}/tail`) : massFlow,
         pump: circuit.own && this.pump(`${place}/pump`, circuit.own.pump, called.has(id)),
         injection: circuit.injection && this.pump(`${place}/injection`, circuit.injection.pump, called.has(id)),
         loops,

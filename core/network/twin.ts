@@ -1,7 +1,7 @@
 import { type Fluid, FluidTable, fluidState } from '../fluid/fluid.ts';
 import { type ControlSpec, liftAt, partsOf, type Thermostat } from './control.ts';
 import type { HeatSpec } from './heat.ts';
-import { HydraulicSolver } from './hydraulics.ts';
+import { type HydraulicResult, HydraulicSolver } from './hydraulics.ts';
 import { compileNetwork, type LinkSpec, type Network, type NodeSpec, type TeeSpec } from './network.ts';
 import type { PumpMode } from './pump-law.ts';
 import { Seeker } from './seeker.ts';
@@ -156,6 +156,19 @@ export class Twin {
     // It comes back to where it last worked: that is near where it will work again.
     if (!active) control.lastPosition = control.position;
     control.position = active ? control.lastPosition : 0;
+  }
+
+  /** Puts a control where it is wanted: travel of a valve towards hot, share of full speed. `stand` leaves it there. */
+  setPosition(id: string, position: number): void {
+    const control = this.controls.find((each) => each.spec.id === id);
+    if (control) control.position = position;
+  }
+
+  /** Finds the flows alone, every control and every temperature left where it stands. */
+  stand(): HydraulicResult {
+    for (const control of this.controls) this.apply(control);
+    const near = this.hydraulics.solve('warm');
+    return near.converged ? near : this.hydraulics.solve('cold');
   }
 
   /** kg/s along a link. */

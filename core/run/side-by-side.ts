@@ -4,8 +4,9 @@ import { designJob } from '../design/design-job.ts';
 import { type Arrangement, draftPlants } from '../design/draft-plant.ts';
 import { partsList } from '../design/parts-list.ts';
 import { openFindings, worstFirst } from '../review/finding.ts';
+import type { RunResult } from './run.ts';
 import { season } from './season.ts';
-import type { RunResult } from './simulate.ts';
+import type { Weather } from './weather.ts';
 
 /** One way of piping the same rooms, designed and run through a season. Plain data. */
 export interface Side {
@@ -28,19 +29,27 @@ export interface Side {
 /** Findings named as drawbacks. */
 const NAMED = 3;
 
+/** The job as it is, and other ways of piping its rooms. */
+export const waysOf = (job: Job): Pick<Side, 'key' | 'title' | 'job'>[] => [
+  { key: 'present', title: 'As it is', job },
+  ...draftPlants(job).map(({ arrangement, title, job: draft }) => ({ key: arrangement, title, job: draft })),
+];
+
 /**
  * The job as it is and its drafts on the same rooms, each through the same season.
+ * @param keys which of them; null for all
  * @yields what is done so far, 0..1, after each season and within it
  */
-export function* sideBySide(job: Job): Generator<number, Side[]> {
-  const ways: Pick<Side, 'key' | 'title' | 'job'>[] = [
-    { key: 'present', title: 'As it is', job },
-    ...draftPlants(job).map(({ arrangement, title, job: draft }) => ({ key: arrangement, title, job: draft })),
-  ];
+export function* sideBySide(
+  job: Job,
+  keys: readonly Side['key'][] | null = null,
+  weather: Weather | null = null,
+): Generator<number, Side[]> {
+  const ways = waysOf(job).filter((way) => keys === null || keys.includes(way.key));
   const sides: Side[] = [];
   for (const [i, way] of ways.entries()) {
     const design = designJob(way.job);
-    const run = season(way.job);
+    const run = season(way.job, weather);
     let step = run.next();
     while (!step.done) {
       yield (i + step.value) / ways.length;

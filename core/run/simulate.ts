@@ -1,271 +1,47 @@
 import type { Job } from '../../model/job.ts';
-import { circuitNeed, type StraightCurve, sentAt, settledCurve, sourceNeed } from '../control/weather-curve.ts';
+import { circuitNeed, HEATING_LIMIT, type StraightCurve, sentAt, settledCurve, sourceNeed } from '../control/weather-curve.ts';
 import type { Design } from '../design/design.ts';
-import { HOT_WATER_CALL, type Plant, type PlantState, pumpPowerOf } from '../design/operate.ts';
+import { HOT_WATER_CALL, type Plant } from '../design/operate.ts';
 import { ladder } from '../emitter/ladder.ts';
-import { water } from '../fluid/water.ts';
-import { coilHeat } from '../plant/cylinder.ts';
-import { heatPumpAt } from '../plant/heat-pump-map.ts';
-import { carnotCop } from '../plant/source-gain.ts';
-import { traitsOf } from '../plant/source-kinds.ts';
+import { fluidOf, fluidState } from '../fluid/fluid.ts';
+import type { FluidState } from '../fluid/water.ts';
+import { coilConductance } from '../plant/cylinder.ts';
 import { rulebookOf } from '../review/rulebooks.ts';
-import { heatTaken, type RunZone, thermostatCalls, type ZoneState, zoneAfter } from './zone.ts';
+import { CylinderCall, EXERCISE_TIME, PumpExercise, type Turn, within } from './calling.ts';
+import { CircuitSide, type ZoneSink } from './circuit-side.ts';
+import { type BookedFlows, FlowBook } from './flow-book.ts';
+import { gainsIn } from './gains.ts';
+import { zonesOfRun } from './house.ts';
+import { type Moved, PlantWater } from './plant-water.ts';
+import { type CircuitMoment, clockOf, type RunMoment, type RunResult, type RunSettings } from './run.ts';
+import { carrierOf, heatForEach, mostOutput, SourceRun } from './source-run.ts';
+import { type RunZone, thermostatCalls, thermostaticShare, type ZoneState, type ZoneStep, zoneAfter, zoneStep } from './zone.ts';
 
-/** How a house keeps its heat: hours for its rooms to lose all but a third of what they stand above outdoors. */
-export const MASSES = { light: 30, medium: 70, heavy: 140 } as const;
-export type Mass = keyof typeof MASSES;
-
-export interface RunSettings {
-  /** Seconds of a step, and outdoor temperatures for each of them, degrees C. */
-  step: number;
-  outdoor: readonly number[];
-  mass: Mass;
-  /** Heat from people and things, and from the sun at noon, as shares of the design load. */
-  people: number;
-  sun: number;
-  /** Lowered between these hours by so many K; null for no set-back. */
-  setBack: { from: number; to: number; by: number } | null;
-  /** Hot water drawn: hour and litres. */
-  draws: readonly { hour: number; volume: number }[];
-  /** Zones that may call; null for all. */
-  only: readonly string[] | null;
-  /** Every how many steps a moment is kept to be drawn. */
-  keepEvery: number;
-}
-
-/** One moment of the run as it is drawn. */
-export interface RunMoment {
-  /** Seconds from the start. */
-  time: number;
-  outdoor: number;
-  /** Degrees C: rooms by zone, water to the circuits, what was wanted of it, the store. */
-  rooms: number[];
-  supply: number;
-  wanted: number;
-  store: number | null;
-  /** One letter a zone, 1 calls; then the cylinder. */
-  calls: string;
-  /** W. */
-  output: number;
-  firing: boolean;
-  pumps: number;
-}
-
-export interface RunResult {
-  zones: { id: string; label: string; setPoint: number }[];
-  moments: RunMoment[];
-  /** J. */
-  energy: {
-    made: number;
-    toRooms: number;
-    toCylinder: number;
-    pipes: number;
-    inWater: number;
-    pumps: number;
-    bought: number | null;
-  };
-  /** Starts of the source, seconds it ran, shortest run in seconds. */
-  cycles: number;
-  running: number;
-  shortestRun: number | null;
-  /** Hours in which a zone stood more than half a kelvin below what was wanted, by zone. */
-  hoursShort: number[];
-  /** Energy that was neither taken nor stored nor lost, as a share of what was made: 0 but for rounding. */
-  imbalance: number;
-  /** States of the plant solved, and steps that took one known before. */
-  solved: number;
-  known: number;
-  /** Why the run broke off, with the time; null when it went through. */
-  broke: string | null;
-}
-
-/** Seconds from water to room: a screed, a radiator, a coil in moving air: from memory. */
-const LAG = { floor: 7200, radiators: 900, 'air-units': 120 } as const;
-/** Water above what was wanted at which a source stops, and below at which it starts again, K: common practice. */
-const STOPS_ABOVE = 5;
-const STARTS_BELOW = 5;
 /** Steps between two reports of how far it is. */
 const PAUSE = 2000;
-/** Below what was wanted by this a zone is short, K. */
+/** Below what was wanted by this a zone is short, and nearer than this it is warm again, K. */
 const SHORT = 0.5;
-
-/** What the plant does in one state of its calls, as the run needs it. */
-interface CallState {
-  flows: Map<string, number>;
-  pumps: number;
-}
+/** Moments at which the booked flows are held against the whole plant. */
+const LOOKS = 48;
+/** Rounds in which valves and water find each other within a step. */
+const ROUNDS = 2;
 
 /**
- * The plant over a time, step by step: thermostats with a band, rooms of one mass behind emitters with a lag, a source that
- * modulates down to its least output and then cycles, one mixed water between them, the cylinder with its draws.
+ * The plant over a time, step by step: thermostats with a band or valves that follow the room, rooms and heated floors with
+ * their mass, water in parts with a temperature each, a source that modulates down to its least output and then cycles, the
+ * cylinder with its draws and its turn.
  *
- * The plant is solved once for each combination of calls; the flows then stand, and the heat follows the temperatures of the
- * moment. Heat is balanced in every step.
+ * Flows are solved once for each state of calls and for places of the mixing valves along their travel; how far that is off
+ * is looked at now and then. Heat is balanced in every step.
  * @yields the share done, now and then
  */
 export function* simulation(job: Job, design: Design, plant: Plant, settings: RunSettings): Generator<number, RunResult> {
-  const { step, outdoor } = settings;
-  const zones = zonesOfRun(job, plant, settings.mass);
-  const specificHeat = water(50).specificHeat;
-  const waterCapacity = Math.max(waterVolume(job, design), 0.005) * water(50).density * specificHeat;
-  const curves = curvesOf(job, design);
-  const capacity = design.source?.capacity.value ?? 0;
-  const least = Math.min(design.buffer?.leastOutput.value ?? 0, capacity);
-  const cylinder = job.hotWater;
-  const coil = cylinder ? coilHeat(cylinder) : 0;
-  const swing = rulebookOf(job).rules.storeSwing.limit;
-  const storeCapacity = cylinder ? cylinder.volume * water(40).density * specificHeat : 1;
-  const known = new Map<string, CallState | string>();
-  const states: ZoneState[] = zones.map((zone) => ({ room: zone.setPoint, stored: 0, calls: true }));
-  let supply = job.source.flowTemperature - job.source.temperatureDifference / 2;
-  let store = cylinder?.storeTemperature ?? 0;
-  let charging = false;
-  let firing = false;
-  let ranFor = 0;
-  let hits = 0;
-  const atStart = supply;
-  const storeAtStart = store;
-  let drawn = 0;
-  const result: RunResult = {
-    zones: zones.map(({ id, label, setPoint }) => ({ id, label, setPoint })),
-    moments: [],
-    energy: {
-      made: 0,
-      toRooms: 0,
-      toCylinder: 0,
-      pipes: 0,
-      inWater: 0,
-      pumps: 0,
-      bought: traitsOf(job.source).heatPump ? 0 : null,
-    },
-    cycles: 0,
-    running: 0,
-    shortestRun: null,
-    hoursShort: zones.map(() => 0),
-    imbalance: 0,
-    solved: 0,
-    known: 0,
-    broke: null,
-  };
-  for (let i = 0; i < outdoor.length; i++) {
-    if (i > 0 && i % PAUSE === 0) yield i / outdoor.length;
-    const time = i * step;
-    const hour = (time / 3600) % 24;
-    const out = outdoor[i] as number;
-    const lowered = settings.setBack && within(hour, settings.setBack.from, settings.setBack.to) ? settings.setBack.by : 0;
-    for (const { hour: at, volume } of settings.draws) {
-      if (!cylinder || hour < at || hour >= at + step / 3600 - 1e-9) continue;
-      const part = Math.min(volume / cylinder.volume, 1);
-      drawn += part * (store - cylinder.coldTemperature) * storeCapacity;
-      store += part * (cylinder.coldTemperature - store);
-    }
-    if (cylinder) {
-      if (store < cylinder.storeTemperature - swing) charging = true;
-      else if (store >= cylinder.storeTemperature) charging = false;
-    }
-    zones.forEach((zone, z) => {
-      const state = states[z] as ZoneState;
-      const allowed = settings.only === null || settings.only.includes(zone.id);
-      state.calls = allowed && thermostatCalls(state.room, zone.setPoint - lowered, state.calls);
-    });
-    const heated = !(charging && cylinder?.charging === 'priority');
-    const calling = [
-      ...(heated ? zones.filter((_, z) => states[z]?.calls).map((zone) => zone.id) : []),
-      ...(charging ? [HOT_WATER_CALL] : []),
-    ];
-    const key = calling.join(' ');
-    let now = known.get(key);
-    if (now === undefined) {
-      now = callState(settled(plant, calling));
-      known.set(key, now);
-      result.solved++;
-    } else hits++;
-    if (typeof now === 'string') {
-      result.broke = `At ${clock(time)}, with ${calling.length} calls: ${now}`;
-      break;
-    }
-    const { flows, pumps } = now;
-    const flowOf = (place: string) => flows.get(place) ?? 0;
-    const wanted = Math.max(
-      sentBy(curves.get('source'), job.source.flowTemperature, job.source.curve, out),
-      charging && cylinder ? cylinder.flowTemperature : 0,
-    );
-    // What each zone and the coil would take of the water as it is, and how that grows with its temperature.
-    let grows = 0;
-    const taking = zones.map((zone, z) => {
-      const state = states[z] as ZoneState;
-      if (!heated || !state.calls) return 0;
-      const circuit = job.circuits.find((each) => each.id === zone.circuitId);
-      const set =
-        circuit?.connection === 'mixed'
-          ? sentBy(curves.get(zone.circuitId), circuit.flowTemperature, circuit.curve, out)
-          : Number.POSITIVE_INFINITY;
-      const arrives = Math.min(supply, set);
-      const heat = heatTaken(zone, state.room, arrives, flowOf, specificHeat);
-      if (supply < set && supply > state.room) grows += heat / (supply - state.room);
-      return heat;
-    });
-    const intoCoil = charging ? Math.max(0, coil * (supply - store)) : 0;
-    if (intoCoil > 0) grows += coil;
-    const lost = calling.length > 0 ? pipeLoss(job, design, supply) : 0;
-    const any = calling.length > 0;
-    if (firing && (!any || (supply > wanted + STOPS_ABOVE && ranFor > 0))) {
-      firing = false;
-      result.shortestRun = Math.min(result.shortestRun ?? Number.POSITIVE_INFINITY, ranFor);
-    } else if (!firing && any && supply < wanted - (result.cycles === 0 ? 0 : STARTS_BELOW)) {
-      firing = true;
-      ranFor = 0;
-      result.cycles++;
-    }
-    const asked = taking.reduce((sum, heat) => sum + heat, intoCoil + lost);
-    const output = firing ? Math.min(Math.max(((wanted - supply) * waterCapacity) / step + asked, least), capacity) : 0;
-    // The water at the end of the step, what is taken following it: so the step may be as long as one likes.
-    const next = supply + ((output - asked) * step) / (waterCapacity + grows * step);
-    const takenAll = output - ((next - supply) * waterCapacity) / step;
-    const share = asked > 0 ? Math.max(takenAll / asked, 0) : 0;
-    // Where nothing takes heat, what the water loses or gains stays in it.
-    supply = asked > 0 ? next : supply + (output * step) / waterCapacity;
-    if (share === 0 && asked > 0) supply = next + (takenAll * step) / waterCapacity;
-    store += (intoCoil * share * step) / storeCapacity;
-    zones.forEach((zone, z) => {
-      const state = states[z] as ZoneState;
-      const gains = gainsAt(zone, job, settings, hour);
-      const after = zoneAfter(zone, state, (taking[z] as number) * share, gains, out, step);
-      state.room = after.room;
-      state.stored = after.stored;
-      if (state.room < zone.setPoint - lowered - SHORT) result.hoursShort[z] = (result.hoursShort[z] as number) + step / 3600;
-    });
-    if (firing) {
-      ranFor += step;
-      result.running += step;
-    }
-    result.energy.made += output * step;
-    result.energy.toRooms += taking.reduce((sum, heat) => sum + heat, 0) * share * step;
-    result.energy.toCylinder += intoCoil * share * step;
-    result.energy.pipes += lost * share * step;
-    result.energy.pumps += pumps * step;
-    if (result.energy.bought !== null && output > 0) result.energy.bought += (output / copAt(job, out, supply)) * step;
-    if (i % settings.keepEvery !== 0) continue;
-    result.moments.push({
-      time,
-      outdoor: out,
-      rooms: states.map((state) => state.room),
-      supply,
-      wanted,
-      store: cylinder ? store : null,
-      calls: `${states.map((state) => (state.calls ? '1' : '0')).join('')}${cylinder ? (charging ? '1' : '0') : ''}`,
-      output,
-      firing,
-      pumps,
-    });
+  const run = new Run(job, design, plant, settings);
+  for (let i = 0; i < settings.outdoor.length; i++) {
+    if (i > 0 && i % PAUSE === 0) yield i / settings.outdoor.length;
+    if (!run.step(i)) break;
   }
-  result.known = hits;
-  const { energy } = result;
-  energy.inWater = (supply - atStart) * waterCapacity;
-  const balance = energy.made - energy.toRooms - energy.toCylinder - energy.pipes - energy.inWater;
-  const ofStore = cylinder ? energy.toCylinder - (store - storeAtStart) * storeCapacity - drawn : 0;
-  result.imbalance = (Math.abs(balance) + Math.abs(ofStore)) / Math.max(energy.made, 1);
-  return result;
+  return run.finish();
 }
 
 /** The whole run at once. */
@@ -277,109 +53,402 @@ export function simulate(job: Job, design: Design, plant: Plant, settings: RunSe
   }
 }
 
-const within = (hour: number, from: number, to: number): boolean =>
-  from <= to ? hour >= from && hour < to : hour >= from || hour < to;
+/** Everything that moves in a run. */
+class Run {
+  private readonly job: Job;
+  private readonly settings: RunSettings;
+  private readonly fluid: FluidState;
+  private readonly zones: RunZone[];
+  private readonly states: ZoneState[];
+  private readonly zoneSteps: ZoneStep[];
+  private readonly circuits: CircuitSide[];
+  private readonly sinks: ZoneSink[];
+  private readonly book: FlowBook;
+  private readonly water: PlantWater;
+  private readonly source: SourceRun;
+  private readonly capacity: number;
+  private readonly sourceCurve: StraightCurve | null;
+  private readonly cylinder: CylinderCall | null;
+  private readonly coil: number;
+  private readonly exercise = new PumpExercise();
+  private readonly lookEvery: number;
+  private readonly result: RunResult;
+  /** What called last, and when: pumps run on with it. */
+  private last: { calling: string[]; at: number } = { calling: [], at: Number.NEGATIVE_INFINITY };
+  private output = 0;
+  private drawn = 0;
+  private gap = 0;
+  private readonly storeAtStart: number;
+  private readonly heldAtStart: number;
+  private intoStore = 0;
+  private weighed = { flow: 0, back: 0 };
+  private bought = 0;
+  private warmingSince: number | null = null;
 
-const clock = (seconds: number): string =>
-  `${String(Math.floor(seconds / 3600)).padStart(2, '0')}:${String(Math.floor((seconds % 3600) / 60)).padStart(2, '0')}`;
-
-/** Rooms and emitters of each thermostat. A room loses its load on the design day, in proportion to what it stands above outdoors. */
-function zonesOfRun(job: Job, plant: Plant, mass: Mass): RunZone[] {
-  const { assembly } = plant;
-  const heat = new Map(assembly.spec.links.map((link) => [link.id, link.heat]));
-  return assembly.zones.flatMap((zone): RunZone[] => {
-    const circuit = assembly.circuits.find((each) => each.id === zone.circuitId);
-    const decided = job.circuits.find((each) => each.id === zone.circuitId);
-    if (!circuit || !decided) return [];
-    const loops = circuit.loops.filter((loop) => zone.valves.length === 0 || zone.valves.includes(loop.valve));
-    const load = loops.reduce((sum, loop) => sum + loop.load, 0);
-    if (load <= 0) return [];
-    const setPoint = loops.reduce((sum, loop) => sum + loop.roomTemperature * loop.load, 0) / load;
-    const coldest = Math.min(job.site.outdoorDesignTemperature, setPoint - 1);
-    const loss = load / (setPoint - coldest);
-    return [
-      {
-        id: zone.id,
-        label: zone.label,
-        circuitId: zone.circuitId,
-        setPoint,
-        loss,
-        capacity: loss * MASSES[mass] * 3600,
-        lag: LAG[decided.emitters],
-        emitters: loops.flatMap(({ place }) => {
-          const spec = heat.get(place);
-          return spec?.kind === 'emitter' ? [{ place, coefficient: spec.coefficient, exponent: spec.exponent }] : [];
-        }),
-      },
-    ];
-  });
-}
-
-/** Water between source and circuits: source, its pipes, header or tank, a tank in the return, m3. */
-function waterVolume(job: Job, design: Design): number {
-  const { source, buffer, figures } = design;
-  if (!source) return 0;
-  const runs = design.circuits.reduce((sum, { sized }) => sum + (sized?.run.content.value ?? 0), 0);
-  return (
-    (figures['source/waterContent']?.value ?? 0) +
-    source.run.content.value +
-    runs +
-    (buffer?.tank?.volume.value ?? 0) +
-    (job.source.volumiser ?? 0)
-  );
-}
-
-function curvesOf(job: Job, design: Design): Map<string, StraightCurve | null> {
-  const rungs = ladder(job);
-  const curves = new Map<string, StraightCurve | null>();
-  if (job.source.curve) curves.set('source', settledCurve(job.source.curve, sourceNeed(job, design.circuits, rungs)));
-  for (const circuit of job.circuits) {
-    const designed = design.circuits.find((each) => each.id === circuit.id);
-    if (circuit.curve && designed) curves.set(circuit.id, settledCurve(circuit.curve, circuitNeed(job, designed, rungs)));
+  constructor(job: Job, design: Design, plant: Plant, settings: RunSettings) {
+    this.job = job;
+    this.settings = settings;
+    this.fluid = fluidState(
+      fluidOf(job.fluid),
+      (design.source?.returnTemperature.value ?? 40) / 2 + job.source.flowTemperature / 2,
+    );
+    this.zones = zonesOfRun(job, plant, settings.mass);
+    this.states = this.zones.map((zone) => ({ room: zone.setPoint, floor: zone.setPoint + 3, stored: 0, calls: true }));
+    this.zoneSteps = this.zones.map((zone) => zoneStep(zone, settings.step));
+    const rungs = ladder(job);
+    this.sourceCurve = job.source.curve && settledCurve(job.source.curve, sourceNeed(job, design.circuits, rungs));
+    this.circuits = job.circuits.flatMap((decided) => {
+      const designed = design.circuits.find((each) => each.id === decided.id);
+      if (!designed || !this.zones.some((zone) => zone.circuitId === decided.id)) return [];
+      const curve = decided.curve && settledCurve(decided.curve, circuitNeed(job, designed, rungs));
+      return [new CircuitSide(decided, curve, this.zones)];
+    });
+    this.sinks = this.zones.map(() => ({ room: 0, floor: 0, open: 1 }));
+    this.book = new FlowBook(plant, job.separation.kind !== 'none' && job.distribution.kind === 'pumps');
+    this.water = new PlantWater(job, design, this.fluid.density * this.fluid.specificHeat);
+    const together = design.furtherSources.filter((each) => !each.backup);
+    this.capacity = together.reduce((sum, each) => sum + each.capacity.value, design.source?.capacity.value ?? 0);
+    this.source = new SourceRun(Math.min(design.buffer?.leastOutput.value ?? 0, this.capacity));
+    const { hotWater } = job;
+    const swing = rulebookOf(job).rules.storeSwing.limit;
+    this.cylinder = hotWater && new CylinderCall(hotWater, swing, job.controls.priorityTimeout);
+    this.coil = hotWater ? coilConductance(hotWater) : 0;
+    this.storeAtStart = this.water.inStore;
+    this.heldAtStart = this.water.held;
+    this.lookEvery = Math.max(1, Math.floor(settings.outdoor.length / LOOKS));
+    this.result = emptyResult(job, this.zones, this.circuits);
   }
-  return curves;
+
+  /** @returns whether the run can go on */
+  step(i: number): boolean {
+    const { settings, water, source, result } = this;
+    const { step } = settings;
+    const time = i * step;
+    const hour = (time / 3600) % 24;
+    const outdoor = settings.outdoor[i] as number;
+    const lowered = settings.setBack && within(hour, settings.setBack.from, settings.setBack.to) ? settings.setBack.by : 0;
+    this.draw(hour);
+    const { calling, turn } = this.callsNow(time, lowered, outdoor);
+    const called = calling.length > 0;
+    if (called) this.last = { calling, at: time };
+    // Pumps run on with what called last, to carry the heat of the source away.
+    const moving = called || time - this.last.at < this.job.controls.overrun;
+    const flowing = called ? calling : moving ? this.last.calling : [];
+    const flows = this.book.at(flowing);
+    if (typeof flows === 'string') {
+      result.broke = `At ${clockOf(time)}, with ${flowing.length} calls: ${flows}`;
+      return false;
+    }
+    const exercised = this.exercise.next(moving, step);
+    const wanted = this.wantedOf(outdoor, turn === 'cylinder' || turn === 'both');
+    source.decide(water.led, water.sent, wanted, called);
+    const moved = this.move(flows, wanted, outdoor, lowered, moving);
+    this.warmRooms(moved.intoZones, hour, outdoor, lowered, time);
+    source.after(step);
+    this.count(moved, outdoor, exercised);
+    if (i % this.lookEvery === 0 && called) this.look(flowing, moved);
+    if (i % settings.keepEvery === 0)
+      result.moments.push(
+        this.momentOf(time, outdoor, wanted, flows, moved, flowing, called && turn !== 'heating' && turn !== 'none'),
+      );
+    result.lasted = time + step;
+    return true;
+  }
+
+  private draw(hour: number): void {
+    const { hotWater } = this.job;
+    if (!hotWater) return;
+    for (const { hour: at, volume } of this.settings.draws)
+      if (hour >= at && hour < at + this.settings.step / 3600 - 1e-9)
+        this.drawn += this.water.draw(volume, hotWater.volume, hotWater.coldTemperature);
+  }
+
+  /** Ids of all that calls: zones whose thermostats do, and the cylinder in its turn. */
+  private callsNow(time: number, lowered: number, outdoor: number): { calling: string[]; turn: Turn } {
+    const { zones, states, settings, cylinder } = this;
+    const rooms = new Map<string, { load: number; warm: number; wanted: number }>();
+    zones.forEach((zone, z) => {
+      const shared = rooms.get(zone.thermostat) ?? { load: 0, warm: 0, wanted: 0 };
+      shared.load += zone.load;
+      shared.warm += zone.load * (states[z] as ZoneState).room;
+      shared.wanted += zone.load * (zone.setPoint - lowered);
+      rooms.set(zone.thermostat, shared);
+    });
+    zones.forEach((zone, z) => {
+      const state = states[z] as ZoneState;
+      const { load, warm, wanted } = rooms.get(zone.thermostat) as { load: number; warm: number; wanted: number };
+      const asks = settings.open
+        ? outdoor < HEATING_LIMIT
+        : zone.follows !== null
+          ? outdoor < HEATING_LIMIT && thermostaticShare(state.room, zone.setPoint - lowered, zone.follows) > 0
+          : thermostatCalls(warm / load, wanted / load, state.calls);
+      state.calls = asks && (settings.only === null || settings.only.includes(zone.id));
+    });
+    const heating = states.some((state) => state.calls);
+    const turn = cylinder ? cylinder.next(time, this.water.store ?? 0, heating) : heating ? 'heating' : 'none';
+    const calling = turn === 'heating' || turn === 'both' ? zones.filter((_, z) => states[z]?.calls).map((zone) => zone.id) : [];
+    if (turn === 'cylinder' || turn === 'both') calling.push(HOT_WATER_CALL);
+    return { calling, turn };
+  }
+
+  /** What the source is to send, degrees C. */
+  private wantedOf(outdoor: number, charging: boolean): number {
+    const { source } = this.job;
+    const heating = sentBy(this.sourceCurve, source.flowTemperature, source.curve, outdoor);
+    return charging && this.cylinder ? Math.max(heating, this.cylinder.flowTemperature) : heating;
+  }
+
+  /** The water through a step: valves turn to what they want, the source gives what it can of what is wanted. */
+  private move(flows: BookedFlows, wanted: number, outdoor: number, lowered: number, moving: boolean): StepMoved {
+    const { water, circuits, settings, source } = this;
+    const { specificHeat } = this.fluid;
+    const held = water.held;
+    const most = this.mostNow(outdoor, wanted);
+    const sourceShare = this.sourceShare(flows);
+    const carriesSource = sourceShare * flows.source * specificHeat;
+    const coil = flows.coil * specificHeat;
+    const effectiveness = coil > 0 ? -Math.expm1(-this.coil / coil) : 0;
+    this.setSinks(lowered);
+    const drawn = circuits.map((circuit) => circuit.drawn);
+    const power = (idle: number, perWatt: number) => source.output(wanted, idle, perWatt, most);
+    let supply = water.supply;
+    water.streams.keep();
+    let moved: Moved;
+    for (let round = 1; ; round++) {
+      for (const circuit of circuits) {
+        const { decided, curve } = circuit;
+        const mix =
+          decided.connection === 'mixed'
+            ? sentBy(curve, decided.flowTemperature, decided.curve, outdoor)
+            : Number.POSITIVE_INFINITY;
+        circuit.set(flows.circuits.get(circuit.id), supply, mix, this.sinks, specificHeat);
+      }
+      moved = water.step(settings.step, carriesSource, drawn, { carries: coil, effectiveness }, moving, power);
+      supply = water.supply;
+      if (round === ROUNDS) break;
+      water.streams.recall();
+    }
+    this.output = moved.power;
+    const given = moved.given.reduce((sum, heat) => sum + heat, 0);
+    const into = moved.power - moved.pipes - moved.intoStore - given;
+    this.gap += Math.abs(into * settings.step - (water.held - held));
+    this.intoStore += moved.intoStore * settings.step;
+    const intoZones = this.zones.map(() => ({ floor: 0, other: 0 }));
+    const moments = circuits.map((circuit, c) =>
+      circuit.after(moved.given[c] as number, supply, specificHeat, ({ zone, emitter }, heat) => {
+        const at = intoZones[zone] as { floor: number; other: number };
+        if (emitter.inFloor) at.floor += heat;
+        else at.other += heat;
+      }),
+    );
+    const beyond = drawn.reduce((sum, each) => sum + each.hot + each.round, coil);
+    return {
+      ...moved,
+      intoZones,
+      moments,
+      back: water.back(carriesSource, beyond),
+      through: carriesSource / specificHeat,
+      // The power of a pump falls with the cube of its speed (affinity laws).
+      pumps: flows.power - flows.sourcePower * (1 - sourceShare ** 3),
+    };
+  }
+
+  /** What the emitters of each zone find. */
+  private setSinks(lowered: number): void {
+    const { zones, states, sinks, settings } = this;
+    zones.forEach((zone, z) => {
+      const { room, floor } = states[z] as ZoneState;
+      const sink = sinks[z] as ZoneSink;
+      sink.room = room;
+      sink.floor = floor;
+      sink.open = zone.follows === null || settings.open ? 1 : thermostaticShare(room, zone.setPoint - lowered, zone.follows);
+    });
+  }
+
+  /**
+   * Share of its booked flow that the source's pump moves: one that holds the delta T turns no faster than its heat asks for,
+   * and beside a buffer it runs with the source alone, so that the tank keeps its layers.
+   */
+  private sourceShare(flows: BookedFlows): number {
+    const { source: decided, separation, controls } = this.job;
+    if (separation.kind === 'none' || flows.source <= 0) return 1;
+    if (this.water.layers > 0 && !this.source.pumps(controls.overrun)) return 0;
+    if (decided.pumpControl !== 'constant-difference') return 1;
+    const asked = this.output / (this.fluid.specificHeat * Math.max(decided.temperatureDifference, 1));
+    return Math.min(Math.max(asked / flows.source, LEAST_SPEED), 1);
+  }
+
+  private mostNow(outdoor: number, flow: number): number {
+    const first = this.capacity;
+    return this.job.source.points.length > 0 ? Math.min(mostOutput(this.job, first, outdoor, flow), MOST_OVER * first) : first;
+  }
+
+  private warmRooms(
+    into: readonly { floor: number; other: number }[],
+    hour: number,
+    outdoor: number,
+    lowered: number,
+    time: number,
+  ): void {
+    const { zones, states, settings, result, zoneSteps } = this;
+    let short = false;
+    zones.forEach((zone, z) => {
+      const state = states[z] as ZoneState;
+      const { floor, other } = into[z] as { floor: number; other: number };
+      const gains = gainsIn(zone, settings.people, settings.sun, hour);
+      const after = zoneAfter(zone, zoneSteps[z] as ZoneStep, state, floor, other, gains, outdoor, settings.step);
+      state.room = after.room;
+      state.floor = after.floor;
+      state.stored = after.stored;
+      if (state.room >= zone.setPoint - lowered - SHORT) return;
+      if (settings.only === null || settings.only.includes(zone.id)) short = true;
+      result.hoursShort[z] = (result.hoursShort[z] as number) + settings.step / 3600;
+    });
+    this.watchRecovery(hour, lowered, short, time);
+  }
+
+  /** From the end of a set-back until every zone is warm again. */
+  private watchRecovery(hour: number, lowered: number, short: boolean, time: number): void {
+    const { setBack, step } = this.settings;
+    if (!setBack) return;
+    const before = (hour - step / 3600 + 24) % 24;
+    if (lowered === 0 && within(before, setBack.from, setBack.to)) this.warmingSince = time;
+    if (this.warmingSince === null || short || lowered > 0) return;
+    this.result.recovery = Math.max(this.result.recovery ?? 0, time - this.warmingSince);
+    this.warmingSince = null;
+  }
+
+  private count(moved: StepMoved, outdoor: number, exercised: boolean): void {
+    const { result, water, job } = this;
+    const { step } = this.settings;
+    const { energy } = result;
+    energy.made += moved.power * step;
+    energy.toRooms += moved.given.reduce((sum, heat) => sum + heat, 0) * step;
+    energy.toCylinder += moved.intoStore * step;
+    energy.pipes += moved.pipes * step;
+    energy.pumps += moved.pumps * step;
+    if (exercised) {
+      const all = this.book.at(this.zones.map((zone) => zone.id));
+      if (typeof all !== 'string') energy.pumps += all.power * EXERCISE_TIME;
+    }
+    if (moved.power <= 0) return;
+    this.weighed.flow += water.sent * moved.power * step;
+    this.weighed.back += moved.back * moved.power * step;
+    const each = heatForEach(job, outdoor, water.sent, moved.back);
+    if (each !== null) this.bought += (moved.power / each) * step;
+  }
+
+  /** Holds the booked flows against the whole plant, its valves where they stand just now. */
+  private look(calling: readonly string[], moved: StepMoved): void {
+    const { circuits, book, result } = this;
+    const travels = new Map(circuits.map((circuit, c) => [circuit.id, (moved.moments[c] as CircuitMoment).travel]));
+    const state = book.exactly(calling, travels);
+    if (!state.converged) return;
+    result.looked++;
+    circuits.forEach((circuit, c) => {
+      const whole = state.circuits.find((each) => each.id === circuit.id);
+      // What thermostatic valves hold back is no error of the book.
+      if (!whole?.running || circuit.decided.loopValves === 'thermostatic') return;
+      const exact = Math.max(whole.massFlow, 0);
+      if (exact > 0)
+        result.flowError = Math.max(result.flowError, Math.abs((moved.moments[c] as CircuitMoment).flow / exact - 1));
+    });
+  }
+
+  private momentOf(
+    time: number,
+    outdoor: number,
+    wanted: number,
+    flows: BookedFlows,
+    moved: StepMoved,
+    calling: readonly string[],
+    charging: boolean,
+  ): RunMoment {
+    const { states, water, cylinder, source } = this;
+    return {
+      time,
+      outdoor,
+      rooms: states.map((state) => state.room),
+      supply: water.sent,
+      back: moved.back,
+      wanted,
+      toCircuits: water.supply,
+      fromCircuits: water.returned,
+      store: water.store,
+      layers: water.layerTemperatures,
+      circuits: moved.moments,
+      calls: `${states.map((state) => (state.calls ? '1' : '0')).join('')}${cylinder ? (charging ? '1' : '0') : ''}`,
+      calling: [...calling],
+      flow:
+        this.job.separation.kind === 'none' ? moved.moments.reduce((sum, each) => sum + each.flow, flows.coil) : moved.through,
+      output: moved.power,
+      intoStore: moved.intoStore,
+      firing: source.firing,
+      pumps: moved.pumps,
+    };
+  }
+
+  finish(): RunResult {
+    const { result, source, book, water, cylinder, exercise } = this;
+    const { energy } = result;
+    energy.inWater = water.held - this.heldAtStart;
+    energy.bought = result.carrier === null ? null : this.bought;
+    result.cycles = source.cycles;
+    result.running = source.running;
+    result.shortestRun = source.shortestRun;
+    result.meanFlow = energy.made > 0 ? this.weighed.flow / energy.made : water.sent;
+    result.meanReturn = energy.made > 0 ? this.weighed.back / energy.made : water.returned;
+    if (this.warmingSince !== null) result.recovery = null;
+    result.priorityEnded = cylinder?.ended ?? 0;
+    result.hygiene = cylinder?.reached ?? 0;
+    result.exercised = exercise.times;
+    const ofStore = this.intoStore - (water.inStore - this.storeAtStart) - this.drawn;
+    result.imbalance = (this.gap + Math.abs(ofStore)) / Math.max(energy.made, 1);
+    result.solved = book.solved;
+    result.known = book.known;
+    return result;
+  }
 }
+
+interface StepMoved extends Moved {
+  intoZones: { floor: number; other: number }[];
+  moments: CircuitMoment[];
+  /** Degrees C coming back to the source, kg/s through it, W of all pumps. */
+  back: number;
+  through: number;
+  pumps: number;
+}
+
+/** Least speed of a pump that follows a difference. */
+const LEAST_SPEED = 0.15;
+/** Output beyond its rating that the data points of a heat pump are believed. */
+const MOST_OVER = 3;
 
 /** What is sent at an outdoor temperature: by the curve where there is one, else the same all winter. */
-const sentBy = (curve: StraightCurve | null | undefined, fixed: number, set: Job['source']['curve'], outdoor: number): number =>
+const sentBy = (curve: StraightCurve | null, fixed: number, set: Job['source']['curve'], outdoor: number): number =>
   curve && set ? sentAt(set, curve, outdoor) : fixed;
 
-/** Heat lost by the pipes between plant and manifolds while water moves, in proportion to what it stands above their air, W. */
-function pipeLoss(job: Job, design: Design, supply: number): number {
-  const { source } = design;
-  if (!source) return 0;
-  const around = job.site.pipeSurroundings;
-  const designed = source.runHeat.value + design.circuits.reduce((sum, { sized }) => sum + (sized?.runHeat.value ?? 0), 0);
-  const mean = (job.source.flowTemperature + source.returnTemperature.value) / 2;
-  return mean > around ? Math.max(0, (designed * (supply - around)) / (mean - around)) : 0;
-}
-
-function gainsAt(zone: RunZone, job: Job, { people, sun }: RunSettings, hour: number): number {
-  const load = zone.loss * (zone.setPoint - job.site.outdoorDesignTemperature);
-  const height = hour > 8 && hour < 16 ? Math.sin(((hour - 8) / 8) * Math.PI) : 0;
-  return load * (people + sun * height);
-}
-
-/** A state from the last one, or from nothing; what does not settle so may do from where that search ended, or from the design day. */
-function settled(plant: Plant, calling: readonly string[]): PlantState {
-  const near = plant.run(calling, 'warm');
-  if (near.converged) return near;
-  const again = plant.run(calling, 'warm');
-  if (again.converged) return again;
-  plant.runAll();
-  return plant.run(calling, 'warm');
-}
-
-function callState(state: PlantState): CallState | string {
-  if (!state.converged) return state.reason ?? 'the plant could not be solved.';
-  const flows = new Map<string, number>();
-  for (const circuit of state.circuits)
-    for (const loop of circuit.loops) flows.set(loop.place, Math.max(loop.flow, 0) * water(50).density);
-  return { flows, pumps: pumpPowerOf(state) };
-}
-
-/** COP just now: from the data points, or as a usual share of Carnot. */
-function copAt(job: Job, outdoor: number, flow: number): number {
-  const drawnFrom = traitsOf(job.source).defrosts ? outdoor : 0;
-  return Math.max(heatPumpAt(job.source.points, drawnFrom, flow)?.cop ?? carnotCop(flow, drawnFrom) ?? 1, 1);
-}
+const emptyResult = (job: Job, zones: readonly RunZone[], circuits: readonly CircuitSide[]): RunResult => ({
+  zones: zones.map(({ id, label, setPoint }) => ({ id, label, setPoint })),
+  circuits: circuits.map(({ id, decided }) => ({ id, name: decided.name })),
+  moments: [],
+  energy: { made: 0, toRooms: 0, toCylinder: 0, pipes: 0, inWater: 0, pumps: 0, bought: null },
+  carrier: carrierOf(job),
+  meanFlow: 0,
+  meanReturn: 0,
+  lasted: 0,
+  cycles: 0,
+  running: 0,
+  shortestRun: null,
+  hoursShort: zones.map(() => 0),
+  recovery: null,
+  priorityEnded: 0,
+  hygiene: 0,
+  exercised: 0,
+  imbalance: 0,
+  solved: 0,
+  known: 0,
+  flowError: 0,
+  looked: 0,
+  broke: null,
+});

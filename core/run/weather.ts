@@ -57,3 +57,13 @@ export function resampled({ outdoor, step: given }: Weather, step: number): numb
     return from + (to - from) * (at - before);
   });
 }
+
+/** Whole days that a weather covers. */
+export const daysIn = ({ outdoor, step }: Weather): number => Math.floor((outdoor.length * step) / 86_400);
+
+/** One day of a weather, counted from 0; the last one beyond its end. */
+export function dayOf(weather: Weather, day: number): Weather {
+  const at = (time: number) => Math.ceil(time / weather.step);
+  const first = Math.max(0, Math.min(day, daysIn(weather) - 1)) * 86_400;
+  return { outdoor: weather.outdoor.slice(at(first), at(first + 86_400)), step: weather.step };
+}

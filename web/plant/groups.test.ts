@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { FIELDS } from '../../model/fields.ts';
 import { pageOfPlace } from '../parts/places.ts';
-import { clock, daySettings } from '../run/settings.ts';
 import { isDesignDay } from '../wall/usePlantState.ts';
 import { flowOf, ownerOf } from '../wall/water.ts';
 import { groupOf } from './groups.ts';
@@ -65,22 +64,5 @@ describe('the wall in a state', () => {
     expect(flowOf({ pipes: { x: 1e-9, y: 2e-4, z: -2e-4 } } as never, 'x')).toBe(0);
     expect(flowOf({ pipes: { y: 2e-4 } } as never, 'y')).toBe(2e-4);
     expect(flowOf({ pipes: { y: 2e-4 } } as never, 'w')).toBeNull();
-  });
-});
-
-describe('the settings of a day', () => {
-  const choice = { mean: -3, swing: 5, mass: 'heavy', setBack: true, sunny: false } as const;
-  it('are a day of minutes about its mean', () => {
-    const settings = daySettings(choice);
-    expect(settings.outdoor).toHaveLength(1440);
-    expect(Math.min(...settings.outdoor)).toBeCloseTo(-8, 6);
-    expect(settings.sun).toBe(0);
-    expect(settings.setBack).toEqual({ from: 22, to: 6, by: 3 });
-    expect(daySettings({ ...choice, setBack: false, sunny: true })).toMatchObject({ setBack: null });
-  });
-  it('tell the time', () => {
-    expect(clock(0)).toBe('00:00');
-    expect(clock(7 * 3600 + 5 * 60)).toBe('07:05');
-    expect(clock(86_399)).toBe('23:59');
   });
 });

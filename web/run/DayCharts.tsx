@@ -2,7 +2,7 @@ import { useTheme } from '@mui/material/styles';
 import { Area, CartesianGrid, ComposedChart, Line, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { formatNumber } from '../../core/quantity/format.ts';
 import { fromSI } from '../../core/quantity/units.ts';
-import type { RunResult } from '../../core/run/simulate.ts';
+import type { RunResult } from '../../core/run/run.ts';
 import { useDisplay } from '../state/display.ts';
 import { clock } from './settings.ts';
 

@@ -9,13 +9,13 @@ import Typography from '@mui/material/Typography';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
 import type { Design } from '../../core/design/design.ts';
-import { MASSES, type Mass, type RunResult } from '../../core/run/simulate.ts';
+import { MASSES, type Mass, type RunResult } from '../../core/run/run.ts';
 import type { WhatIf } from '../../core/run/what-if.ts';
 import type { Job } from '../../model/job.ts';
 import { PageSection, Reading } from '../parts/Layout.tsx';
 import { heavyWork } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
-import { clock, type DayChoice, daySettings, MINUTES_KEPT, SET_BACK } from './settings.ts';
+import { clock, type DayChoice, MINUTES_KEPT, SET_BACK, settingsOf } from './settings.ts';
 import { WhatIfTable } from './WhatIfTable.tsx';
 
 const DayCharts = lazy(() => import('./DayCharts.tsx'));
@@ -36,7 +36,7 @@ interface Ran {
 
 /** The day run in the worker, again whenever job or choice changes; the last one stays until the next is there. */
 function useDay(job: Job, choice: DayChoice): { ran: Ran | null; stale: boolean } {
-  const settings = useMemo(() => daySettings(choice), [choice]);
+  const settings = useMemo(() => settingsOf(job, choice), [job, choice]);
   const [ran, setRan] = useState<Ran | null>(null);
   const key = useMemo(() => ({ job, settings }), [job, settings]);
   useEffect(() => {
@@ -65,6 +65,8 @@ export function DaySection({ job, design }: { job: Job; design: Design }) {
   const [choice, setChoice] = useState<DayChoice>(() => ({
     mean: Math.round(job.site.outdoorDesignTemperature / 2),
     swing: 4,
+    weather: null,
+    day: 0,
     mass: 'medium',
     setBack: false,
     sunny: true,

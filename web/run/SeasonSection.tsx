@@ -4,7 +4,7 @@ import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import { proxy } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
-import type { RunResult } from '../../core/run/simulate.ts';
+import type { RunResult } from '../../core/run/run.ts';
 import { ABOVE_DESIGN } from '../../core/run/weather.ts';
 import type { WeatherRead } from '../../exchange/weather-file.ts';
 import type { Job } from '../../model/job.ts';

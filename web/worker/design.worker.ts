@@ -9,9 +9,10 @@ import { assumptionLedger, type LedgerEntry } from '../../core/design/ledger.ts'
 import type { PlantState } from '../../core/design/operate.ts';
 import { wallSheet } from '../../core/drawing/wall.ts';
 import { planForTarget, type RankedImprovement, rankedImprovements, type TargetPlan } from '../../core/emitter/improve.ts';
+import type { RunResult, RunSettings } from '../../core/run/run.ts';
 import { season } from '../../core/run/season.ts';
 import { type Side, sideBySide } from '../../core/run/side-by-side.ts';
-import { type RunResult, type RunSettings, simulate } from '../../core/run/simulate.ts';
+import { simulate } from '../../core/run/simulate.ts';
 import type { Weather } from '../../core/run/weather.ts';
 import { type WhatIf, whatIfs } from '../../core/run/what-if.ts';
 import { type RoomsFileRead, readRoomsFile } from '../../exchange/rooms-file.ts';

@@ -1,0 +1,106 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { Streams } from './streams.ts';
+
+const none = () => 0;
+const at = (streams: Streams, i: number) => streams.temperature[i] as number;
+
+describe('waters and the streams between them', () => {
+  it('one fully mixed water, flushed: the closed form of the implicit step, and e^(-t/V) as steps grow short', () => {
+    // Three: what flows in (held at 10), the tank, a sink.
+    const flush = (step: number, seconds: number) => {
+      const streams = new Streams([1e15, 4180 * 100, 1e15], 60);
+      streams.temperature[0] = 10;
+      for (let t = 0; t < seconds - 1e-9; t += step) {
+        streams.begin(step);
+        streams.flow(0, 1, 418);
+        streams.flow(1, 2, 418);
+        streams.end(1, none);
+      }
+      return at(streams, 1);
+    };
+    expect(flush(60, 60)).toBeCloseTo((60 * (418_000 / 60) + 418 * 10) / (418_000 / 60 + 418), 6);
+    // 1000 s turn the whole of it over once: 1/e is left (closed form of a mixed tank).
+    expect(flush(0.5, 1000)).toBeCloseTo(10 + 50 / Math.E, 1);
+    expect(Math.abs(flush(0.25, 1000) - 10 - 50 / Math.E)).toBeLessThan(Math.abs(flush(1, 1000) - 10 - 50 / Math.E) / 3);
+  });
+
+  it('many layers in a row come near plug flow: half way through only the upper half is warm', () => {
+    const layers = 200;
+    const streams = new Streams([1e15, ...Array.from({ length: layers }, () => 418_000 / layers), 1e15], 20);
+    streams.temperature[0] = 50;
+    for (let t = 0; t < 500; t += 1) {
+      streams.begin(1);
+      for (let i = 0; i <= layers; i++) streams.flow(i, i + 1, 418);
+      streams.end(1, none);
+    }
+    // Closed form of plug flow: 50 above the front, 20 below; the front is smeared over a tenth of the height.
+    expect(at(streams, Math.round(layers * 0.3))).toBeGreaterThan(49.5);
+    expect(at(streams, Math.round(layers * 0.7))).toBeLessThan(20.5);
+    const mean = (streams.held - streams.heldBy(0) - streams.heldBy(layers + 1)) / 418_000;
+    expect(mean).toBeCloseTo(35, 2);
+  });
+
+  it('keeps heat to rounding, whatever flows', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 1e3, max: 1e6, noNaN: true }), { minLength: 3, maxLength: 6 }),
+        fc.array(fc.double({ min: 0.1, max: 5000, noNaN: true }), { minLength: 6, maxLength: 6 }),
+        fc.array(fc.double({ min: 0, max: 95, noNaN: true }), { minLength: 6, maxLength: 6 }),
+        fc.double({ min: 0, max: 50_000, noNaN: true }),
+        (holds, carries, warm, power) => {
+          const streams = new Streams(holds, 20);
+          holds.forEach((_, i) => {
+            streams.temperature[i] = warm[i] as number;
+          });
+          const before = streams.held;
+          streams.begin(60);
+          streams.heatAt(0);
+          // A ring: as much comes in as goes out everywhere; and a wall between two.
+          holds.forEach((_, i) => void streams.flow(i, (i + 1) % holds.length, carries[0] as number));
+          streams.exchange(0, 1, carries[1] as number);
+          streams.coil(0, 1, 2, carries[2] as number, 0.6);
+          streams.flow(1, 0, carries[2] as number);
+          streams.end(0, () => power);
+          expect(Math.abs(streams.held - before - power * 60)).toBeLessThan(1e-9 * (Math.abs(before) + power * 60 + 1));
+        },
+      ),
+      { numRuns: 200 },
+    );
+  });
+
+  it('asks the source what it takes to be as warm as wanted', () => {
+    const streams = new Streams([50_000, 200_000], 30);
+    streams.begin(60);
+    streams.heatAt(0);
+    streams.flow(0, 1, 500);
+    streams.flow(1, 0, 500);
+    const power = streams.end(0, (idle, perWatt) => (45 - idle) / perWatt);
+    expect(at(streams, 0)).toBeCloseTo(45, 9);
+    expect(power).toBeGreaterThan(0);
+  });
+
+  it('turns layers over where a lower one is warmer, and leaves lying what lies well', () => {
+    const streams = new Streams([100, 100, 200, 100], 0);
+    [40, 30, 50, 20].forEach((t, i) => {
+      streams.temperature[i] = t;
+    });
+    const before = streams.held;
+    streams.turnOver(0, 3);
+    expect(streams.held).toBeCloseTo(before, 9);
+    const after = [...streams.temperature];
+    expect(after).toEqual([...after].sort((a, b) => b - a));
+    expect(at(streams, 3)).toBe(20);
+  });
+
+  it('gives back what it kept', () => {
+    const streams = new Streams([1000, 1000], 40);
+    streams.keep();
+    streams.begin(60);
+    streams.heatAt(0);
+    streams.end(0, () => 500);
+    expect(at(streams, 0)).toBeGreaterThan(40);
+    streams.recall();
+    expect([...streams.temperature]).toEqual([40, 40]);
+  });
+});

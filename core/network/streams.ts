@@ -1,0 +1,167 @@
+/**
+ * Waters of one temperature each, and the streams between them: dT/dt of all of them follows from what comes in.
+ *
+ * One step is implicit (backward Euler): the temperatures at its end are those that its streams carry, so that it is stable
+ * however small a water is, and heat is kept exactly. What is put in is kept apart, so that a source can be asked what it
+ * has to give for a temperature.
+ */
+export class Streams {
+  readonly count: number;
+  /** Degrees C by water. */
+  readonly temperature: Float64Array;
+  private readonly capacity: Float64Array;
+  private readonly matrix: Float64Array;
+  /** Right-hand side without the source, and of one watt of it. */
+  private readonly known: Float64Array;
+  private readonly perWatt: Float64Array;
+  private readonly kept: Float64Array;
+
+  /** @param capacity J/K by water, above 0 @param temperature degrees C at the start */
+  constructor(capacity: readonly number[], temperature: number) {
+    this.count = capacity.length;
+    this.capacity = Float64Array.from(capacity);
+    this.temperature = new Float64Array(this.count).fill(temperature);
+    this.matrix = new Float64Array(this.count * this.count);
+    this.known = new Float64Array(this.count);
+    this.perWatt = new Float64Array(this.count);
+    this.kept = new Float64Array(this.count);
+  }
+
+  /** Remembers all temperatures, and takes them up again. */
+  keep(): void {
+    for (let i = 0; i < this.count; i++) this.kept[i] = this.temperature[i] as number;
+  }
+  recall(): void {
+    for (let i = 0; i < this.count; i++) this.temperature[i] = this.kept[i] as number;
+  }
+
+  /** Begins a step of so many seconds: nothing flows yet. */
+  begin(step: number): void {
+    const { count, capacity, matrix, known, perWatt, temperature } = this;
+    // Plain loops: for so few the built-in fills cost more than they save.
+    for (let i = 0; i < matrix.length; i++) matrix[i] = 0;
+    for (let i = 0; i < count; i++) {
+      perWatt[i] = 0;
+      const holds = (capacity[i] as number) / step;
+      matrix[i * count + i] = holds;
+      known[i] = holds * (temperature[i] as number);
+    }
+  }
+
+  /** Water that leaves one for another: W/K, mass flow times specific heat. As much has to come in as goes out. */
+  flow(from: number, to: number, carries: number): void {
+    this.line(from, to, carries, 1, 0);
+  }
+
+  /** Water that leaves one and reaches another at slope T + base, as behind an emitter. */
+  line(from: number, to: number, carries: number, slope: number, base: number): void {
+    const { count, matrix, known } = this;
+    // Each water is counted by what comes in less what it loses of its own temperature.
+    matrix[to * count + to]! += carries;
+    matrix[to * count + from]! -= carries * slope;
+    known[to]! += carries * base;
+  }
+
+  /** Heat from one to another through a wall, W/K. */
+  exchange(a: number, b: number, conductance: number): void {
+    const { count, matrix } = this;
+    matrix[a * count + a]! += conductance;
+    matrix[a * count + b]! -= conductance;
+    matrix[b * count + b]! += conductance;
+    matrix[b * count + a]! -= conductance;
+  }
+
+  /** Heat lost to surroundings, W/K. */
+  lose(from: number, conductance: number, ambient: number): void {
+    this.matrix[from * this.count + from]! += conductance;
+    this.known[from]! += conductance * ambient;
+  }
+
+  /** Heat that leaves one by what it stands above a second, and reaches a third, W/K. */
+  pass(from: number, above: number, into: number, conductance: number): void {
+    const { count, matrix } = this;
+    matrix[from * count + from]! += conductance;
+    matrix[from * count + above]! -= conductance;
+    matrix[into * count + from]! -= conductance;
+    matrix[into * count + above]! += conductance;
+  }
+
+  /** Water from one to another that gives a share of what it stands above a third to that. */
+  coil(from: number, to: number, heated: number, carries: number, share: number): void {
+    const { count, matrix } = this;
+    matrix[to * count + to]! += carries;
+    matrix[to * count + from]! -= carries * (1 - share);
+    matrix[to * count + heated]! -= carries * share;
+    matrix[heated * count + heated]! += carries * share;
+    matrix[heated * count + from]! -= carries * share;
+  }
+
+  /** Where the source puts its heat. */
+  heatAt(at: number): void {
+    this.perWatt[at] = 1;
+  }
+
+  /**
+   * Ends the step.
+   * @param powerFor what the source gives, W, when the water it heats would come to `idle` without it and to `idle + perWatt`
+   * degrees C for each watt
+   * @returns that power
+   */
+  end(heated: number, powerFor: (idle: number, perWatt: number) => number): number {
+    const { count, matrix, known, perWatt, temperature } = this;
+    for (let k = 0; k < count; k++) {
+      const pivot = matrix[k * count + k] as number;
+      for (let i = k + 1; i < count; i++) {
+        const factor = (matrix[i * count + k] as number) / pivot;
+        if (factor === 0) continue;
+        for (let j = k + 1; j < count; j++) matrix[i * count + j]! -= factor * (matrix[k * count + j] as number);
+        known[i]! -= factor * (known[k] as number);
+        perWatt[i]! -= factor * (perWatt[k] as number);
+      }
+    }
+    for (let i = count - 1; i >= 0; i--) {
+      let a = known[i] as number;
+      let b = perWatt[i] as number;
+      for (let j = i + 1; j < count; j++) {
+        const entry = matrix[i * count + j] as number;
+        a -= entry * (known[j] as number);
+        b -= entry * (perWatt[j] as number);
+      }
+      const pivot = matrix[i * count + i] as number;
+      known[i] = a / pivot;
+      perWatt[i] = b / pivot;
+    }
+    const power = powerFor(known[heated] as number, perWatt[heated] as number);
+    for (let i = 0; i < count; i++) temperature[i] = (known[i] as number) + power * (perWatt[i] as number);
+    return power;
+  }
+
+  /** Heat held above 0 degrees C, J: by one of them, and by all. */
+  heldBy(i: number): number {
+    return (this.capacity[i] as number) * (this.temperature[i] as number);
+  }
+  get held(): number {
+    let sum = 0;
+    for (let i = 0; i < this.count; i++) sum += this.heldBy(i);
+    return sum;
+  }
+
+  /** Layers of a tank, top first: where a lower one has come out warmer they turn over and mix. */
+  turnOver(first: number, last: number): void {
+    const { capacity, temperature } = this;
+    for (let i = first + 1; i <= last; i++) {
+      let low = i;
+      // A warm layer rises until what is above is warmer still.
+      while (low > first && (temperature[low] as number) > (temperature[low - 1] as number) + 1e-9) {
+        let heat = 0;
+        let holds = 0;
+        for (let j = low - 1; j <= i; j++) {
+          heat += (capacity[j] as number) * (temperature[j] as number);
+          holds += capacity[j] as number;
+        }
+        for (let j = low - 1; j <= i; j++) temperature[j] = heat / holds;
+        low--;
+      }
+    }
+  }
+}

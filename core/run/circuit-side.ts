@@ -1,0 +1,191 @@
+import type { Circuit } from '../../model/job.ts';
+import type { StraightCurve } from '../control/weather-curve.ts';
+import { type CircuitBook, type CircuitFlows, flowsAtShare } from './flow-book.ts';
+import type { Drawn } from './plant-water.ts';
+import type { CircuitMoment } from './run.ts';
+import { outletLine, type RunEmitter, type RunZone } from './zone.ts';
+
+/** Change of the water, K, from which an emitter's line is worked out anew: its own curve makes the rest small. */
+const BENT = 0.4;
+/** Change of a flow, as a share, from which it is. */
+const OTHER_FLOW = 1e-3;
+
+/** A loop and what it feeds: the line its water leaves by, above what it heats, and about which excess and flow that was drawn. */
+interface Loop {
+  zone: number;
+  emitter: RunEmitter;
+  excess: number;
+  carries: number;
+  slope: number;
+  bent: number;
+  /** The same line in degrees C, and W/K through it, just now. */
+  base: number;
+  through: number;
+}
+
+/** What a zone's emitters find just now: room and floor in degrees C, and how far its thermostatic valves are open. */
+export interface ZoneSink {
+  room: number;
+  floor: number;
+  open: number;
+}
+
+/**
+ * A circuit as the plant's water sees it: its valve turned to what it wants, its loops as straight lines about the water that
+ * enters them, so that what comes back follows from what goes out.
+ */
+export class CircuitSide {
+  readonly id: string;
+  readonly decided: Circuit;
+  readonly curve: StraightCurve | null;
+  readonly loops: readonly Loop[];
+  /** What it draws in this step. */
+  readonly drawn: Drawn = { hot: 0, round: 0, slope: 1, base: 0 };
+  private readonly shares = new Map<CircuitBook, Float64Array>();
+  /** W/K to the manifold; its water as share * supply + rest. */
+  private carries = 0;
+  private mixShare = 1;
+  private mixRest = 0;
+  private travel = 0;
+  private supply: number;
+  /** Line of all loops together. */
+  private slope = 1;
+  private base = 0;
+
+  constructor(decided: Circuit, curve: StraightCurve | null, zones: readonly RunZone[]) {
+    this.id = decided.id;
+    this.decided = decided;
+    this.curve = curve;
+    this.supply = decided.flowTemperature;
+    this.loops = zones.flatMap((zone, z) =>
+      zone.circuitId === decided.id
+        ? zone.emitters.map((emitter) => ({
+            zone: z,
+            emitter,
+            excess: Number.NaN,
+            carries: Number.NaN,
+            slope: 1,
+            bent: 0,
+            base: 0,
+            through: 0,
+          }))
+        : [],
+    );
+  }
+
+  /**
+   * Sets it for a step.
+   * @param booked its flows; undefined while nothing moves in it @param supply degrees C on the bar
+   * @param wanted of its mix, degrees C; infinity where it takes what comes @param specificHeat J/(kg K)
+   */
+  set(booked: CircuitBook | undefined, supply: number, wanted: number, sinks: readonly ZoneSink[], specificHeat: number): void {
+    const { drawn, loops } = this;
+    const shares = booked ? this.sharesIn(booked) : null;
+    let open = 0;
+    for (let k = 0; k < loops.length; k++) {
+      const loop = loops[k] as Loop;
+      loop.through = shares ? (shares[k] as number) * (sinks[loop.zone] as ZoneSink).open : 0;
+      open += loop.through;
+    }
+    if (!booked || open <= 0) {
+      this.rest();
+      return;
+    }
+    const enters = Math.min(supply, wanted);
+    const whole = booked.along[booked.along.length - 1] as CircuitFlows;
+    this.lines(enters, sinks, whole.flow * specificHeat, open);
+    let now = { ...whole, travel: 1 };
+    if (supply > wanted) {
+      const back = this.slope * enters + this.base;
+      const share = supply - back > 1e-6 ? Math.min(Math.max((wanted - back) / (supply - back), 0), 1) : 0;
+      now = flowsAtShare(booked, share);
+      if (now.flow !== whole.flow) this.lines(enters, sinks, now.flow * specificHeat, open);
+    }
+    const hotShare = now.flow > 0 ? now.hot / now.flow : 0;
+    // T_mix = f T + (1 - f) T_back and T_back = slope T_mix + base.
+    const behind = 1 - this.slope * (1 - hotShare);
+    this.carries = now.flow * open * specificHeat;
+    this.mixShare = hotShare / behind;
+    this.mixRest = ((1 - hotShare) * this.base) / behind;
+    this.travel = now.travel;
+    drawn.hot = hotShare * this.carries;
+    drawn.round = now.round * specificHeat;
+    drawn.slope = this.slope * this.mixShare;
+    drawn.base = this.slope * this.mixRest + this.base;
+    for (const loop of loops) loop.through *= now.flow * specificHeat;
+  }
+
+  private lines(enters: number, sinks: readonly ZoneSink[], carries: number, open: number): void {
+    let slope = 0;
+    let base = 0;
+    for (const loop of this.loops) {
+      if (loop.through === 0) continue;
+      const { room, floor } = sinks[loop.zone] as ZoneSink;
+      lineOf(loop, enters, loop.emitter.inFloor ? floor : room, loop.through * carries);
+      slope += (loop.through / open) * loop.slope;
+      base += (loop.through / open) * loop.base;
+    }
+    this.slope = slope;
+    this.base = base;
+  }
+
+  private rest(): void {
+    this.carries = 0;
+    this.travel = 0;
+    this.drawn.hot = 0;
+    this.drawn.round = 0;
+    this.drawn.slope = 1;
+    this.drawn.base = 0;
+    for (const loop of this.loops) loop.through = 0;
+  }
+
+  private sharesIn(book: CircuitBook): Float64Array {
+    let shares = this.shares.get(book);
+    if (!shares) {
+      shares = Float64Array.from(this.loops, (loop) => book.shares.get(loop.emitter.place) ?? 0);
+      this.shares.set(book, shares);
+    }
+    return shares;
+  }
+
+  /**
+   * After a step: shares what its water lost among its loops.
+   * @param heat W @param supply degrees C on the bar @param give takes the heat of each loop
+   */
+  after(
+    heat: number,
+    supply: number,
+    specificHeat: number,
+    give: (loop: { zone: number; emitter: RunEmitter }, heat: number) => void,
+  ): CircuitMoment {
+    const { carries, loops } = this;
+    if (carries > 0) this.supply = this.mixShare * supply + this.mixRest;
+    const enters = this.supply;
+    let all = 0;
+    for (const loop of loops) all += loop.through * (enters - (loop.slope * enters + loop.base));
+    if (all !== 0)
+      for (const loop of loops)
+        if (loop.through > 0) give(loop, (heat * loop.through * (enters - (loop.slope * enters + loop.base))) / all);
+    return {
+      flow: carries / specificHeat,
+      supply: enters,
+      back: carries > 0 ? enters - heat / carries : enters,
+      heat,
+      travel: this.travel,
+    };
+  }
+}
+
+/** Works the line of a loop out anew where its water, what it heats or its flow has moved. */
+function lineOf(loop: Loop, water: number, sink: number, carries: number): void {
+  const excess = water - sink;
+  const near = excess > 0 && Math.abs(excess - loop.excess) < BENT && Math.abs(carries - loop.carries) < OTHER_FLOW * carries;
+  if (!near) {
+    const { slope, base } = outletLine(loop.emitter, excess, carries);
+    loop.excess = excess;
+    loop.carries = carries;
+    loop.slope = slope;
+    loop.bent = base;
+  }
+  loop.base = loop.bent + sink * (1 - loop.slope);
+}
