@@ -2,6 +2,8 @@ import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
 import { nameOf } from '../plant/further-sources.ts';
 import { SIGNAL_WORDS } from './devices.ts';
+import { runsOpen } from './open-plant.ts';
+import { HEATING_LIMIT } from './weather-curve.ts';
 
 /** Says a quantity in the units of the job. */
 type Say = (value: number, kind: 'temperature' | 'duration' | 'temperatureDifference') => string;
@@ -20,8 +22,9 @@ export function sequenceOfOperation(job: Job, design: Design, say: Say): string[
     const { sized } = circuit;
     if (!sized || !decided) continue;
     const zones = solved.zones.filter((zone) => zone.circuitId === circuit.id);
-    const who =
-      zones.length === 1
+    const who = runsOpen(job)
+      ? `Nothing shuts on ${zones.map((zone) => zone.label).join(', ')}. While it is colder than ${say(HEATING_LIMIT, 'temperature')} outdoors`
+      : zones.length === 1
         ? `When the thermostat of ${zones[0]?.label} calls`
         : `When any of ${zones.map((zone) => zone.label).join(', ')} calls`;
     const opens = zones.some((zone) => zone.valves.length > 0)

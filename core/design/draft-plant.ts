@@ -1,5 +1,5 @@
 import type { Circuit, Job, Room, Section } from '../../model/job.ts';
-import { idsAfter, newCircuit } from '../../model/new-job.ts';
+import { AUTO_CURVE, idsAfter, newCircuit } from '../../model/new-job.ts';
 import { proposeCircuits } from '../circuit/propose-circuits.ts';
 import { ladder } from '../emitter/ladder.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
@@ -83,7 +83,7 @@ function arranged(job: Job, arrangement: Arrangement): Job {
   }
 }
 
-/** All on one circuit straight from the source, as hot as the hottest emitter needs and no hotter. */
+/** All on one circuit straight from the source, by the weather, as hot as the hottest emitter needs and no hotter: the open school. */
 function openPlant(job: Job): Job {
   const { circuits: designed } = designJob(job);
   const largest = designed.reduce((most, each) => (each.load.value > most.load.value ? each : most));
@@ -117,8 +117,14 @@ function openPlant(job: Job): Job {
   const flowTemperature = Math.min(Math.ceil(needs.length > 0 ? Math.max(...needs) : main.flowTemperature), HOTTEST);
   return {
     ...joined,
+    rulebook: 'open-low-temperature',
     circuits: [{ ...one, flowTemperature }],
-    source: { ...joined.source, flowTemperature, temperatureDifference: fall },
+    source: {
+      ...joined.source,
+      flowTemperature,
+      temperatureDifference: fall,
+      curve: joined.source.curve ?? AUTO_CURVE,
+    },
   };
 }
 

@@ -49,7 +49,16 @@ export interface PlantState {
   /** The one pump of all circuits; null where each has its own. */
   shared: PumpState | null;
   /** The cylinder, and the sources beside the first. */
-  hotWater: { running: boolean; flow: number; supply: number; back: number; heat: number; pump: PumpState | null } | null;
+  hotWater: {
+    running: boolean;
+    flow: number;
+    supply: number;
+    back: number;
+    heat: number;
+    pump: PumpState | null;
+    /** How warm the store is, degrees C; only a run knows. */
+    store?: number;
+  } | null;
   further: { id: string; running: boolean; flow: number; supply: number; back: number; heat: number; pump: PumpState | null }[];
   source: { massFlow: number; flow: number; supply: number; back: number; heat: number; pump: PumpState | null };
   /** Heat in W that the pipes between source and manifolds lose. */

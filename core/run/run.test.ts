@@ -199,7 +199,7 @@ describe('a season', () => {
 });
 
 describe('what if', () => {
-  const answers = whatIfs(thistleMill, settings({ step: 300, outdoor: syntheticDay(0, 4, 300) }));
+  const answers = [...whatIfs(thistleMill, settings({ step: 300, outdoor: syntheticDay(0, 4, 300) }))];
 
   it('asks one thing at a time and answers each', () => {
     expect(answers.map((each) => each.label)).toEqual([
@@ -218,4 +218,14 @@ describe('what if', () => {
     expect(cooler?.hoursShort).toBeGreaterThanOrEqual((plain?.hoursShort ?? 0) - 0.5);
     expect(alone?.made).toBeLessThan(0.6 * (plain?.made ?? 0));
   });
+
+  it('where a buffer stands the water is added to it', () => {
+    const buffered = { ...SYSTEMS[20], separation: newSeparation('buffer', { volume: 0.1 }) };
+    const labels = [...whatIfs(buffered, settings({ step: 300, outdoor: syntheticDay(0, 4, 300) }))];
+    const [plain, , , more] = labels;
+    expect(more?.label).toBe('50 L more buffer');
+    expect(more?.cycles).toBeLessThan(plain?.cycles ?? 0);
+  });
+
+  it('without a plant nothing is asked', () => expect([...whatIfs(newJob('Empty'), settings())]).toEqual([]));
 });

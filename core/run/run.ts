@@ -47,24 +47,44 @@ export interface RunMoment {
   fromCircuits: number;
   /** The cylinder, and the layers of a buffer from the top. */
   store: number | null;
+  /** What comes back from the coil of the cylinder; null while nothing goes there. */
+  coilBack: number | null;
   layers: number[];
   circuits: CircuitMoment[];
   /** One letter a zone, 1 calls; then the cylinder. */
   calls: string;
   /** Ids of all that calls, as the plant takes them. */
   calling: string[];
-  /** kg/s through the source, W it gives, W into the cylinder. */
+  /** kg/s through the source, and drawn by circuits and cylinder; W the source gives, W into the cylinder. */
   flow: number;
+  drawn: number;
   output: number;
   intoStore: number;
   firing: boolean;
   pumps: number;
 }
 
+/** One day of a run. */
+export interface DayTotals {
+  /** Mean outdoors, and of what the source sent, each joule counted alike; null where it stood. Degrees C. */
+  outdoor: number;
+  flow: number | null;
+  /** J made, bought for it, and taken by pumps. */
+  made: number;
+  bought: number;
+  pumps: number;
+  cycles: number;
+  /** Hours in which some zone was short. */
+  hoursShort: number;
+}
+
 export interface RunResult {
   zones: { id: string; label: string; setPoint: number }[];
   circuits: { id: string; name: string }[];
+  /** kg/m3 of the plant's water as flows are counted in volumes. */
+  density: number;
   moments: RunMoment[];
+  days: DayTotals[];
   /** J. */
   energy: {
     made: number;
@@ -89,6 +109,10 @@ export interface RunResult {
   shortestRun: number | null;
   /** Hours in which a zone stood more than half a kelvin below what was wanted, by zone. */
   hoursShort: number[];
+  /** Hours in which any zone that may call did. */
+  hoursAnyShort: number;
+  /** Hours in which any of them stood more than two kelvin above what was wanted. */
+  hoursAnyWarm: number;
   /** Longest time from the end of a set-back until every zone was warm again, s; null where there was none, or one did not get so far. */
   recovery: number | null;
   /** Times the heating was given its turn while the cylinder was not yet warm, hygiene cycles that were reached, pumps exercised. */

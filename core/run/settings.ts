@@ -1,4 +1,5 @@
 import type { Job } from '../../model/job.ts';
+import { runsOpen } from '../control/open-plant.ts';
 import type { RunSettings } from './run.ts';
 import { resampled, syntheticDay, syntheticSeason, type Weather } from './weather.ts';
 
@@ -21,9 +22,6 @@ export const DRAWS = [
 ];
 /** A set-back as it is commonly chosen. */
 export const USUAL_SET_BACK = { from: 22, to: 6, by: 3 };
-
-/** Nothing that shuts, the water by the weather: how the open school runs its plants. */
-export const runsOpen = (job: Job): boolean => job.rulebook === 'open-low-temperature';
 
 /** A day of a mean and a swing, or the first day of the weather given, minute by minute. */
 export const daySettings = (

@@ -4,11 +4,12 @@ import { thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
 import { newJob } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
+import { runsOpen } from '../control/open-plant.ts';
 import { designWithPlant } from '../design/design-job.ts';
-import { type Side, sideBySide } from './side-by-side.ts';
+import { type Side, sideBySide, unlike, type WayKey, waysOf } from './side-by-side.ts';
 
-const all = (job: Job = SYSTEMS[20]): { sides: Side[]; shares: number[] } => {
-  const run = sideBySide(job);
+const all = (job: Job = SYSTEMS[20], keys?: readonly WayKey[]): { sides: Side[]; shares: number[] } => {
+  const run = sideBySide(waysOf(job).filter(({ key }) => !keys || keys.includes(key)));
   const shares: number[] = [];
   for (;;) {
     const { done, value } = run.next();
@@ -18,8 +19,8 @@ const all = (job: Job = SYSTEMS[20]): { sides: Side[]; shares: number[] } => {
 };
 
 describe('ways of piping the same rooms side by side', () => {
-  const { sides, shares } = all();
-  const side = (key: Side['key']) => sides.find((each) => each.key === key) as Side;
+  const { sides, shares } = all(SYSTEMS[20], ['present', 'open', 'header', 'tees', 'buffer']);
+  const side = (key: WayKey) => sides.find((each) => each.key === key) as Side;
 
   it('are the job and its four drafts, each through the whole season, balanced', () => {
     expect(sides.map((each) => each.key)).toEqual(['present', 'open', 'header', 'tees', 'buffer']);
@@ -34,10 +35,35 @@ describe('ways of piping the same rooms side by side', () => {
     expect(side('open').pumps).toBeLessThan(side('header').pumps);
     expect(side('open').parts).toBeLessThan(side('header').parts);
     expect(side('open').run?.zones).toHaveLength(1);
+    expect(sides.filter(({ job }) => runsOpen(job)).map(({ key }) => key)).toEqual(['open']);
   });
 
   it('a buffer starts the source no more often than a header', () => {
     expect(side('buffer').run?.cycles).toBeLessThanOrEqual((side('header').run?.cycles ?? 0) * 1.05);
+  });
+
+  it('rulebooks stand beside them: the same plant, sized by other limits', () => {
+    const ways = waysOf(SYSTEMS[20]);
+    expect(ways.map((way) => way.key)).toEqual([
+      'present',
+      'open',
+      'header',
+      'tees',
+      'buffer',
+      ...['velocity-led', 'gradient-led', 'open-low-temperature', 'separated-multi-zone', 'us-primary-secondary']
+        .filter((id) => id !== SYSTEMS[20].rulebook)
+        .map((id) => `rulebook:${id}`),
+    ]);
+    const [velocity, gradient] = all(thistleMill, ['present', 'rulebook:gradient-led']).sides;
+    expect(gradient?.job.rulebook).toBe('gradient-led');
+    // Gradient-led bores are wider, so the pumps need less.
+    expect(gradient?.pumpPower).toBeLessThan(velocity?.pumpPower ?? 0);
+  });
+
+  it('what all have is no drawback of one', () => {
+    const of = (drawbacks: string[]) => ({ ...side('open'), drawbacks });
+    expect(unlike([of(['a', 'b', 'c']), of(['c', 'a', 'd'])]).map((each) => each.drawbacks)).toEqual([['b'], ['d']]);
+    expect(unlike([of(['a', 'b', 'c', 'd'])])[0]?.drawbacks).toEqual(['a', 'b', 'c']);
   });
 
   it('each can become the job', () => {

@@ -1,5 +1,5 @@
 import type { Job } from '../../model/job.ts';
-import { circuitNeed, HEATING_LIMIT, type StraightCurve, sentAt, settledCurve, sourceNeed } from '../control/weather-curve.ts';
+import { circuitNeed, type StraightCurve, sentAt, settledCurve, sourceNeed } from '../control/weather-curve.ts';
 import type { Design } from '../design/design.ts';
 import { HOT_WATER_CALL, type Plant } from '../design/operate.ts';
 import { ladder } from '../emitter/ladder.ts';
@@ -14,13 +14,13 @@ import { gainsIn } from './gains.ts';
 import { zonesOfRun } from './house.ts';
 import { type Moved, PlantWater } from './plant-water.ts';
 import { type CircuitMoment, clockOf, type RunMoment, type RunResult, type RunSettings } from './run.ts';
-import { carrierOf, heatForEach, mostOutput, SourceRun } from './source-run.ts';
-import { type RunZone, thermostatCalls, thermostaticShare, type ZoneState, type ZoneStep, zoneAfter, zoneStep } from './zone.ts';
+import { mostOutput, SourceRun } from './source-run.ts';
+import { SHORT, Tally, TOO_WARM } from './tally.ts';
+import { askThermostats } from './thermostats.ts';
+import { type RunZone, thermostaticShare, type ZoneState, type ZoneStep, zoneAfter, zoneStep } from './zone.ts';
 
 /** Steps between two reports of how far it is. */
 const PAUSE = 2000;
-/** Below what was wanted by this a zone is short, and nearer than this it is warm again, K. */
-const SHORT = 0.5;
 /** Moments at which the booked flows are held against the whole plant. */
 const LOOKS = 48;
 /** Rounds in which valves and water find each other within a step. */
@@ -72,7 +72,7 @@ class Run {
   private readonly coil: number;
   private readonly exercise = new PumpExercise();
   private readonly lookEvery: number;
-  private readonly result: RunResult;
+  private readonly tally: Tally;
   /** What called last, and when: pumps run on with it. */
   private last: { calling: string[]; at: number } = { calling: [], at: Number.NEGATIVE_INFINITY };
   private output = 0;
@@ -81,9 +81,6 @@ class Run {
   private readonly storeAtStart: number;
   private readonly heldAtStart: number;
   private intoStore = 0;
-  private weighed = { flow: 0, back: 0 };
-  private bought = 0;
-  private warmingSince: number | null = null;
 
   constructor(job: Job, design: Design, plant: Plant, settings: RunSettings) {
     this.job = job;
@@ -116,12 +113,19 @@ class Run {
     this.storeAtStart = this.water.inStore;
     this.heldAtStart = this.water.held;
     this.lookEvery = Math.max(1, Math.floor(settings.outdoor.length / LOOKS));
-    this.result = emptyResult(job, this.zones, this.circuits);
+    this.tally = new Tally(
+      job,
+      settings,
+      this.zones,
+      this.circuits.map(({ id, decided }) => ({ id, name: decided.name })),
+      this.fluid.density,
+    );
   }
 
   /** @returns whether the run can go on */
   step(i: number): boolean {
-    const { settings, water, source, result } = this;
+    const { settings, water, source, tally } = this;
+    const { result } = tally;
     const { step } = settings;
     const time = i * step;
     const hour = (time / 3600) % 24;
@@ -145,13 +149,11 @@ class Run {
     const moved = this.move(flows, wanted, outdoor, lowered, moving);
     this.warmRooms(moved.intoZones, hour, outdoor, lowered, time);
     source.after(step);
-    this.count(moved, outdoor, exercised);
+    tally.count({ ...moved, sent: water.sent }, outdoor, source.cycles);
+    if (exercised) this.moveAllPumps();
     if (i % this.lookEvery === 0 && called) this.look(flowing, moved);
     if (i % settings.keepEvery === 0)
-      result.moments.push(
-        this.momentOf(time, outdoor, wanted, flows, moved, flowing, called && turn !== 'heating' && turn !== 'none'),
-      );
-    result.lasted = time + step;
+      result.moments.push(this.momentOf(time, outdoor, wanted, moved, flowing, called && turn !== 'heating' && turn !== 'none'));
     return true;
   }
 
@@ -166,24 +168,7 @@ class Run {
   /** Ids of all that calls: zones whose thermostats do, and the cylinder in its turn. */
   private callsNow(time: number, lowered: number, outdoor: number): { calling: string[]; turn: Turn } {
     const { zones, states, settings, cylinder } = this;
-    const rooms = new Map<string, { load: number; warm: number; wanted: number }>();
-    zones.forEach((zone, z) => {
-      const shared = rooms.get(zone.thermostat) ?? { load: 0, warm: 0, wanted: 0 };
-      shared.load += zone.load;
-      shared.warm += zone.load * (states[z] as ZoneState).room;
-      shared.wanted += zone.load * (zone.setPoint - lowered);
-      rooms.set(zone.thermostat, shared);
-    });
-    zones.forEach((zone, z) => {
-      const state = states[z] as ZoneState;
-      const { load, warm, wanted } = rooms.get(zone.thermostat) as { load: number; warm: number; wanted: number };
-      const asks = settings.open
-        ? outdoor < HEATING_LIMIT
-        : zone.follows !== null
-          ? outdoor < HEATING_LIMIT && thermostaticShare(state.room, zone.setPoint - lowered, zone.follows) > 0
-          : thermostatCalls(warm / load, wanted / load, state.calls);
-      state.calls = asks && (settings.only === null || settings.only.includes(zone.id));
-    });
+    askThermostats(zones, states, settings, lowered, outdoor);
     const heating = states.some((state) => state.calls);
     const turn = cylinder ? cylinder.next(time, this.water.store ?? 0, heating) : heating ? 'heating' : 'none';
     const calling = turn === 'heating' || turn === 'both' ? zones.filter((_, z) => states[z]?.calls).map((zone) => zone.id) : [];
@@ -248,6 +233,8 @@ class Run {
       moments,
       back: water.back(carriesSource, beyond),
       through: carriesSource / specificHeat,
+      drawn: beyond / specificHeat,
+      coilBack: coil > 0 ? supply - moved.intoStore / coil : null,
       // The power of a pump falls with the cube of its speed (affinity laws).
       pumps: flows.power - flows.sourcePower * (1 - sourceShare ** 3),
     };
@@ -290,8 +277,10 @@ class Run {
     lowered: number,
     time: number,
   ): void {
-    const { zones, states, settings, result, zoneSteps } = this;
-    let short = false;
+    const { zones, states, settings, zoneSteps } = this;
+    const short: number[] = [];
+    let watched = false;
+    let tooWarm = false;
     zones.forEach((zone, z) => {
       const state = states[z] as ZoneState;
       const { floor, other } = into[z] as { floor: number; other: number };
@@ -300,47 +289,24 @@ class Run {
       state.room = after.room;
       state.floor = after.floor;
       state.stored = after.stored;
+      if (state.room > zone.setPoint + TOO_WARM) tooWarm = true;
       if (state.room >= zone.setPoint - lowered - SHORT) return;
-      if (settings.only === null || settings.only.includes(zone.id)) short = true;
-      result.hoursShort[z] = (result.hoursShort[z] as number) + settings.step / 3600;
+      short.push(z);
+      if (settings.only === null || settings.only.includes(zone.id)) watched = true;
     });
-    this.watchRecovery(hour, lowered, short, time);
+    this.tally.comfort(short, watched, tooWarm, hour, lowered, time);
   }
 
-  /** From the end of a set-back until every zone is warm again. */
-  private watchRecovery(hour: number, lowered: number, short: boolean, time: number): void {
-    const { setBack, step } = this.settings;
-    if (!setBack) return;
-    const before = (hour - step / 3600 + 24) % 24;
-    if (lowered === 0 && within(before, setBack.from, setBack.to)) this.warmingSince = time;
-    if (this.warmingSince === null || short || lowered > 0) return;
-    this.result.recovery = Math.max(this.result.recovery ?? 0, time - this.warmingSince);
-    this.warmingSince = null;
-  }
-
-  private count(moved: StepMoved, outdoor: number, exercised: boolean): void {
-    const { result, water, job } = this;
-    const { step } = this.settings;
-    const { energy } = result;
-    energy.made += moved.power * step;
-    energy.toRooms += moved.given.reduce((sum, heat) => sum + heat, 0) * step;
-    energy.toCylinder += moved.intoStore * step;
-    energy.pipes += moved.pipes * step;
-    energy.pumps += moved.pumps * step;
-    if (exercised) {
-      const all = this.book.at(this.zones.map((zone) => zone.id));
-      if (typeof all !== 'string') energy.pumps += all.power * EXERCISE_TIME;
-    }
-    if (moved.power <= 0) return;
-    this.weighed.flow += water.sent * moved.power * step;
-    this.weighed.back += moved.back * moved.power * step;
-    const each = heatForEach(job, outdoor, water.sent, moved.back);
-    if (each !== null) this.bought += (moved.power / each) * step;
+  /** Every pump turns for a minute, so that none sticks. */
+  private moveAllPumps(): void {
+    const all = this.book.at(this.zones.map((zone) => zone.id));
+    if (typeof all !== 'string') this.tally.exercise(all.power * EXERCISE_TIME);
   }
 
   /** Holds the booked flows against the whole plant, its valves where they stand just now. */
   private look(calling: readonly string[], moved: StepMoved): void {
-    const { circuits, book, result } = this;
+    const { circuits, book } = this;
+    const { result } = this.tally;
     const travels = new Map(circuits.map((circuit, c) => [circuit.id, (moved.moments[c] as CircuitMoment).travel]));
     const state = book.exactly(calling, travels);
     if (!state.converged) return;
@@ -359,7 +325,6 @@ class Run {
     time: number,
     outdoor: number,
     wanted: number,
-    flows: BookedFlows,
     moved: StepMoved,
     calling: readonly string[],
     charging: boolean,
@@ -375,12 +340,13 @@ class Run {
       toCircuits: water.supply,
       fromCircuits: water.returned,
       store: water.store,
+      coilBack: moved.coilBack,
       layers: water.layerTemperatures,
       circuits: moved.moments,
       calls: `${states.map((state) => (state.calls ? '1' : '0')).join('')}${cylinder ? (charging ? '1' : '0') : ''}`,
       calling: [...calling],
-      flow:
-        this.job.separation.kind === 'none' ? moved.moments.reduce((sum, each) => sum + each.flow, flows.coil) : moved.through,
+      flow: this.job.separation.kind === 'none' ? moved.drawn : moved.through,
+      drawn: moved.drawn,
       output: moved.power,
       intoStore: moved.intoStore,
       firing: source.firing,
@@ -389,21 +355,16 @@ class Run {
   }
 
   finish(): RunResult {
-    const { result, source, book, water, cylinder, exercise } = this;
-    const { energy } = result;
-    energy.inWater = water.held - this.heldAtStart;
-    energy.bought = result.carrier === null ? null : this.bought;
-    result.cycles = source.cycles;
+    const { source, book, water, cylinder, exercise } = this;
+    const result = this.tally.finish(source.cycles, water.sent, water.returned);
+    result.energy.inWater = water.held - this.heldAtStart;
     result.running = source.running;
     result.shortestRun = source.shortestRun;
-    result.meanFlow = energy.made > 0 ? this.weighed.flow / energy.made : water.sent;
-    result.meanReturn = energy.made > 0 ? this.weighed.back / energy.made : water.returned;
-    if (this.warmingSince !== null) result.recovery = null;
     result.priorityEnded = cylinder?.ended ?? 0;
     result.hygiene = cylinder?.reached ?? 0;
     result.exercised = exercise.times;
     const ofStore = this.intoStore - (water.inStore - this.storeAtStart) - this.drawn;
-    result.imbalance = (this.gap + Math.abs(ofStore)) / Math.max(energy.made, 1);
+    result.imbalance = (this.gap + Math.abs(ofStore)) / Math.max(result.energy.made, 1);
     result.solved = book.solved;
     result.known = book.known;
     return result;
@@ -417,6 +378,9 @@ interface StepMoved extends Moved {
   back: number;
   through: number;
   pumps: number;
+  /** kg/s drawn by circuits and coil, degrees C coming back from that. */
+  drawn: number;
+  coilBack: number | null;
 }
 
 /** Least speed of a pump that follows a difference. */
@@ -427,28 +391,3 @@ const MOST_OVER = 3;
 /** What is sent at an outdoor temperature: by the curve where there is one, else the same all winter. */
 const sentBy = (curve: StraightCurve | null, fixed: number, set: Job['source']['curve'], outdoor: number): number =>
   curve && set ? sentAt(set, curve, outdoor) : fixed;
-
-const emptyResult = (job: Job, zones: readonly RunZone[], circuits: readonly CircuitSide[]): RunResult => ({
-  zones: zones.map(({ id, label, setPoint }) => ({ id, label, setPoint })),
-  circuits: circuits.map(({ id, decided }) => ({ id, name: decided.name })),
-  moments: [],
-  energy: { made: 0, toRooms: 0, toCylinder: 0, pipes: 0, inWater: 0, pumps: 0, bought: null },
-  carrier: carrierOf(job),
-  meanFlow: 0,
-  meanReturn: 0,
-  lasted: 0,
-  cycles: 0,
-  running: 0,
-  shortestRun: null,
-  hoursShort: zones.map(() => 0),
-  recovery: null,
-  priorityEnded: 0,
-  hygiene: 0,
-  exercised: 0,
-  imbalance: 0,
-  solved: 0,
-  known: 0,
-  flowError: 0,
-  looked: 0,
-  broke: null,
-});

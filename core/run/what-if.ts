@@ -15,7 +15,8 @@ export interface WhatIf {
   pumps: number;
   /** Hours a zone was short, all zones together. */
   hoursShort: number;
-  /** Time to be warm again after a set-back, s; null without one, or where it is never reached. */
+  /** Whether it is set back, and the time to be warm again after that, s; null without, or where it is not reached that day. */
+  setBack: boolean;
   recovery: number | null;
   broke: string | null;
 }
@@ -39,36 +40,38 @@ function cooler(job: Job): Job {
   };
 }
 
-/** The day as it is, and with one thing changed at a time. */
-export function whatIfs(job: Job, settings: RunSettings): WhatIf[] {
+/** More water: in the buffer where there is one, else in a tank in the return. */
+function moreWater(job: Job, buffer: number | null): { label: string; job: Job } {
+  if (job.separation.kind === 'buffer' && buffer !== null)
+    return { label: '50 L more buffer', job: { ...job, separation: { ...job.separation, volume: buffer + MORE_WATER } } };
+  const volumiser = (job.source.volumiser ?? 0) + MORE_WATER;
+  return { label: '50 L more water in the return', job: { ...job, source: { ...job.source, volumiser } } };
+}
+
+/** The day as it is, and with one thing changed at a time. @yields an answer after each run */
+export function* whatIfs(job: Job, settings: RunSettings): Generator<WhatIf> {
   const { design, plant } = designWithPlant(job);
-  if (!plant) return [];
+  if (!plant) return;
   // The same plant, its pumps and settings as built: only what the question changes is changed.
   const run = (changed: Job, more: Partial<RunSettings> = {}): RunResult | null => {
     const built = designWithPlant(changed, design);
     return built.plant && simulate(changed, built.design, built.plant, { ...settings, ...more });
   };
-  const first = plant.assembly.zones[0];
+  const lowered = settings.setBack !== null;
+  yield answerOf('As it is', simulate(job, design, plant, settings), lowered);
+  yield settings.setBack
+    ? answerOf('Without the set-back', run(job, { setBack: null }), false)
+    : answerOf(`Set back by ${USUAL_SET_BACK.by} K at night`, run(job, { setBack: USUAL_SET_BACK }), true);
+  yield answerOf('Water a notch cooler (2 K)', run(cooler(job)), lowered);
+  const more = moreWater(job, design.buffer?.tank?.volume.value ?? null);
+  yield answerOf(more.label, run(more.job), lowered);
+  const { zones } = plant.assembly;
   const largest = [...design.circuits].sort((a, b) => b.load.value - a.load.value)[0];
-  const only = plant.assembly.zones.find((zone) => zone.circuitId === largest?.id) ?? first;
-  const questions: [string, RunResult | null][] = [
-    ['As it is', simulate(job, design, plant, settings)],
-    ...(settings.setBack
-      ? [['Without the set-back', run(job, { setBack: null })] as [string, RunResult | null]]
-      : [[`Set back by ${USUAL_SET_BACK.by} K at night`, run(job, { setBack: USUAL_SET_BACK })] as [string, RunResult | null]]),
-    ['Water a notch cooler (2 K)', run(cooler(job))],
-    [
-      '50 L more water in the return',
-      run({ ...job, source: { ...job.source, volumiser: (job.source.volumiser ?? 0) + MORE_WATER } }),
-    ],
-    ...(only && plant.assembly.zones.length > 1
-      ? [[`${only.label} alone`, run(job, { only: [only.id] })] as [string, RunResult | null]]
-      : []),
-  ];
-  return questions.map(([label, result]) => answerOf(label, result));
+  const only = zones.find((zone) => zone.circuitId === largest?.id) ?? zones[0];
+  if (only && zones.length > 1) yield answerOf(`${only.label} alone`, run(job, { only: [only.id] }), lowered);
 }
 
-const answerOf = (label: string, result: RunResult | null): WhatIf => ({
+const answerOf = (label: string, result: RunResult | null, setBack: boolean): WhatIf => ({
   label,
   cycles: result?.cycles ?? 0,
   shortestRun: result?.shortestRun ?? null,
@@ -76,6 +79,7 @@ const answerOf = (label: string, result: RunResult | null): WhatIf => ({
   bought: result?.energy.bought ?? null,
   pumps: result?.energy.pumps ?? 0,
   hoursShort: result?.hoursShort.reduce((sum, hours) => sum + hours, 0) ?? 0,
+  setBack,
   recovery: result?.recovery ?? null,
   broke: result ? result.broke : 'So changed there is no plant to run; see what the Plant page finds.',
 });

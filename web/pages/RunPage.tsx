@@ -1,13 +1,26 @@
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { Sheet } from '../parts/Layout.tsx';
 import { DaySection } from '../run/DaySection.tsx';
 import { SeasonSection } from '../run/SeasonSection.tsx';
 import { SideSection } from '../run/SideSection.tsx';
+import type { NamedWeather } from '../run/WeatherFile.tsx';
 import { useDesigned } from '../state/design-context.tsx';
 
-/** How a cold day goes, and a winter. */
+const VIEWS = [
+  { view: 'day', label: 'A day' },
+  { view: 'season', label: 'A season' },
+  { view: 'side', label: 'Side by side' },
+] as const;
+
+/** How a cold day goes, and a winter, and what another way of piping would make of it. Which of them stands in the address. */
 export default function RunPage() {
   const designed = useDesigned();
+  const [search, setSearch] = useSearchParams();
+  const [weather, setWeather] = useState<NamedWeather | null>(null);
   const solved = designed?.design.solved?.state.converged;
   if (!designed || !solved) {
     return (
@@ -18,12 +31,31 @@ export default function RunPage() {
       </Typography>
     );
   }
-  const { job, design } = designed;
+  const { job } = designed;
+  const view = VIEWS.find((each) => each.view === search.get('view'))?.view ?? 'day';
   return (
-    <Sheet wide title="Run" lead="How a cold day goes, how often the source starts, and who gets cold.">
-      <DaySection job={job} design={design} />
-      <SeasonSection job={job} />
-      <SideSection job={job} />
+    <Sheet
+      wide
+      title="Run"
+      lead="How a cold day goes, how often the source starts, and who gets cold."
+      actions={
+        <ToggleButtonGroup
+          exclusive
+          value={view}
+          aria-label="What is run"
+          onChange={(_, next: string | null) => next && setSearch({ view: next }, { replace: true })}
+        >
+          {VIEWS.map(({ view: each, label }) => (
+            <ToggleButton key={each} value={each} sx={{ px: 2.2, py: 0.7 }}>
+              {label}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+      }
+    >
+      {view === 'day' && <DaySection designed={designed} weather={weather} onWeather={setWeather} />}
+      {view === 'season' && <SeasonSection job={job} weather={weather} onWeather={setWeather} />}
+      {view === 'side' && <SideSection job={job} weather={weather} />}
     </Sheet>
   );
 }

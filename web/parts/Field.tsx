@@ -16,13 +16,15 @@ interface QuantityFieldProps {
   /** The value the program chose, shown while the field is empty. */
   automatic?: string;
   help?: string;
+  /** What a number counts where its kind has no unit of its own. */
+  counted?: string;
 }
 
 /**
  * A field for one number of the job. Takes units and sums ("12*0.7 kW"); the plant answers at every key. What cannot
  * be read stays in the job as typed, with the reason below it.
  */
-export function QuantityField({ place, label, empty, automatic, help }: QuantityFieldProps) {
+export function QuantityField({ place, label, empty, automatic, help, counted = 'number' }: QuantityFieldProps) {
   const job = useJob();
   const { edit } = useEditing();
   const { unit } = useDisplay();
@@ -59,7 +61,7 @@ export function QuantityField({ place, label, empty, automatic, help }: Quantity
   const problem = read === undefined ? undefined : read.ok ? boundsProblem(field, read.value) : read.reason;
   return (
     <TextField
-      label={`${label} (${unit(field.kind) || 'number'})`}
+      label={`${label} (${unit(field.kind) || counted})`}
       value={typed ?? shown}
       error={left && problem !== undefined}
       helperText={left && problem !== undefined ? `This ${problem}.` : help}

@@ -1,223 +1,206 @@
 import Box from '@mui/material/Box';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import Link from '@mui/material/Link';
 import MenuItem from '@mui/material/MenuItem';
 import Slider from '@mui/material/Slider';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
-import { Link as RouterLink, useParams } from 'react-router';
-import type { Design } from '../../core/design/design.ts';
+import { useMemo, useState } from 'react';
 import { MASSES, type Mass, type RunResult } from '../../core/run/run.ts';
-import type { WhatIf } from '../../core/run/what-if.ts';
-import type { Job } from '../../model/job.ts';
-import { PageSection, Reading } from '../parts/Layout.tsx';
-import { heavyWork } from '../state/design-context.tsx';
+import { daysIn } from '../../core/run/weather.ts';
+import { Reading } from '../parts/Layout.tsx';
+import type { Designed } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
-import { clock, type DayChoice, MINUTES_KEPT, SET_BACK, settingsOf } from './settings.ts';
+import { DayBoard } from './DayBoard.tsx';
+import { type DayChoice, SET_BACK, settingsOf } from './settings.ts';
+import { useDay } from './useDay.ts';
+import { type NamedWeather, WeatherFile } from './WeatherFile.tsx';
 import { WhatIfTable } from './WhatIfTable.tsx';
-
-const DayCharts = lazy(() => import('./DayCharts.tsx'));
+import { efficiency, kWh, runTime } from './words.ts';
 
 const MASS_WORDS: Record<Mass, string> = {
   light: `Light: loses its heat in ${MASSES.light} h`,
   medium: `Medium: ${MASSES.medium} h`,
   heavy: `Heavy: ${MASSES.heavy} h`,
 };
-/** Rest after the last touch before a day is run, ms. */
-const REST = 150;
 
-interface Ran {
-  key: unknown;
-  result: RunResult | null;
-  answers: WhatIf[];
+interface Props {
+  designed: Designed;
+  weather: NamedWeather | null;
+  onWeather: (weather: NamedWeather | null) => void;
 }
 
-/** The day run in the worker, again whenever job or choice changes; the last one stays until the next is there. */
-function useDay(job: Job, choice: DayChoice): { ran: Ran | null; stale: boolean } {
-  const settings = useMemo(() => settingsOf(job, choice), [job, choice]);
-  const [ran, setRan] = useState<Ran | null>(null);
-  const key = useMemo(() => ({ job, settings }), [job, settings]);
-  useEffect(() => {
-    let over = false;
-    const rest = setTimeout(() => {
-      const work = heavyWork();
-      Promise.all([work.day(job, settings), work.whatIfs(job, settings)])
-        .then(([result, answers]) => {
-          if (!over) setRan({ key, result, answers });
-        })
-        .catch(() => {
-          if (!over) setRan({ key, result: null, answers: [] });
-        });
-    }, REST);
-    return () => {
-      over = true;
-      clearTimeout(rest);
-    };
-  }, [job, settings, key]);
-  return { ran, stale: ran?.key !== key };
-}
-
-/** A day of the plant: choose the weather, scrub through it, ask what if. */
-export function DaySection({ job, design }: { job: Job; design: Design }) {
-  const { say } = useDisplay();
-  const [choice, setChoice] = useState<DayChoice>(() => ({
+/** A day of the plant: choose the weather, scrub through it on the wall, ask what if. */
+export function DaySection({ designed, weather, onWeather }: Props) {
+  const { job } = designed;
+  const [chosen, setChosen] = useState<Omit<DayChoice, 'weather'>>(() => ({
     mean: Math.round(job.site.outdoorDesignTemperature / 2),
     swing: 4,
-    weather: null,
     day: 0,
     mass: 'medium',
     setBack: false,
     sunny: true,
   }));
-  const change = (fields: Partial<DayChoice>) => setChoice((before) => ({ ...before, ...fields }));
-  const { ran, stale } = useDay(job, choice);
-  const [at, setAt] = useState(7 * 3600);
-  const [zone, setZone] = useState(0);
-  const result = ran?.result ?? null;
+  const choice = useMemo(() => ({ ...chosen, weather }), [chosen, weather]);
+  const settings = useMemo(() => settingsOf(job, choice), [job, choice]);
+  const { result, failed, stale, answers, answersStale } = useDay(job, settings);
   return (
-    <PageSection
-      title="A day"
-      lead="Invented weather on this plant, minute by minute: thermostats, rooms with their mass, the source down to its least output, the cylinder and its draws."
-    >
-      <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr', md: '1fr 1fr 1fr' }, gap: 3, mb: 2 }}>
-        <Box>
-          <Typography variant="body2" id="run-mean">
-            Mean outdoors: {say(choice.mean, 'temperature')}
+    <Box sx={{ display: 'grid', gridTemplateColumns: { md: '268px minmax(0, 1fr)' }, gap: 2.5, alignItems: 'start' }}>
+      <DayChoices
+        choice={choice}
+        weather={weather}
+        onWeather={onWeather}
+        onChange={(fields) => setChosen((before) => ({ ...before, ...fields }))}
+      >
+        {result && <Totals result={result} />}
+      </DayChoices>
+      <Box sx={{ minWidth: 0 }}>
+        {!result && (
+          <Typography role="status">
+            {failed ? 'This plant cannot be run as it is; see the findings on the Plant page.' : 'Running the day …'}
           </Typography>
-          <Slider
-            aria-labelledby="run-mean"
-            min={-20}
-            max={15}
-            value={choice.mean}
-            getAriaValueText={(value) => say(value, 'temperature')}
-            onChange={(_, value) => change({ mean: value as number })}
-          />
-        </Box>
-        <Box>
-          <Typography variant="body2" id="run-swing">
-            From day to night: ±{say(choice.swing, 'temperatureDifference')}
-          </Typography>
-          <Slider
-            aria-labelledby="run-swing"
-            min={0}
-            max={12}
-            value={choice.swing}
-            getAriaValueText={(value) => say(value, 'temperatureDifference')}
-            onChange={(_, value) => change({ swing: value as number })}
-          />
-        </Box>
-        <TextField
-          select
-          label="The house is"
-          value={choice.mass}
-          onChange={(event) => change({ mass: event.target.value as Mass })}
-          slotProps={{ inputLabel: { shrink: true } }}
-        >
-          {(Object.keys(MASSES) as Mass[]).map((mass) => (
-            <MenuItem key={mass} value={mass}>
-              {MASS_WORDS[mass]}
-            </MenuItem>
-          ))}
-        </TextField>
+        )}
+        {result && (
+          <Box sx={{ opacity: stale ? 0.55 : 1 }} aria-busy={stale}>
+            {result.broke && (
+              <Typography role="alert" sx={{ color: 'error.main', fontWeight: 700, mb: 1 }}>
+                {result.broke} Everything up to then is shown.
+              </Typography>
+            )}
+            <DayBoard designed={designed} result={result} />
+            <WhatIfTable answers={answers} stale={answersStale} carrier={result.carrier} />
+          </Box>
+        )}
       </Box>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3, mb: 2 }}>
-        <FormControlLabel
-          control={<Checkbox checked={choice.setBack} onChange={(event) => change({ setBack: event.target.checked })} />}
-          label={`Set back by ${say(SET_BACK.by, 'temperatureDifference')} from ${SET_BACK.from}:00 to ${SET_BACK.to}:00`}
-        />
-        <FormControlLabel
-          control={<Checkbox checked={choice.sunny} onChange={(event) => change({ sunny: event.target.checked })} />}
-          label="The sun shines"
-        />
-      </Box>
-      {!result && (
-        <Typography role="status">
-          {ran && !stale ? 'This plant cannot be run as it is; see the findings.' : 'Running the day …'}
-        </Typography>
-      )}
-      {result && ran && (
-        <Box sx={{ opacity: stale ? 0.55 : 1 }} aria-busy={stale}>
-          {result.broke && (
-            <Typography role="alert" sx={{ color: 'error.main', fontWeight: 700, mb: 1 }}>
-              {result.broke} Everything up to then is shown.
-            </Typography>
-          )}
-          <Totals result={result} />
-          <TextField
-            select
-            label="Room or circuit shown"
-            value={Math.min(zone, result.zones.length - 1)}
-            onChange={(event) => setZone(Number(event.target.value))}
-            slotProps={{ inputLabel: { shrink: true } }}
-            sx={{ maxWidth: 280, mb: 1 }}
-          >
-            {result.zones.map((each, z) => (
-              <MenuItem key={each.id} value={z}>
-                {each.label}
-              </MenuItem>
-            ))}
-          </TextField>
-          <Suspense fallback={<Typography role="status">One moment …</Typography>}>
-            <DayCharts result={result} zone={Math.min(zone, result.zones.length - 1)} at={at} />
-          </Suspense>
-          <Slider
-            aria-label="Minute of the day"
-            min={0}
-            max={86_400 - MINUTES_KEPT * 60}
-            step={MINUTES_KEPT * 60}
-            value={at}
-            getAriaValueText={clock}
-            onChange={(_, value) => setAt(value as number)}
-            sx={{ mt: 1 }}
-          />
-          <Minute result={result} at={at} design={design} />
-          <WhatIfTable answers={ran.answers} stale={stale} />
-        </Box>
-      )}
-    </PageSection>
-  );
-}
-
-function Totals({ result }: { result: RunResult }) {
-  const { energy, cycles, running, shortestRun, hoursShort } = result;
-  const worst = hoursShort.reduce((most, hours, z) => (hours > (hoursShort[most] ?? 0) ? z : most), 0);
-  const kWh = (joules: number) => `${(joules / 3.6e6).toFixed(joules > 3.6e7 ? 0 : 1)} kWh`;
-  return (
-    <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', mb: 2 }}>
-      <Reading label="Heat made">{kWh(energy.made)}</Reading>
-      {energy.bought !== null && <Reading label="Electricity for it">{kWh(energy.bought)}</Reading>}
-      <Reading label="Pumps">{kWh(energy.pumps)}</Reading>
-      <Reading label="Starts">{cycles}</Reading>
-      <Reading label="It ran">{(running / 3600).toFixed(1)} h</Reading>
-      <Reading label="Shortest run">{shortestRun === null ? 'none ended' : `${Math.round(shortestRun / 60)} min`}</Reading>
-      <Reading label="Longest short of heat">
-        {(hoursShort[worst] ?? 0) > 0.05 ? `${result.zones[worst]?.label}, ${(hoursShort[worst] ?? 0).toFixed(1)} h` : 'nobody'}
-      </Reading>
     </Box>
   );
 }
 
-/** The minute looked at, in words, and the wall with the same calls. */
-function Minute({ result, at, design }: { result: RunResult; at: number; design: Design }) {
+/** What the person chooses, beside the result. */
+function DayChoices({
+  choice,
+  weather,
+  onWeather,
+  onChange,
+  children,
+}: {
+  choice: DayChoice;
+  weather: NamedWeather | null;
+  onWeather: Props['onWeather'];
+  onChange: (fields: Partial<Omit<DayChoice, 'weather'>>) => void;
+  children: React.ReactNode;
+}) {
   const { say } = useDisplay();
-  const { id } = useParams();
-  const moment = result.moments.reduce((best, each) => (Math.abs(each.time - at) < Math.abs(best.time - at) ? each : best));
-  const calling = result.zones.filter((_, z) => moment.calls[z] === '1').map((zone) => zone.label);
-  const charging = moment.store !== null && moment.calls.endsWith('1');
-  const who = [...(charging ? ['the cylinder'] : []), ...calling];
-  const others = design.solved?.others ?? [];
-  const onWall = `${result.zones.map((_, z) => moment.calls[z]).join('')}${others.map((zone) => (zone.id === 'hotWater' && charging ? '1' : '0')).join('')}`;
+  const days = weather ? daysIn(weather) : 0;
+  const day = Math.min(choice.day, Math.max(days - 1, 0));
   return (
-    <Typography sx={{ mb: 2 }} aria-live="polite">
-      <b>{clock(moment.time)}</b>, {say(moment.outdoor, 'temperature')} outdoors:{' '}
-      {who.length > 0 ? `${who.join(', ')} call.` : 'nothing calls.'} The source{' '}
-      {moment.firing ? `gives ${say(moment.output, 'power')}` : 'stands'}, the water is at {say(moment.supply, 'temperature')}
-      {moment.store !== null && `, the store at ${say(moment.store, 'temperature')}`}.{' '}
-      <Link component={RouterLink} to={`/jobs/${id}/plant?calls=${onWall}`} sx={{ display: 'inline-block', minHeight: 24 }}>
-        The wall with these calls
-      </Link>
-    </Typography>
+    <Box
+      component="section"
+      aria-label="The day"
+      sx={{ display: 'grid', gap: 1.6, p: 2, bgcolor: 'background.paper', border: 1, borderColor: 'divider', borderRadius: 1 }}
+    >
+      <WeatherFile weather={weather} onWeather={onWeather} invented="Invented weather: a day of one mean and one swing." />
+      {weather ? (
+        <Box>
+          <Typography variant="body2" id="run-day">
+            Day {day + 1} of {days}
+          </Typography>
+          <Slider
+            aria-labelledby="run-day"
+            min={0}
+            max={Math.max(days - 1, 0)}
+            value={day}
+            getAriaValueText={(value) => `day ${value + 1}`}
+            onChange={(_, value) => onChange({ day: value as number })}
+          />
+        </Box>
+      ) : (
+        <>
+          <Box>
+            <Typography variant="body2" id="run-mean">
+              Mean outdoors: {say(choice.mean, 'temperature')}
+            </Typography>
+            <Slider
+              aria-labelledby="run-mean"
+              min={-20}
+              max={15}
+              value={choice.mean}
+              getAriaValueText={(value) => say(value, 'temperature')}
+              onChange={(_, value) => onChange({ mean: value as number })}
+            />
+          </Box>
+          <Box>
+            <Typography variant="body2" id="run-swing">
+              From day to night: ±{say(choice.swing, 'temperatureDifference')}
+            </Typography>
+            <Slider
+              aria-labelledby="run-swing"
+              min={0}
+              max={12}
+              value={choice.swing}
+              getAriaValueText={(value) => say(value, 'temperatureDifference')}
+              onChange={(_, value) => onChange({ swing: value as number })}
+            />
+          </Box>
+        </>
+      )}
+      <TextField
+        select
+        label="The house is"
+        value={choice.mass}
+        onChange={(event) => onChange({ mass: event.target.value as Mass })}
+        slotProps={{ inputLabel: { shrink: true } }}
+      >
+        {(Object.keys(MASSES) as Mass[]).map((mass) => (
+          <MenuItem key={mass} value={mass}>
+            {MASS_WORDS[mass]}
+          </MenuItem>
+        ))}
+      </TextField>
+      <Box sx={{ display: 'grid' }}>
+        <FormControlLabel
+          control={<Checkbox checked={choice.setBack} onChange={(event) => onChange({ setBack: event.target.checked })} />}
+          label={`Set back by ${say(SET_BACK.by, 'temperatureDifference')} from ${SET_BACK.from}:00 to ${SET_BACK.to}:00`}
+        />
+        <FormControlLabel
+          control={<Checkbox checked={choice.sunny} onChange={(event) => onChange({ sunny: event.target.checked })} />}
+          label="The sun shines"
+        />
+      </Box>
+      {children}
+    </Box>
+  );
+}
+
+/** What the day came to. */
+function Totals({ result }: { result: RunResult }) {
+  const { energy, carrier, cycles, running, shortestRun, hoursShort, recovery } = result;
+  const worst = hoursShort.reduce((most, hours, z) => (hours > (hoursShort[most] ?? 0) ? z : most), 0);
+  return (
+    <Box
+      sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.4, borderTop: 1, borderColor: 'divider', pt: 1.6 }}
+      role="group"
+      aria-label="The day in sum"
+    >
+      <Reading label="Starts">{cycles}</Reading>
+      <Reading label="Shortest run">{runTime(shortestRun)}</Reading>
+      <Reading label="It ran">{(running / 3600).toFixed(1)} h</Reading>
+      <Reading label="Heat made">{kWh(energy.made)}</Reading>
+      {energy.bought !== null && (
+        <>
+          <Reading label={carrier === 'fuel' ? 'Fuel' : 'Electricity'}>{kWh(energy.bought)}</Reading>
+          <Reading label={carrier === 'fuel' ? 'Efficiency' : 'Heat over electricity'}>
+            {efficiency(energy.made, energy.bought, carrier)}
+          </Reading>
+        </>
+      )}
+      <Reading label="Pumps">{kWh(energy.pumps)}</Reading>
+      {recovery !== null && <Reading label="Warm again after">{runTime(recovery)}</Reading>}
+      <Box sx={{ gridColumn: '1 / -1' }}>
+        <Reading label="Longest short of heat">
+          {(hoursShort[worst] ?? 0) > 0.05 ? `${result.zones[worst]?.label}, ${(hoursShort[worst] ?? 0).toFixed(1)} h` : 'nobody'}
+        </Reading>
+      </Box>
+    </Box>
   );
 }

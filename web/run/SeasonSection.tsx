@@ -3,92 +3,102 @@ import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import { proxy } from 'comlink';
-import { useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
+import { formatNumber } from '../../core/quantity/format.ts';
+import { costOf } from '../../core/run/cost.ts';
+import { recordOf, withRecord } from '../../core/run/record.ts';
 import type { RunResult } from '../../core/run/run.ts';
 import { ABOVE_DESIGN } from '../../core/run/weather.ts';
-import type { WeatherRead } from '../../exchange/weather-file.ts';
 import type { Job } from '../../model/job.ts';
-import { PageSection, Reading } from '../parts/Layout.tsx';
-import { heavyWork, ownWorker } from '../state/design-context.tsx';
+import { nextId } from '../../model/new-job.ts';
+import { QuantityField } from '../parts/Field.tsx';
+import { Reading } from '../parts/Layout.tsx';
 import { useDisplay } from '../state/display.ts';
+import { useEditing } from '../state/job-context.tsx';
+import { KeptResults } from './KeptResults.tsx';
+import { useFingerprint } from './useFingerprint.ts';
+import { useLongRun } from './useLongRun.ts';
+import { type NamedWeather, WeatherFile } from './WeatherFile.tsx';
+import { efficiency, kilograms, kWh, money, runTime } from './words.ts';
 
-/** Days of the invented season. */
-const DAYS = 212;
+const SeasonCharts = lazy(() => import('./SeasonCharts.tsx'));
 
-/** Weather read from a file, and what was said about it. */
-type Read = Extract<WeatherRead, { ok: true }> & { name: string };
+interface Ran {
+  /** The job it was made from, by its fingerprint, and the weather. */
+  inputs: string;
+  weather: NamedWeather | null;
+  result: RunResult;
+  seconds: number;
+}
 
-/** A heating season in a worker of its own, with progress and an end to it; a result of an older job says so. */
-export function SeasonSection({ job }: { job: Job }) {
+/** A heating season in a worker of its own, with progress and an end to it; what it came to is kept with the job. */
+export function SeasonSection({
+  job,
+  weather,
+  onWeather,
+}: {
+  job: Job;
+  weather: NamedWeather | null;
+  onWeather: (weather: NamedWeather | null) => void;
+}) {
   const { say } = useDisplay();
-  const [progress, setProgress] = useState<number | null>(null);
-  const [ran, setRan] = useState<{ job: Job; weather: Read | null; days: number; result: RunResult; seconds: number } | null>(
-    null,
-  );
+  const { edit } = useEditing();
+  const { progress, start, cancel } = useLongRun();
+  const [ran, setRan] = useState<Ran | null>(null);
   const [failed, setFailed] = useState(false);
-  const [weather, setWeather] = useState<Read | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const days = weather ? (weather.outdoor.length * weather.step) / 86_400 : DAYS;
-  const take = async (file: File | undefined) => {
-    if (!file) return;
-    const read = await heavyWork().readWeather(new Uint8Array(await file.arrayBuffer()));
-    setProblem(read.ok ? null : `${file.name}: ${read.problem}`);
-    if (read.ok) setWeather({ ...read, name: file.name });
-  };
-  const input = useRef<HTMLInputElement>(null);
-  const end = useRef<() => void>(() => {});
-  useEffect(() => () => end.current(), []);
-  const start = () => {
-    const { work, end: stop } = ownWorker();
-    const started = performance.now();
-    end.current = stop;
-    setProgress(0);
+  const inputs = useFingerprint(job);
+  const coldest = say(job.site.outdoorDesignTemperature + ABOVE_DESIGN, 'temperature');
+  const invented = `Invented weather: 212 days from October to April, the coldest with a mean of ${coldest}. Your own winter differs.`;
+  const run = async () => {
     setFailed(false);
-    work
-      .season(
+    const started = performance.now();
+    const done = await start(1, ([work], tell) =>
+      work?.season(
         job,
         weather && { outdoor: weather.outdoor, step: weather.step },
-        proxy(async (share: number) => setProgress(share)),
-      )
-      .then((result) => {
-        if (result) setRan({ job, weather, days, result, seconds: (performance.now() - started) / 1000 });
-        else setFailed(true);
-      })
-      .catch(() => setFailed(true))
-      .finally(() => {
-        setProgress(null);
-        stop();
-      });
+        proxy(async (share: number) => tell(share)),
+      ),
+    );
+    if (done.ended) return;
+    const result = done.value ?? null;
+    setFailed(!result);
+    if (!result) return;
+    setRan({ inputs, weather, result, seconds: (performance.now() - started) / 1000 });
+    edit('Season run', (current) =>
+      withRecord(
+        current,
+        // Kept with what made it, even where the job was changed meanwhile.
+        recordOf(job, result, {
+          id: nextId('n', current.runs),
+          at: new Date().toISOString(),
+          kind: 'season',
+          title: 'Season',
+          settings: weather ? `${weather.name}: ${weather.notes[0] ?? ''}`.slice(0, 400) : `Invented, coldest day ${coldest}`,
+        }),
+      ),
+    );
   };
-  const cancel = () => {
-    end.current();
-    setProgress(null);
-  };
-  const kWh = (joules: number) => `${Math.round(joules / 3.6e6).toLocaleString('en')} kWh`;
-  const result = ran?.result;
-  const fresh = ran?.job === job && ran.weather === weather;
+  const fresh = ran?.inputs === inputs && ran.weather === weather;
   return (
-    <PageSection
-      title="A season"
-      lead={`${DAYS} invented days from October to April in steps of five minutes, the coldest with a mean of ${say(job.site.outdoorDesignTemperature + ABOVE_DESIGN, 'temperature')}. Your own winter differs.`}
-    >
-      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', mb: 2 }}>
+    <Box sx={{ display: 'grid', gridTemplateColumns: { md: '300px minmax(0, 1fr)' }, gap: 2.5, alignItems: 'start' }}>
+      <Box
+        component="section"
+        aria-label="The season"
+        sx={{ display: 'grid', gap: 1.8, p: 2, bgcolor: 'background.paper', border: 1, borderColor: 'divider', borderRadius: 1 }}
+      >
+        <WeatherFile weather={weather} onWeather={onWeather} invented={invented} />
+        <Prices job={job} carrier={ran?.result.carrier ?? null} />
         {progress === null ? (
-          <Button variant="contained" onClick={start}>
+          <Button variant="contained" onClick={() => void run()}>
             Run the season
           </Button>
         ) : (
-          <>
+          <Box sx={{ display: 'grid', gap: 1 }}>
+            <LinearProgress variant="determinate" value={100 * progress} aria-label="How far the season is" />
             <Button variant="outlined" onClick={cancel}>
               Cancel
             </Button>
-            <LinearProgress
-              variant="determinate"
-              value={100 * progress}
-              aria-label="How far the season is"
-              sx={{ flex: 1, maxWidth: 360 }}
-            />
-          </>
+          </Box>
         )}
         <Typography role="status" variant="body2">
           {failed && 'The season could not be run; see the findings on the Plant page.'}
@@ -96,72 +106,129 @@ export function SeasonSection({ job }: { job: Job }) {
           {ran && fresh && `Run in ${ran.seconds.toFixed(1)} s.`}
         </Typography>
       </Box>
-      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', mb: 2 }}>
-        <Button variant="outlined" onClick={() => input.current?.click()}>
-          Read a weather file …
-        </Button>
-        <input
-          ref={input}
-          type="file"
-          accept=".csv,.txt,.epw"
-          aria-label="Weather file"
-          hidden
-          onChange={(event) => {
-            void take(event.target.files?.[0]);
-            event.target.value = '';
-          }}
-        />
-        {weather && (
-          <Button size="small" onClick={() => setWeather(null)}>
-            Back to the invented season
-          </Button>
-        )}
-        <Typography variant="body2" sx={{ flex: 1, minWidth: 240 }}>
-          {weather
-            ? `${weather.name}: ${weather.notes.join(' ')}`
-            : 'A table of outdoor temperatures (CSV) or an hourly weather file.'}
-        </Typography>
-      </Box>
-      {problem && (
-        <Typography role="alert" sx={{ color: 'error.main', fontWeight: 650, mb: 2 }}>
-          {problem}
-        </Typography>
-      )}
-      {result && (
-        <Box sx={{ opacity: fresh ? 1 : 0.55 }}>
-          {result.broke && (
-            <Typography role="alert" sx={{ color: 'error.main', fontWeight: 700 }}>
-              {result.broke}
-            </Typography>
-          )}
-          <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap' }}>
-            <Reading label="Heat made">{kWh(result.energy.made)}</Reading>
-            {result.energy.bought !== null && (
-              <>
-                <Reading label="Electricity for it">{kWh(result.energy.bought)}</Reading>
-                <Reading label="Heat over electricity">{(result.energy.made / result.energy.bought).toFixed(2)}</Reading>
-              </>
-            )}
-            <Reading label="Hot water">{kWh(result.energy.toCylinder)}</Reading>
-            <Reading label="Lost by pipes">{kWh(result.energy.pipes)}</Reading>
-            <Reading label="Pumps">{kWh(result.energy.pumps)}</Reading>
-            <Reading label="Starts a day">{(result.cycles / (ran?.days ?? DAYS)).toFixed(1)}</Reading>
-            <Reading label="Shortest run">
-              {result.shortestRun === null ? 'none ended' : `${Math.round(result.shortestRun / 60)} min`}
-            </Reading>
-          </Box>
-          <Typography variant="body2" sx={{ mt: 1.5 }}>
-            Hours short of heat:{' '}
-            {result.zones
-              .map((zone, z) => ({ zone, hours: result.hoursShort[z] ?? 0 }))
-              .filter(({ hours }) => hours >= 1)
-              .map(({ zone, hours }) => `${zone.label} ${Math.round(hours)}`)
-              .join(', ') || 'none worth a word'}
-            . {result.solved} states of the plant were solved,{' '}
-            {((100 * result.known) / (result.known + result.solved)).toFixed(1)} % of the steps took one of them.
+      <Box sx={{ minWidth: 0, display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 2.5 }}>
+        {!ran && job.runs.length === 0 && (
+          <Typography sx={{ maxWidth: 620 }}>
+            In steps of five minutes through the whole winter: what the source really sends and gets back, what that makes of its
+            efficiency, how often it starts, who is short of heat and for how long. It takes a few seconds and may be called off.
           </Typography>
-        </Box>
+        )}
+        {ran && (
+          <Box sx={{ opacity: fresh ? 1 : 0.55, minWidth: 0 }}>
+            <SeasonTotals job={job} result={ran.result} />
+            <Suspense fallback={<Typography role="status">One moment …</Typography>}>
+              <SeasonCharts days={ran.result.days} />
+            </Suspense>
+            <Foot result={ran.result} />
+          </Box>
+        )}
+        <KeptResults job={job} inputs={inputs} />
+      </Box>
+    </Box>
+  );
+}
+
+/** The owner's numbers. */
+function Prices({ job, carrier }: { job: Job; carrier: RunResult['carrier'] }) {
+  const { fuelPrice, fuelEmission, efficiency: known } = job.energy;
+  // Before a run nobody knows what is bought: fuel stands there unless it is ruled out.
+  const fuel = carrier !== 'electricity' || fuelPrice !== null || fuelEmission !== null || known !== null;
+  return (
+    <Box sx={{ display: 'grid', gap: 1.4 }}>
+      <Typography variant="body2">
+        What a kWh costs, in your currency, and what it emits, as supplier or authority says:
+      </Typography>
+      {fuel && <Carrier name="Fuel" price="energy/fuelPrice" emission="energy/fuelEmission" />}
+      <Carrier name="Electricity" price="energy/electricityPrice" emission="energy/electricityEmission" />
+      {fuel && (
+        <QuantityField
+          place="energy/efficiency"
+          label="Efficiency of the boiler"
+          empty={null}
+          help="Empty: what its return temperatures make of it, by a usual curve."
+        />
       )}
-    </PageSection>
+    </Box>
+  );
+}
+
+/** What a kWh of one carrier costs and emits. */
+function Carrier({ name, price, emission }: { name: string; price: string; emission: string }) {
+  return (
+    <Box role="group" aria-label={name} sx={{ display: 'grid', gap: 0.9, gridTemplateColumns: '1fr 1fr', alignItems: 'center' }}>
+      <Typography sx={{ gridColumn: '1 / -1', fontWeight: 650, fontSize: '0.95rem' }}>{name}</Typography>
+      <QuantityField place={price} label="Price" counted="a kWh" empty={null} />
+      <QuantityField place={emission} label="CO₂" counted="kg a kWh" empty={null} />
+    </Box>
+  );
+}
+
+const MISSING: Record<string, string> = {
+  'energy/fuelPrice': 'the price of fuel',
+  'energy/electricityPrice': 'the price of electricity',
+  'energy/fuelEmission': 'what fuel emits',
+  'energy/electricityEmission': 'what electricity emits',
+};
+
+function SeasonTotals({ job, result }: { job: Job; result: RunResult }) {
+  const { say } = useDisplay();
+  const { energy, carrier } = result;
+  const { cost, emission, missing } = costOf(job, result);
+  const days = result.lasted / 86_400;
+  return (
+    <>
+      {result.broke && (
+        <Typography role="alert" sx={{ color: 'error.main', fontWeight: 700 }}>
+          {result.broke} Everything up to then is counted.
+        </Typography>
+      )}
+      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(132px, 1fr))', gap: 1.6, mb: 2 }}>
+        <Reading label="Heat made">{kWh(energy.made)}</Reading>
+        {energy.bought !== null && (
+          <>
+            <Reading label={carrier === 'fuel' ? 'Fuel' : 'Electricity for it'}>{kWh(energy.bought)}</Reading>
+            <Reading label={carrier === 'fuel' ? 'Efficiency' : 'Heat over electricity'}>
+              {efficiency(energy.made, energy.bought, carrier)}
+            </Reading>
+          </>
+        )}
+        <Reading label="Pumps">{kWh(energy.pumps)}</Reading>
+        <Reading label="Cost">{money(cost)}</Reading>
+        <Reading label="Carbon dioxide">{kilograms(emission)}</Reading>
+        <Reading label="Sent, on average">{say(result.meanFlow, 'temperature')}</Reading>
+        <Reading label="Back, on average">{say(result.meanReturn, 'temperature')}</Reading>
+        <Reading label="Starts a day">{(result.cycles / days).toFixed(1)}</Reading>
+        <Reading label="Shortest run">{runTime(result.shortestRun)}</Reading>
+        <Reading label="Hot water">{kWh(energy.toCylinder)}</Reading>
+        <Reading label="Lost by pipes">{kWh(energy.pipes)}</Reading>
+        <Reading label="Somebody short">{formatNumber(result.hoursAnyShort, 0)} h</Reading>
+        <Reading label="Somebody too warm">{formatNumber(result.hoursAnyWarm, 0)} h</Reading>
+      </Box>
+      {missing.length > 0 && (
+        <Typography variant="body2" sx={{ mb: 1.5 }}>
+          Still to be entered beside, for what stands open: {missing.map((place) => MISSING[place] ?? place).join(', ')}.
+        </Typography>
+      )}
+    </>
+  );
+}
+
+/** Who was short, what the cylinder and the pumps did, and how sure the flows are. */
+function Foot({ result }: { result: RunResult }) {
+  const short = result.zones
+    .map((zone, z) => ({ label: zone.label, hours: result.hoursShort[z] ?? 0 }))
+    .filter(({ hours }) => hours >= 1)
+    .sort((a, b) => b.hours - a.hours);
+  const asked = result.known + result.solved;
+  return (
+    <Typography variant="body2" sx={{ mt: 1.5, maxWidth: 860 }}>
+      Hours short of heat: {short.map(({ label, hours }) => `${label} ${Math.round(hours)}`).join(', ') || 'none worth a word'}.{' '}
+      {result.priorityEnded > 0 && `The heating got its turn before the cylinder was warm ${result.priorityEnded} times. `}
+      {result.hygiene > 0 && `${result.hygiene} hygiene cycles were reached. `}
+      {result.exercised > 0 && `Pumps at rest were moved ${result.exercised} times. `}
+      {result.solved} states of the plant were solved, {((100 * result.known) / Math.max(asked, 1)).toFixed(1)} % of the steps
+      took one of them; held against the whole plant {result.looked} times, their flows were off by{' '}
+      {(100 * result.flowError).toFixed(2)} % at most.
+    </Typography>
   );
 }

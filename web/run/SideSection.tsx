@@ -1,170 +1,185 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
-import { proxy } from 'comlink';
+import { proxy, type Remote } from 'comlink';
 import { useSnackbar } from 'notistack';
-import { type ReactNode, useEffect, useRef, useState } from 'react';
-import type { Side } from '../../core/run/side-by-side.ts';
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { recordOf, withRecord } from '../../core/run/record.ts';
+import { FEWEST_WAYS, MOST_WAYS, type Side, unlike, type Way, type WayKey } from '../../core/run/side-by-side.ts';
 import type { Job } from '../../model/job.ts';
-import { PageSection } from '../parts/Layout.tsx';
-import { ownWorker } from '../state/design-context.tsx';
-import { useDisplay } from '../state/display.ts';
+import { nextId } from '../../model/new-job.ts';
+import { runWork } from '../state/design-context.tsx';
 import { useEditing } from '../state/job-context.tsx';
+import type { Work } from '../worker/design.worker.ts';
+import { SideTable } from './SideTable.tsx';
+import { useFingerprint } from './useFingerprint.ts';
+import { useLongRun } from './useLongRun.ts';
+import type { NamedWeather } from './WeatherFile.tsx';
 
-const DAYS = 212;
-const kWh = (joules: number) => `${Math.round(joules / 3.6e6).toLocaleString('en')} kWh`;
+const SideCharts = lazy(() => import('./SideCharts.tsx'));
 
-/** The job and four other ways of piping its rooms through the same season, in one table; any of them can become the job. */
-export function SideSection({ job }: { job: Job }) {
+/** Two cores are what most machines have to spare. */
+const WORKERS = 2;
+const FIRST_CHOICE: readonly WayKey[] = ['present', 'open', 'header', 'buffer'];
+
+/** Each way through the season, two at a time. @param tell is told the share done of all together */
+async function runAll(
+  workers: readonly Remote<Work>[],
+  ways: readonly Way[],
+  weather: NamedWeather | null,
+  tell: (share: number) => void,
+): Promise<Side[]> {
+  const shares = ways.map(() => 0);
+  const sides: (Side | undefined)[] = ways.map(() => undefined);
+  const waiting = [...ways.keys()];
+  const say = (i: number, share: number) => {
+    shares[i] = share;
+    tell(shares.reduce((sum, each) => sum + each, 0) / ways.length);
+  };
+  await Promise.all(
+    workers.map(async (worker) => {
+      for (let i = waiting.shift(); i !== undefined; i = waiting.shift()) {
+        const at = i;
+        const season = weather && { outdoor: weather.outdoor, step: weather.step };
+        sides[at] = await worker.side(
+          ways[at] as Way,
+          season,
+          proxy(async (share: number) => say(at, share)),
+        );
+        say(at, 1);
+      }
+    }),
+  );
+  return unlike(sides as Side[]);
+}
+
+/** Two to four ways of piping the same rooms through the same season; any of them can become the job. */
+export function SideSection({ job, weather }: { job: Job; weather: NamedWeather | null }) {
   const { edit } = useEditing();
-  const { say } = useDisplay();
   const { enqueueSnackbar } = useSnackbar();
-  const [progress, setProgress] = useState<number | null>(null);
-  const [ran, setRan] = useState<{ job: Job; sides: Side[] } | null>(null);
+  const { progress, start, cancel } = useLongRun();
+  const [ways, setWays] = useState<Way[] | null>(null);
+  const [chosen, setChosen] = useState<readonly WayKey[]>(FIRST_CHOICE);
+  const [ran, setRan] = useState<{ inputs: string; weather: NamedWeather | null; sides: Side[]; seconds: number } | null>(null);
   const [failed, setFailed] = useState(false);
-  const end = useRef<() => void>(() => {});
-  useEffect(() => () => end.current(), []);
-  const start = () => {
-    const { work, end: stop } = ownWorker();
-    end.current = stop;
-    setProgress(0);
+  const inputs = useFingerprint(job);
+  useEffect(() => {
+    let over = false;
+    runWork()
+      .ways(job)
+      .then((found) => !over && setWays(found))
+      .catch(() => !over && setWays([]));
+    return () => {
+      over = true;
+    };
+  }, [job]);
+  const picked = (ways ?? []).filter((way) => chosen.includes(way.key));
+  const run = async () => {
     setFailed(false);
-    work
-      .sideBySide(
-        job,
-        proxy(async (share: number) => setProgress(share)),
-      )
-      .then((sides) => setRan({ job, sides }))
-      .catch(() => setFailed(true))
-      .finally(() => {
-        setProgress(null);
-        stop();
-      });
+    const started = performance.now();
+    const done = await start(WORKERS, (workers, tell) => runAll(workers, picked, weather, tell));
+    if (done.ended) return;
+    setFailed(!done.value);
+    if (!done.value) return;
+    setRan({ inputs, weather, sides: done.value, seconds: (performance.now() - started) / 1000 });
+    keep(done.value);
+  };
+  /** What the ways came to stands among the results of the job that made them. */
+  const keep = (sides: readonly Side[]) => {
+    const at = new Date().toISOString();
+    edit('Laid side by side', (current) =>
+      sides.reduce((before, side) => {
+        if (!side.run) return before;
+        const of = {
+          id: nextId('n', before.runs),
+          at,
+          kind: 'side' as const,
+          title: side.title.slice(0, 120),
+          settings: `Side by side, ${weather ? weather.name : 'invented season'}`.slice(0, 400),
+        };
+        // All of them follow from the job as it was: that is what makes them stale.
+        return withRecord(before, { ...recordOf(side.job, side.run, of), inputs });
+      }, current),
+    );
   };
   const take = (side: Side) => {
-    edit(`Plant: ${side.title}`, () => side.job);
+    edit(`Plant: ${side.title}`, (current) => ({
+      ...side.job,
+      runs: current.runs,
+      display: current.display,
+      name: current.name,
+    }));
     enqueueSnackbar(`${side.title}. Ctrl+Z takes it back.`);
   };
-  const sides = ran?.sides ?? [];
-  const heatPump = sides.some((side) => side.run?.energy.bought != null);
-  const rows: [string, (side: Side) => ReactNode][] = [
-    ['Parts on the wall', (side) => side.parts],
-    ['Pumps', (side) => side.pumps],
-    ['Power of the pumps', (side) => say(side.pumpPower, 'electricPower')],
-    ['Pumps over the season', (side) => (side.run ? kWh(side.run.energy.pumps) : '–')],
-    ['Source sends', (side) => say(side.flow, 'temperature')],
-    ['Comes back', (side) => say(side.back, 'temperature')],
-    ['Heat made', (side) => (side.run ? kWh(side.run.energy.made) : '–')],
-    ...(heatPump
-      ? ([
-          [
-            'Heat over electricity',
-            (side) => (side.run?.energy.bought ? (side.run.energy.made / side.run.energy.bought).toFixed(2) : '–'),
-          ],
-        ] as [string, (side: Side) => ReactNode][])
-      : []),
-    ['Starts a day', (side) => (side.run ? (side.run.cycles / DAYS).toFixed(1) : '–')],
-    ['Shortest run', (side) => (side.run?.shortestRun == null ? '–' : `${Math.round(side.run.shortestRun / 60)} min`)],
-    ['Hours somebody is short', (side) => (side.run ? Math.round(Math.max(0, ...side.run.hoursShort)) : '–')],
-    ['Drawbacks', (side) => side.run?.broke ?? (side.drawbacks.join('; ') || 'none worth mending')],
-  ];
+  const toggle = (key: WayKey) =>
+    setChosen((before) => (before.includes(key) ? before.filter((each) => each !== key) : [...before, key]));
+  const full = picked.length >= MOST_WAYS;
+  const fresh = ran?.inputs === inputs && ran.weather === weather;
   return (
-    <PageSection
-      title="Side by side"
-      lead="The same rooms piped five ways, each designed and run through the same invented season. Curves stay as they are; the open plant has one temperature."
-    >
-      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', mb: 2 }}>
+    <Box sx={{ display: 'grid', gridTemplateColumns: { md: '300px minmax(0, 1fr)' }, gap: 2.5, alignItems: 'start' }}>
+      <Box
+        component="section"
+        aria-label="Ways to lay side by side"
+        sx={{ display: 'grid', gap: 1.2, p: 2, bgcolor: 'background.paper', border: 1, borderColor: 'divider', borderRadius: 1 }}
+      >
+        <Typography variant="body2">
+          Choose {FEWEST_WAYS} to {MOST_WAYS}. The same rooms, each designed and run through the same season
+          {weather ? ` (${weather.name})` : ''}.
+        </Typography>
+        <Box sx={{ display: 'grid' }}>
+          {(ways ?? []).map((way) => (
+            <FormControlLabel
+              key={way.key}
+              control={
+                <Checkbox
+                  size="small"
+                  checked={chosen.includes(way.key)}
+                  disabled={full && !chosen.includes(way.key)}
+                  onChange={() => toggle(way.key)}
+                />
+              }
+              label={way.title}
+            />
+          ))}
+        </Box>
         {progress === null ? (
-          <Button variant="contained" onClick={start}>
+          <Button variant="contained" disabled={picked.length < FEWEST_WAYS} onClick={() => void run()}>
             Lay them side by side
           </Button>
         ) : (
-          <>
-            <Button
-              variant="outlined"
-              onClick={() => {
-                end.current();
-                setProgress(null);
-              }}
-            >
+          <Box sx={{ display: 'grid', gap: 1 }}>
+            <LinearProgress variant="determinate" value={100 * progress} aria-label="How far the comparison is" />
+            <Button variant="outlined" onClick={cancel}>
               Cancel
             </Button>
-            <LinearProgress
-              variant="determinate"
-              value={100 * progress}
-              aria-label="How far the comparison is"
-              sx={{ flex: 1, maxWidth: 360 }}
-            />
-          </>
+          </Box>
         )}
         <Typography role="status" variant="body2">
           {failed && 'They could not be run; see the findings on the Plant page.'}
-          {ran && ran.job !== job && 'Stale: the job has changed since.'}
+          {ways?.length === 1 && 'Enter rooms with heat loads first; then there are other ways of piping them.'}
+          {ran && !fresh && 'Stale: the job or the weather has changed since.'}
+          {ran && fresh && `Run in ${ran.seconds.toFixed(1)} s.`}
         </Typography>
       </Box>
-      {sides.length > 0 && (
-        <Box
-          sx={{ overflowX: 'auto', opacity: ran?.job === job ? 1 : 0.55 }}
-          tabIndex={0}
-          role="region"
-          aria-label="Side by side"
-        >
-          <Box
-            component="table"
-            sx={{
-              borderCollapse: 'collapse',
-              width: '100%',
-              minWidth: 900,
-              tableLayout: 'fixed',
-              '& th, & td': {
-                px: 1,
-                py: 0.8,
-                borderBottom: 1,
-                borderColor: 'divider',
-                textAlign: 'left',
-                verticalAlign: 'top',
-                fontSize: '0.95rem',
-              },
-            }}
-          >
-            <thead>
-              <tr>
-                <td />
-                {sides.map((side) => (
-                  <th scope="col" key={side.key}>
-                    {side.title}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {rows.map(([label, cell]) => (
-                <tr key={label}>
-                  <th scope="row" style={{ fontWeight: 650 }}>
-                    {label}
-                  </th>
-                  {sides.map((side) => (
-                    <td key={side.key}>{cell(side)}</td>
-                  ))}
-                </tr>
-              ))}
-              <tr>
-                <td />
-                {sides.map((side) => (
-                  <td key={side.key}>
-                    {side.key !== 'present' && (
-                      <Button size="small" variant="outlined" onClick={() => take(side)} aria-label={`Take ${side.title}`}>
-                        Take it
-                      </Button>
-                    )}
-                  </td>
-                ))}
-              </tr>
-            </tbody>
+      <Box sx={{ minWidth: 0 }}>
+        {!ran && (
+          <Typography sx={{ maxWidth: 620 }}>
+            Parts, pump power, temperatures, starts, energy and comfort of each way in one table, with what each of them loses.
+            One of them can then become the job.
+          </Typography>
+        )}
+        {ran && (
+          <Box sx={{ opacity: fresh ? 1 : 0.55 }}>
+            <SideTable sides={ran.sides} onTake={take} />
+            <Suspense fallback={<Typography role="status">One moment …</Typography>}>
+              <SideCharts sides={ran.sides} />
+            </Suspense>
           </Box>
-        </Box>
-      )}
-    </PageSection>
+        )}
+      </Box>
+    </Box>
   );
 }

@@ -1,72 +1,66 @@
-import Box from '@mui/material/Box';
+import type { RunResult } from '../../core/run/run.ts';
 import type { WhatIf } from '../../core/run/what-if.ts';
+import { PlainTable } from '../parts/PlainTable.tsx';
 
 const kWh = (joules: number) => (joules / 3.6e6).toFixed(1);
 
 /** The same day with one thing changed at a time. */
-export function WhatIfTable({ answers, stale }: { answers: readonly WhatIf[]; stale: boolean }) {
+export function WhatIfTable({
+  answers,
+  stale,
+  carrier,
+}: {
+  answers: readonly WhatIf[];
+  stale: boolean;
+  carrier: RunResult['carrier'];
+}) {
   if (answers.length === 0) return null;
-  const bought = answers.some((each) => each.bought !== null);
+  const recovered = answers.some((each) => each.setBack);
+  const headings = [
+    'Starts',
+    'Shortest run (min)',
+    'Heat (kWh)',
+    ...(carrier ? [carrier === 'fuel' ? 'Fuel (kWh)' : 'Electricity (kWh)'] : []),
+    'Pumps (kWh)',
+    'Zone hours short',
+    ...(recovered ? ['Warm again after (h)'] : []),
+  ];
   return (
-    <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="What if">
-      <Box
-        component="table"
-        aria-busy={stale}
-        sx={{
-          borderCollapse: 'collapse',
-          width: '100%',
-          '& th, & td': { px: 1, py: 0.8, borderBottom: 1, borderColor: 'divider', textAlign: 'left', fontSize: '0.95rem' },
-          '& .number': { textAlign: 'right', whiteSpace: 'nowrap' },
-        }}
-      >
-        <caption style={{ textAlign: 'left', fontWeight: 700, padding: '4px 8px' }}>What if</caption>
-        <thead>
-          <tr>
-            <th scope="col">The same day</th>
-            <th scope="col" className="number">
-              Starts
+    <PlainTable name="What if" caption="What if" busy={stale}>
+      <thead>
+        <tr>
+          <th scope="col">The same day</th>
+          {headings.map((heading) => (
+            <th scope="col" className="number" key={heading} style={{ whiteSpace: 'normal' }}>
+              {heading}
             </th>
-            <th scope="col" className="number">
-              Shortest run (min)
-            </th>
-            <th scope="col" className="number">
-              Heat (kWh)
-            </th>
-            {bought && (
-              <th scope="col" className="number">
-                Electricity (kWh)
-              </th>
-            )}
-            <th scope="col" className="number">
-              Pumps (kWh)
-            </th>
-            <th scope="col" className="number">
-              Zone hours short
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {answers.map((each) => (
-            <tr key={each.label}>
-              <th scope="row" style={{ fontWeight: 650 }}>
-                {each.label}
-              </th>
-              {each.broke ? (
-                <td colSpan={6}>{each.broke}</td>
-              ) : (
-                <>
-                  <td className="number">{each.cycles}</td>
-                  <td className="number">{each.shortestRun === null ? '–' : Math.round(each.shortestRun / 60)}</td>
-                  <td className="number">{kWh(each.made)}</td>
-                  {bought && <td className="number">{each.bought === null ? '–' : kWh(each.bought)}</td>}
-                  <td className="number">{kWh(each.pumps)}</td>
-                  <td className="number">{each.hoursShort.toFixed(1)}</td>
-                </>
-              )}
-            </tr>
           ))}
-        </tbody>
-      </Box>
-    </Box>
+        </tr>
+      </thead>
+      <tbody>
+        {answers.map((each) => (
+          <tr key={each.label}>
+            <th scope="row">{each.label}</th>
+            {each.broke ? (
+              <td colSpan={headings.length}>{each.broke}</td>
+            ) : (
+              <>
+                <td className="number">{each.cycles}</td>
+                <td className="number">{each.shortestRun === null ? '–' : Math.round(each.shortestRun / 60)}</td>
+                <td className="number">{kWh(each.made)}</td>
+                {carrier && <td className="number">{each.bought === null ? '–' : kWh(each.bought)}</td>}
+                <td className="number">{kWh(each.pumps)}</td>
+                <td className="number">{each.hoursShort.toFixed(1)}</td>
+                {recovered && (
+                  <td className="number">
+                    {!each.setBack ? '–' : each.recovery === null ? 'not that day' : (each.recovery / 3600).toFixed(1)}
+                  </td>
+                )}
+              </>
+            )}
+          </tr>
+        ))}
+      </tbody>
+    </PlainTable>
   );
 }

@@ -16,6 +16,14 @@ export function heavyWork(): Remote<Work> {
   return worker;
 }
 
+let runner: Remote<Work> | null = null;
+
+/** A second one for days that are run again and again: typing never waits for them. */
+export function runWork(): Remote<Work> {
+  runner ??= wrap<Work>(startWorker());
+  return runner;
+}
+
 /** A worker of its own for a long computation; ending it is how that is cancelled. */
 export function ownWorker(): { work: Remote<Work>; end: () => void } {
   const own = startWorker();

@@ -89,6 +89,8 @@ function useNow({ component, word }: Tag): [string, string?] | null {
   const circuit = state.circuits.find((each) => owner === `circuits/${each.id}`);
   if (component === 'hotWater') {
     const { hotWater } = state;
+    if (hotWater?.store !== undefined)
+      return [say(hotWater.store, 'temperature', display), hotWater.running ? say(hotWater.heat, 'power', display) : 'rests'];
     return hotWater?.running ? [say(hotWater.heat, 'power', display), say(hotWater.supply, 'temperature', display)] : null;
   }
   if (component.startsWith('furtherSources/') && !component.endsWith('/pump')) {

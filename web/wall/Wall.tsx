@@ -25,6 +25,9 @@ interface Props {
   /** Component picked by the person. */
   picked: string | null;
   onPick: (component: string | null) => void;
+  /** Smallest scale it is drawn at to be seen whole, and whether search, print and zoom stand on it. */
+  leastZoom?: number;
+  tools?: boolean;
 }
 
 /** Largest scale a small plant is drawn at. */
@@ -66,7 +69,7 @@ const whereIs = (sheet: Sheet, component: string) =>
   sheet.parts.find((part) => part.id === component)?.at;
 
 /** Paints the sheet of the plant on the screen. */
-export function Wall({ sheet, design, state, designDay, picked, onPick }: Props) {
+export function Wall({ sheet, design, state, designDay, picked, onPick, leastZoom = LEAST_ZOOM, tools = true }: Props) {
   const { vars, palette } = useTheme();
   const colours = (vars?.palette ?? palette).wall;
   const frame = useRef<HTMLDivElement>(null);
@@ -80,15 +83,13 @@ export function Wall({ sheet, design, state, designDay, picked, onPick }: Props)
       const wide = element.clientWidth / sheet.width;
       const high = element.clientHeight / sheet.height;
       // A plant too wide to be read whole is drawn as high as the wall and scrolls along it.
-      setFit(
-        wide < LEAST_ZOOM ? Math.max(LEAST_ZOOM, Math.min(1.1, high)) : Math.min(MOST_ZOOM, wide, Math.max(high, LEAST_ZOOM)),
-      );
+      setFit(wide < leastZoom ? Math.max(leastZoom, Math.min(1.1, high)) : Math.min(MOST_ZOOM, wide, Math.max(high, leastZoom)));
     };
     const watcher = new ResizeObserver(measure);
     watcher.observe(element);
     measure();
     return () => watcher.disconnect();
-  }, [sheet.width, sheet.height]);
+  }, [sheet.width, sheet.height, leastZoom]);
   const scale = zoom === 'fit' ? fit : zoom;
   // Another size is another frame round the same painting: nothing in it is painted anew.
   const shown = useMemo(
@@ -160,21 +161,23 @@ export function Wall({ sheet, design, state, designDay, picked, onPick }: Props)
           </Drawing>
         </WallContext.Provider>
       </Box>
-      <WallTools
-        sheet={sheet}
-        zoom={zoom}
-        onZoom={setZoom}
-        onFind={(component) => {
-          onPick(component);
-          const element = frame.current;
-          const at = whereIs(sheet, component);
-          if (!element || !at) return;
-          element.scrollTo({
-            left: at[0] * scale - element.clientWidth / 2,
-            top: at[1] * scale - element.clientHeight / 2,
-          });
-        }}
-      />
+      {tools && (
+        <WallTools
+          sheet={sheet}
+          zoom={zoom}
+          onZoom={setZoom}
+          onFind={(component) => {
+            onPick(component);
+            const element = frame.current;
+            const at = whereIs(sheet, component);
+            if (!element || !at) return;
+            element.scrollTo({
+              left: at[0] * scale - element.clientWidth / 2,
+              top: at[1] * scale - element.clientHeight / 2,
+            });
+          }}
+        />
+      )}
     </Box>
   );
 }

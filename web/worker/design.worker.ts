@@ -6,18 +6,33 @@ import type { Design } from '../../core/design/design.ts';
 import { designJob, designWithPlant } from '../../core/design/design-job.ts';
 import { draftPlants, type PlantDraft } from '../../core/design/draft-plant.ts';
 import { assumptionLedger, type LedgerEntry } from '../../core/design/ledger.ts';
-import type { PlantState } from '../../core/design/operate.ts';
+import type { Plant, PlantState } from '../../core/design/operate.ts';
 import { wallSheet } from '../../core/drawing/wall.ts';
 import { planForTarget, type RankedImprovement, rankedImprovements, type TargetPlan } from '../../core/emitter/improve.ts';
-import type { RunResult, RunSettings } from '../../core/run/run.ts';
+import type { RunMoment, RunResult, RunSettings } from '../../core/run/run.ts';
 import { season } from '../../core/run/season.ts';
-import { type Side, sideBySide } from '../../core/run/side-by-side.ts';
+import { runSide, type Side, type Way, waysOf } from '../../core/run/side-by-side.ts';
 import { simulate } from '../../core/run/simulate.ts';
+import { stateAt } from '../../core/run/state-at.ts';
 import type { Weather } from '../../core/run/weather.ts';
 import { type WhatIf, whatIfs } from '../../core/run/what-if.ts';
 import { type RoomsFileRead, readRoomsFile } from '../../exchange/rooms-file.ts';
 import { readWeather, type WeatherRead } from '../../exchange/weather-file.ts';
 import type { Display, Job } from '../../model/job.ts';
+
+type OnProgress = (share: number) => Promise<void>;
+
+/** Runs a long computation, telling how far it is. */
+async function toTheEnd<T>(run: Generator<number, T>, onProgress: OnProgress): Promise<T> {
+  for (;;) {
+    const { done, value } = run.next();
+    if (done) return value;
+    await onProgress(value);
+  }
+}
+
+/** The plant of the day run last. */
+let lastDay: { plant: Plant; circuits: RunResult['circuits'] } | null = null;
 
 /** Combinations handed over at a time. */
 const BATCH = 128;
@@ -43,31 +58,39 @@ const work = {
   drafts(job: Job): (PlantDraft & { design: Design })[] {
     return draftPlants(job).map((draft) => ({ ...draft, design: designJob(draft.job) }));
   },
-  /** A day of the plant; null while there is nothing to run. */
+  /** A day of the plant; null while there is nothing to run. Its plant is kept, so that any minute of it can be stood up. */
   day(job: Job, settings: RunSettings): RunResult | null {
     const { design, plant } = designWithPlant(job);
-    return plant && simulate(job, design, plant, settings);
+    lastDay = null;
+    if (!plant) return null;
+    const result = simulate(job, design, plant, settings);
+    lastDay = { plant, circuits: result.circuits };
+    return result;
   },
-  whatIfs(job: Job, settings: RunSettings): WhatIf[] {
-    return whatIfs(job, settings);
+  /** The plant as it stood at a moment of the day run last; null where that is gone. */
+  minute(moment: RunMoment): PlantState | null {
+    return lastDay && stateAt(lastDay.plant, lastDay.circuits, moment);
+  },
+  /** The same day with one thing changed at a time; other questions are heard between its runs. */
+  async whatIfs(job: Job, settings: RunSettings): Promise<WhatIf[]> {
+    const answers: WhatIf[] = [];
+    for (const answer of whatIfs(job, settings)) {
+      answers.push(answer);
+      await new Promise((heard) => setTimeout(heard));
+    }
+    return answers;
   },
   /** A season, telling how far it is; ending the worker ends it. */
-  async season(job: Job, weather: Weather | null, onProgress: (share: number) => Promise<void>): Promise<RunResult | null> {
-    const run = season(job, weather);
-    for (;;) {
-      const { done, value } = run.next();
-      if (done) return value;
-      await onProgress(value);
-    }
+  season(job: Job, weather: Weather | null, onProgress: OnProgress): Promise<RunResult | null> {
+    return toTheEnd(season(job, weather), onProgress);
   },
-  /** The job and its drafts through the same season. */
-  async sideBySide(job: Job, onProgress: (share: number) => Promise<void>): Promise<Side[]> {
-    const run = sideBySide(job);
-    for (;;) {
-      const { done, value } = run.next();
-      if (done) return value;
-      await onProgress(value);
-    }
+  /** Ways of piping the rooms of a job, to choose among. */
+  ways(job: Job): Way[] {
+    return waysOf(job);
+  },
+  /** One of them through a season. */
+  side(way: Way, weather: Weather | null, onProgress: OnProgress): Promise<Side> {
+    return toTheEnd(runSide(way, weather), onProgress);
   },
   readWeather(bytes: Uint8Array): WeatherRead {
     return readWeather(bytes);

@@ -1,0 +1,165 @@
+import type { Job } from '../../model/job.ts';
+import { within } from './calling.ts';
+import type { DayTotals, RunResult, RunSettings } from './run.ts';
+import { carrierOf, heatForEach } from './source-run.ts';
+import type { RunZone } from './zone.ts';
+
+/** Below what was wanted by this a zone is short, and nearer than this it is warm again, K. */
+export const SHORT = 0.5;
+/** Above what was wanted by this a zone is too warm, K: common practice. */
+export const TOO_WARM = 2;
+const DAY = 86_400;
+
+/** What moved in a step, W; degrees C of what the source sends and gets back. */
+export interface Counted {
+  power: number;
+  given: readonly number[];
+  intoStore: number;
+  pipes: number;
+  pumps: number;
+  sent: number;
+  back: number;
+}
+
+/** Adds up a run, step by step, over all of it and over each of its days. */
+export class Tally {
+  readonly result: RunResult;
+  private readonly job: Job;
+  private readonly settings: RunSettings;
+  private readonly weighed = { flow: 0, back: 0 };
+  private bought = 0;
+  private warmingSince: number | null = null;
+  private day: DayTotals & { weighed: number; steps: number };
+
+  constructor(job: Job, settings: RunSettings, zones: readonly RunZone[], circuits: RunResult['circuits'], density: number) {
+    this.job = job;
+    this.settings = settings;
+    this.day = newDay();
+    this.result = {
+      zones: zones.map(({ id, label, setPoint }) => ({ id, label, setPoint })),
+      circuits,
+      density,
+      moments: [],
+      days: [],
+      energy: { made: 0, toRooms: 0, toCylinder: 0, pipes: 0, inWater: 0, pumps: 0, bought: null },
+      carrier: carrierOf(job),
+      meanFlow: 0,
+      meanReturn: 0,
+      lasted: 0,
+      cycles: 0,
+      running: 0,
+      shortestRun: null,
+      hoursShort: zones.map(() => 0),
+      hoursAnyShort: 0,
+      hoursAnyWarm: 0,
+      recovery: null,
+      priorityEnded: 0,
+      hygiene: 0,
+      exercised: 0,
+      imbalance: 0,
+      solved: 0,
+      known: 0,
+      flowError: 0,
+      looked: 0,
+      broke: null,
+    };
+  }
+
+  /** A step's heat. @param cycles starts of the source up to now */
+  count(moved: Counted, outdoor: number, cycles: number): void {
+    const { result, day } = this;
+    const { step } = this.settings;
+    const { energy } = result;
+    energy.made += moved.power * step;
+    for (const heat of moved.given) energy.toRooms += heat * step;
+    energy.toCylinder += moved.intoStore * step;
+    energy.pipes += moved.pipes * step;
+    energy.pumps += moved.pumps * step;
+    day.pumps += moved.pumps * step;
+    day.outdoor += outdoor;
+    day.steps++;
+    if (moved.power > 0) {
+      const made = moved.power * step;
+      this.weighed.flow += moved.sent * made;
+      this.weighed.back += moved.back * made;
+      day.made += made;
+      day.weighed += moved.sent * made;
+      const each = heatForEach(this.job, outdoor, moved.sent, moved.back);
+      if (each !== null) {
+        this.bought += made / each;
+        day.bought += made / each;
+      }
+    }
+    result.lasted += step;
+    if (result.lasted % DAY < step / 2) this.endDay(cycles);
+  }
+
+  /** Electricity of pumps that were moved for a while, J. */
+  exercise(joules: number): void {
+    this.result.energy.pumps += joules;
+  }
+
+  /**
+   * Who is cold and whether somebody is too warm in this step.
+   * @param zones that stand short of what is wanted @param watched whether one of those may call at all
+   */
+  comfort(zones: readonly number[], watched: boolean, tooWarm: boolean, hour: number, lowered: number, time: number): void {
+    const { result, settings } = this;
+    const hours = settings.step / 3600;
+    for (const z of zones) result.hoursShort[z] = (result.hoursShort[z] as number) + hours;
+    if (tooWarm) result.hoursAnyWarm += hours;
+    if (watched) {
+      result.hoursAnyShort += hours;
+      this.day.hoursShort += hours;
+    }
+    this.watchRecovery(hour, lowered, watched, time);
+  }
+
+  /** From the end of a set-back until every zone is warm again. */
+  private watchRecovery(hour: number, lowered: number, short: boolean, time: number): void {
+    const { setBack, step } = this.settings;
+    if (!setBack) return;
+    const before = (hour - step / 3600 + 24) % 24;
+    if (lowered === 0 && within(before, setBack.from, setBack.to)) this.warmingSince = time;
+    if (this.warmingSince === null || short || lowered > 0) return;
+    this.result.recovery = Math.max(this.result.recovery ?? 0, time - this.warmingSince);
+    this.warmingSince = null;
+  }
+
+  private endDay(cycles: number): void {
+    const { weighed, steps, ...day } = this.day;
+    const before = this.result.days.reduce((sum, each) => sum + each.cycles, 0);
+    this.result.days.push({
+      ...day,
+      outdoor: day.outdoor / Math.max(steps, 1),
+      flow: day.made > 0 ? weighed / day.made : null,
+      cycles: cycles - before,
+    });
+    this.day = newDay();
+  }
+
+  /** @param sent @param returned degrees C where nothing was made */
+  finish(cycles: number, sent: number, returned: number): RunResult {
+    const { result } = this;
+    const { energy } = result;
+    if (this.day.steps > 0) this.endDay(cycles);
+    result.cycles = cycles;
+    energy.bought = result.carrier === null ? null : this.bought;
+    result.meanFlow = energy.made > 0 ? this.weighed.flow / energy.made : sent;
+    result.meanReturn = energy.made > 0 ? this.weighed.back / energy.made : returned;
+    if (this.warmingSince !== null) result.recovery = null;
+    return result;
+  }
+}
+
+const newDay = () => ({
+  outdoor: 0,
+  made: 0,
+  bought: 0,
+  pumps: 0,
+  cycles: 0,
+  flow: null,
+  hoursShort: 0,
+  weighed: 0,
+  steps: 0,
+});

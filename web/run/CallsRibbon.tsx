@@ -1,0 +1,102 @@
+import ButtonBase from '@mui/material/ButtonBase';
+import { useTheme } from '@mui/material/styles';
+import type { RunMoment, RunResult } from '../../core/run/run.ts';
+import { callRows } from './call-rows.ts';
+import { Track } from './Track.tsx';
+
+const DAY = 86_400;
+const ROW = 24;
+const HOURS = [3, 6, 9, 12, 15, 18, 21];
+
+/** Who called when, a row each, and when the source ran; a name chooses the room whose temperature is drawn below. */
+export function CallsRibbon({
+  result,
+  at,
+  moment,
+  zone,
+  onZone,
+}: {
+  result: RunResult;
+  at: number;
+  moment: RunMoment;
+  zone: number;
+  onZone: (zone: number) => void;
+}) {
+  const theme = useTheme();
+  const { palette } = theme.vars ?? theme;
+  const colours = palette.wall;
+  const rows = callRows(result);
+  const now = rows.map((row) => row.on(moment));
+  const width = 1000;
+  const x = (seconds: number) => (seconds / DAY) * width;
+  return (
+    <Track
+      legend={rows.map((row, r) => (
+        <ButtonBase
+          key={row.id}
+          component={row.zone === null ? 'div' : 'button'}
+          disabled={row.zone === null}
+          aria-pressed={row.zone === null ? undefined : row.zone === zone}
+          onClick={() => row.zone !== null && onZone(row.zone)}
+          sx={{
+            display: 'flex',
+            width: '100%',
+            height: ROW,
+            justifyContent: 'flex-start',
+            fontSize: '0.86rem',
+            fontWeight: now[r] ? 750 : 450,
+            textDecoration: row.zone === zone ? 'underline' : 'none',
+            textUnderlineOffset: 3,
+            color: 'text.primary',
+            overflow: 'hidden',
+            whiteSpace: 'nowrap',
+          }}
+        >
+          <svg width="14" height="14" aria-hidden="true" style={{ flex: 'none', marginRight: 6 }}>
+            <rect
+              x="1.5"
+              y="1.5"
+              width="11"
+              height="11"
+              rx="2"
+              fill={now[r] ? (row.source ? colours.flow : colours.copper) : 'none'}
+              stroke={colours.string}
+              strokeWidth="1.5"
+            />
+          </svg>
+          {row.label}
+        </ButtonBase>
+      ))}
+    >
+      <svg
+        viewBox={`0 0 ${width} ${rows.length * ROW}`}
+        width="100%"
+        height={rows.length * ROW}
+        preserveAspectRatio="none"
+        role="img"
+        aria-label={`Who called when: ${rows.map((row) => `${row.label} ${row.runs.length} times`).join(', ')}`}
+        style={{ display: 'block' }}
+      >
+        {HOURS.map((hour) => (
+          <path key={hour} d={`M${x(hour * 3600)} 0V${rows.length * ROW}`} stroke={palette.divider} strokeWidth={1} />
+        ))}
+        {rows.map((row, r) => (
+          <g key={row.id} transform={`translate(0 ${r * ROW})`}>
+            <path d={`M0 ${ROW / 2}H${width}`} stroke={palette.divider} strokeWidth={1} />
+            {row.runs.map(({ from, to }) => (
+              <rect
+                key={from}
+                x={x(from)}
+                y={row.source ? 3 : 5}
+                width={Math.max(x(to) - x(from), 1)}
+                height={row.source ? ROW - 6 : ROW - 10}
+                fill={row.source ? colours.flow : colours.copper}
+              />
+            ))}
+          </g>
+        ))}
+        <path d={`M${x(at)} 0V${rows.length * ROW}`} stroke={colours.metal} strokeWidth={2} vectorEffect="non-scaling-stroke" />
+      </svg>
+    </Track>
+  );
+}

@@ -1,0 +1,156 @@
+import { useTheme } from '@mui/material/styles';
+import { Area, CartesianGrid, ComposedChart, Line, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { formatNumber } from '../../core/quantity/format.ts';
+import { fromSI } from '../../core/quantity/units.ts';
+import type { RunMoment, RunResult } from '../../core/run/run.ts';
+import type { QuantityKind } from '../../model/quantities.ts';
+import { useDisplay } from '../state/display.ts';
+import { clock } from './settings.ts';
+import { InsideTick, LegendLine, Track } from './Track.tsx';
+
+const DAY = 86_400;
+const HOURS = [3, 6, 9, 12, 15, 18, 21].map((hour) => hour * 3600);
+
+/** A line of a track. */
+interface Drawn {
+  key: string;
+  label: string;
+  of: (moment: RunMoment) => number | null;
+  stroke: string;
+  width: number;
+  dash?: string;
+  filled?: boolean;
+}
+
+/** Temperatures, output and flows over the day, each beside its values at the minute looked at. */
+export default function DayTracks({ result, zone, moment }: { result: RunResult; zone: number; moment: RunMoment }) {
+  const theme = useTheme();
+  const { wall, text } = (theme.vars ?? theme).palette;
+  const buffered = moment.layers.length > 0;
+  const temperatures: Drawn[] = [
+    { key: 'supply', label: 'Source sends', of: (m) => m.supply, stroke: wall.flow, width: 2.6 },
+    { key: 'wanted', label: 'is asked for', of: (m) => m.wanted, stroke: wall.flow, width: 1.6, dash: '6 4' },
+    { key: 'back', label: 'gets back', of: (m) => m.back, stroke: wall.back, width: 2.2 },
+    ...(buffered
+      ? [{ key: 'toCircuits', label: 'To the circuits', of: (m: RunMoment) => m.toCircuits, stroke: wall.copper, width: 2 }]
+      : []),
+    ...(moment.store !== null
+      ? [{ key: 'store', label: 'Cylinder', of: (m: RunMoment) => m.store, stroke: wall.note, width: 2, dash: '10 3' }]
+      : []),
+  ];
+  const wantedInRoom = result.zones[zone]?.setPoint ?? null;
+  const room: Drawn[] = [
+    { key: 'room', label: result.zones[zone]?.label ?? '', of: (m) => m.rooms[zone] ?? null, stroke: text.primary, width: 2.6 },
+    { key: 'setPoint', label: 'set to', of: () => wantedInRoom, stroke: text.primary, width: 1.5, dash: '6 4' },
+  ];
+  const outdoor: Drawn[] = [{ key: 'outdoor', label: 'Outdoors', of: (m) => m.outdoor, stroke: wall.back, width: 2.2 }];
+  const output: Drawn[] = [
+    { key: 'output', label: 'Source gives', of: (m) => m.output, stroke: wall.flow, width: 2, filled: true },
+  ];
+  const flows: Drawn[] = [
+    { key: 'flow', label: 'Source', of: (m) => m.flow / result.density, stroke: wall.flow, width: 2.4 },
+    { key: 'drawn', label: 'Drawn by all', of: (m) => m.drawn / result.density, stroke: wall.note, width: 2, dash: '6 4' },
+  ];
+  const shared = { result, moment };
+  return (
+    <>
+      <Chart {...shared} name="Temperatures over the day" kind="temperature" lines={temperatures} height={190} from="auto" />
+      <Chart {...shared} name="The room over the day" kind="temperature" lines={room} height={110} from="auto" />
+      <Chart {...shared} name="Outdoors over the day" kind="temperature" lines={outdoor} height={90} from="auto" />
+      <Chart {...shared} name="Output of the source over the day" kind="power" lines={output} height={110} from={0} />
+      <Chart {...shared} name="Flows over the day" kind="volumeFlow" lines={flows} height={110} from={0} />
+    </>
+  );
+}
+
+function Chart({
+  result,
+  moment,
+  name,
+  kind,
+  lines,
+  height,
+  from,
+}: {
+  result: RunResult;
+  moment: RunMoment;
+  name: string;
+  kind: QuantityKind;
+  lines: readonly Drawn[];
+  height: number;
+  from: number | 'auto';
+}) {
+  const theme = useTheme();
+  const { palette } = theme.vars ?? theme;
+  const { say, unit } = useDisplay();
+  const shown = (value: number | null) => (value === null ? null : fromSI(value, kind, unit(kind)));
+  const data = result.moments.map((each) => ({
+    time: each.time,
+    ...Object.fromEntries(lines.map(({ key, of }) => [key, shown(of(each))])),
+  }));
+  const axis = { stroke: palette.text.secondary, tick: { fontSize: 12.5, fill: palette.text.secondary } };
+  const steady = { dot: false, isAnimationActive: false, connectNulls: false };
+  return (
+    <Track
+      legend={lines.map(({ key, label, of, stroke, dash, width }) => {
+        const value = of(moment);
+        return (
+          <LegendLine
+            key={key}
+            label={label}
+            value={value === null ? '–' : say(value, kind)}
+            stroke={stroke}
+            dash={dash}
+            width={width}
+          />
+        );
+      })}
+    >
+      <figure style={{ margin: 0 }} aria-label={name}>
+        <ResponsiveContainer width="100%" height={height}>
+          <ComposedChart data={data} margin={{ top: 6, right: 0, bottom: 0, left: 0 }}>
+            <CartesianGrid stroke={palette.divider} />
+            <XAxis dataKey="time" type="number" domain={[0, DAY]} ticks={HOURS} tickFormatter={clock} {...axis} />
+            <YAxis
+              mirror
+              width={1}
+              domain={[from, 'auto']}
+              stroke={axis.stroke}
+              tick={
+                <InsideTick
+                  fill={axis.stroke}
+                  words={(value) => `${formatNumber(value, value < 10 && kind === 'power' ? 1 : 0)} ${unit(kind)}`}
+                />
+              }
+            />
+            {lines.map(({ key, stroke, width, dash, filled }) =>
+              filled ? (
+                <Area
+                  key={key}
+                  {...steady}
+                  type="stepAfter"
+                  dataKey={key}
+                  stroke={stroke}
+                  strokeWidth={width}
+                  fill={stroke}
+                  fillOpacity={0.2}
+                />
+              ) : (
+                <Line
+                  key={key}
+                  {...steady}
+                  type="linear"
+                  dataKey={key}
+                  stroke={stroke}
+                  strokeWidth={width}
+                  strokeDasharray={dash}
+                />
+              ),
+            )}
+            <ReferenceLine x={moment.time} stroke={palette.text.primary} strokeWidth={2} />
+          </ComposedChart>
+        </ResponsiveContainer>
+      </figure>
+    </Track>
+  );
+}
