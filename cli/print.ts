@@ -1,13 +1,12 @@
 import type { Design } from '../core/design/design.ts';
 import { formatNumber, say } from '../core/quantity/format.ts';
-import type { RunResult } from '../core/run/run.ts';
 import { plainCell, resultTables } from '../exchange/results-table.ts';
 import { MEANING_KINDS, MEANING_LABELS, type Meaning } from '../exchange/room-columns.ts';
 import type { RoomsPreview } from '../exchange/rooms-table.ts';
 import type { Display, Job } from '../model/job.ts';
 
 /** A file must not steer the terminal: control characters are shown as dots. */
-const tame = (text: string): string => text.replace(/\p{Cc}/gu, '·');
+export const tame = (text: string): string => text.replace(/\p{Cc}/gu, '·');
 
 const MARKS = { stop: 'STOP', mend: 'MEND', note: 'note' } as const;
 
@@ -79,28 +78,4 @@ export function printPreview(preview: RoomsPreview, display: Display): string {
     ...(row.warning ? [`line ${row.line}: ${row.warning}`] : []),
   ]);
   return `${[layOut(['Line', ...meanings.map((meaning) => MEANING_LABELS[meaning])], rows), ...preview.notes.map(tame), ...problems].join('\n')}\n`;
-}
-
-/** The totals of a season, one to a line. */
-export function printSeason(job: Job, { energy, cycles, running, shortestRun, zones, hoursShort, broke }: RunResult): string {
-  const kWh = (joules: number) => `${Math.round(joules / 3.6e6)} kWh`;
-  const rows: [string, string][] = [
-    ['Heat made', kWh(energy.made)],
-    ...(energy.bought === null
-      ? []
-      : ([
-          ['Electricity for it', kWh(energy.bought)],
-          ['Heat over electricity', (energy.made / energy.bought).toFixed(2)],
-        ] as [string, string][])),
-    ['Hot water', kWh(energy.toCylinder)],
-    ['Lost by pipes', kWh(energy.pipes)],
-    ['Pumps', kWh(energy.pumps)],
-    ['Starts', String(cycles)],
-    ['Hours run', (running / 3600).toFixed(0)],
-    ['Shortest run', shortestRun === null ? 'none ended' : `${Math.round(shortestRun / 60)} min`],
-    ...zones.map(({ label }, z): [string, string] => [`Hours short: ${tame(label)}`, (hoursShort[z] ?? 0).toFixed(0)]),
-  ];
-  const widest = Math.max(...rows.map(([label]) => label.length));
-  const head = `${tame(job.name)}: an invented season from October to April, design day ${say(job.site.outdoorDesignTemperature, 'temperature', job.display)}`;
-  return `${[head, ...(broke ? [broke] : []), ...rows.map(([label, value]) => `${label.padEnd(widest)}  ${value}`)].join('\n')}\n`;
 }

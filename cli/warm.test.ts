@@ -59,6 +59,35 @@ describe('the terminal', () => {
     for (const part of ['Heat made', 'Pumps', 'Starts', 'Hours short: Loft']) expect(stdout).toContain(part);
   });
 
+  it('runs a day, and either through the weather of a file', () => {
+    const day = warm('day', job, '--mean', '-6');
+    expect(day.status).toBe(0);
+    expect(day.stdout).toContain('a day of -6 °C on average, 4 K to either side');
+    const hours = file(
+      'week.csv',
+      ['temperature', ...Array.from({ length: 168 }, (_, i) => String((i % 24) / 4 - 2))].join('\n'),
+    );
+    const week = warm('season', job, '--weather', hours);
+    expect(week.stdout).toContain('168 values, 60 min apart');
+    expect(week.stdout).toMatch(/Their flows off by at most +\d/);
+    const broken = warm('season', job, '--weather', file('bad.csv', 'temperature\n1\n2\n400\n'));
+    expect([broken.status, broken.stderr]).toEqual([
+      2,
+      expect.stringContaining('bad.csv: Line 4: 400 is no outdoor temperature'),
+    ]);
+    expect(warm('day', job, '--mean', 'cold').stderr).toContain('--mean cold: give a number from -60 to 50');
+  });
+
+  it('lays ways of piping side by side', () => {
+    const week = join(folder, 'week.csv');
+    const { stdout, status } = warm('side', job, '--ways', 'present,open', '--weather', week);
+    expect(status).toBe(0);
+    expect(stdout).toMatch(/As it is: \d+ parts, 6 pumps/);
+    expect(stdout).toMatch(/Open, one temperature: \d+ parts, \d pumps?/);
+    expect(warm('side', job, '--ways', 'present,magic').stderr).toContain('--ways magic: there is no such way');
+    expect(warm('side', job, '--ways', 'present').stderr).toContain('name 2 to 4 of them');
+  });
+
   it('shows how a table is read, and adds it to a job in a file of its own', () => {
     const table = file('loads.csv', 'Room;Load (kW)\nForge;1,5\nStable;much\n');
     const shown = warm('rooms', table);

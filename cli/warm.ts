@@ -1,19 +1,31 @@
 import { readFile, stat, writeFile } from 'node:fs/promises';
-import { designJob } from '../core/design/design-job.ts';
+import { designJob, designWithPlant } from '../core/design/design-job.ts';
+import { say } from '../core/quantity/format.ts';
 import { season } from '../core/run/season.ts';
+import { daySettings } from '../core/run/settings.ts';
+import { FEWEST_WAYS, MOST_WAYS, sideBySide, waysOf } from '../core/run/side-by-side.ts';
+import { simulate } from '../core/run/simulate.ts';
+import type { Weather } from '../core/run/weather.ts';
+import { MOST_TEXT_BYTES } from '../exchange/decode-text.ts';
 import { MOST_JOB_BYTES, writeJobFile } from '../exchange/job-file.ts';
 import { MOST_ROOMS_BYTES, readRoomsFile } from '../exchange/rooms-file.ts';
 import { takeRooms, tooManyRooms } from '../exchange/take-rooms.ts';
+import { readWeather } from '../exchange/weather-file.ts';
 import type { Job } from '../model/job.ts';
 import { newJob } from '../model/new-job.ts';
 import { readJobText } from '../model/read-job.ts';
-import { printDesign, printPreview, printSeason } from './print.ts';
+import { printDesign, printPreview } from './print.ts';
+import { printRun, printSides } from './print-run.ts';
 
 const USAGE = `warm: the design from a terminal
 
   warm design JOB.json            print the design as tables
   warm design JOB.json --json     print the whole design as JSON
+  warm day JOB.json               run an invented day; --mean and --swing in °C and K
   warm season JOB.json            run an invented heating season
+  warm side JOB.json              lay two to four ways of piping side by side;
+                                  --ways present,open,header,buffer
+       --weather FILE             through the weather of a file (CSV, hourly format)
   warm rooms LOADS                show how a table (CSV, XLSX) or building model (gbXML) is read
   warm rooms LOADS --into JOB.json --out NEW.json
                                   add its rooms to a job and write the result`;
@@ -68,14 +80,71 @@ async function rooms(path: string, into?: string, out?: string): Promise<void> {
   process.stdout.write(`\n${read.preview.rows.length} rooms added; the job is in ${out}.\n`);
 }
 
-function runSeason(job: Job): string {
-  const run = season(job);
+/** Runs a long computation to its end. */
+function ended<T>(run: Generator<number, T>): T {
   for (;;) {
     const { done, value } = run.next();
-    if (!done) continue;
-    if (!value) throw new BadInput('There is no plant to run: rooms with heat loads on a circuit are needed.');
-    return printSeason(job, value);
+    if (done) return value;
   }
+}
+
+const NO_PLANT = 'There is no plant to run: rooms with heat loads on a circuit are needed.';
+
+async function weatherOf(path: string | undefined): Promise<(Weather & { words: string }) | null> {
+  if (path === undefined) return null;
+  const read = readWeather(new Uint8Array(await readBounded(path, MOST_TEXT_BYTES)));
+  if (!read.ok) throw new BadInput(`${path}: ${read.problem}`);
+  return { outdoor: read.outdoor, step: read.step, words: read.notes.join(' ') };
+}
+
+function numberOption(args: string[], name: string, fallback: number, least: number, most: number): number {
+  const text = option(args, name);
+  if (text === undefined) return fallback;
+  const value = Number(text.replace(',', '.'));
+  if (!Number.isFinite(value) || value < least || value > most)
+    throw new BadInput(`${name} ${text}: give a number from ${least} to ${most}.`);
+  return value;
+}
+
+async function runDay(job: Job, args: string[]): Promise<string> {
+  const weather = await weatherOf(option(args, '--weather'));
+  const mean = numberOption(args, '--mean', job.site.outdoorDesignTemperature / 2, -60, 50);
+  const swing = numberOption(args, '--swing', 4, 0, 30);
+  const { design, plant } = designWithPlant(job);
+  if (!plant) throw new BadInput(NO_PLANT);
+  const run = simulate(job, design, plant, daySettings(job, weather ?? { mean, swing }));
+  return printRun(
+    job,
+    run,
+    weather ? `the weather given, ${weather.words}` : `a day of ${mean} °C on average, ${swing} K to either side`,
+  );
+}
+
+async function runSeason(job: Job, args: string[]): Promise<string> {
+  const weather = await weatherOf(option(args, '--weather'));
+  const run = ended(season(job, weather));
+  if (!run) throw new BadInput(NO_PLANT);
+  const invented = `an invented season from October to April, design day ${say(job.site.outdoorDesignTemperature, 'temperature', job.display)}`;
+  return printRun(job, run, weather?.words ?? invented);
+}
+
+async function runSides(job: Job, args: string[]): Promise<string> {
+  const weather = await weatherOf(option(args, '--weather'));
+  const ways = waysOf(job);
+  const wanted = (option(args, '--ways') ?? 'present,open,header,buffer').split(',');
+  const unknown = wanted.find((key) => !ways.some((way) => way.key === key));
+  if (unknown !== undefined)
+    throw new BadInput(`--ways ${unknown}: there is no such way. Choose among ${ways.map((way) => way.key).join(', ')}.`);
+  if (wanted.length < FEWEST_WAYS || wanted.length > MOST_WAYS)
+    throw new BadInput(`--ways: name ${FEWEST_WAYS} to ${MOST_WAYS} of them, with commas between.`);
+  return printSides(
+    ended(
+      sideBySide(
+        ways.filter((way) => wanted.includes(way.key)),
+        weather,
+      ),
+    ),
+  );
 }
 
 function option(args: string[], name: string): string | undefined {
@@ -86,7 +155,9 @@ function option(args: string[], name: string): string | undefined {
 async function main(args: string[]): Promise<void> {
   const [command, path] = args;
   if (command === 'design' && path) await design(path, args.includes('--json'));
-  else if (command === 'season' && path) process.stdout.write(runSeason(await loadJob(path)));
+  else if (command === 'day' && path) process.stdout.write(await runDay(await loadJob(path), args));
+  else if (command === 'season' && path) process.stdout.write(await runSeason(await loadJob(path), args));
+  else if (command === 'side' && path) process.stdout.write(await runSides(await loadJob(path), args));
   else if (command === 'rooms' && path) await rooms(path, option(args, '--into'), option(args, '--out'));
   else if (command === undefined || command === 'help' || command === '--help') process.stdout.write(`${USAGE}\n`);
   else throw new BadInput(`Unknown command.\n\n${USAGE}`);

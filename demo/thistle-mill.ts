@@ -253,7 +253,7 @@ const house: Job = {
   separation: newSeparation('low-loss-header'),
   vessel: { volume: 'auto', staticHeight: 7.5, reliefPressure: 300_000, fillTemperature: 10, connection: 'source-return' },
   safety: { filling: 'protected', discharge: 'drain', reliefCapacity: 50_000, heatDump: false, fromVented: false },
-  controls: USUAL_CONTROLS,
+  controls: { ...USUAL_CONTROLS, isolator: 'switch' },
   thermostats: [],
   energy: NO_PRICES,
   runs: [],

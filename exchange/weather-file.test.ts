@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { readWeather } from './weather-file.ts';
+import { minuteOf } from './weather-times.ts';
 
 const read = (text: string) => readWeather(new TextEncoder().encode(text));
 const problem = (text: string) => {
@@ -55,6 +56,37 @@ describe('outdoor temperatures from a table', () => {
     expect(problem('')).toContain('empty');
     expect(problem('1\n2')).toContain('no rows');
     expect(problem(table(40_000, 60, () => '1'))).toContain('40000 values');
+  });
+
+  it('lines that are missing between two times are gaps like empty ones', () => {
+    const rows = table(60, 60, (i) => (i < 30 ? '0' : '4')).split('\n');
+    const holed = [...rows.slice(0, 30), ...rows.slice(33)].join('\n');
+    const found = good(holed);
+    expect(found.outdoor).toHaveLength(60);
+    expect(found.outdoor.slice(28, 33)).toEqual([0, 1, 2, 3, 4].map((step) => step * (4 / 4)));
+    expect(found.notes.join(' ')).toContain('3 missing values were bridged');
+    expect(problem([...rows.slice(0, 20), ...rows.slice(40)].join('\n'))).toContain('Line 21: 20 values are missing');
+  });
+
+  it('a file that runs backwards is refused, an hour that stands twice is taken once', () => {
+    const rows = table(60, 60, (i) => String(i % 9)).split('\n');
+    const swapped = [...rows.slice(0, 11), ...rows.slice(31), ...rows.slice(11, 31)].join('\n');
+    expect(problem(swapped)).toContain('Line 41: its time lies before that of the line above');
+    const twice = good([...rows.slice(0, 21), rows[20], ...rows.slice(21)].join('\n'));
+    expect(twice.outdoor).toHaveLength(60);
+    expect(twice.notes.join(' ')).toContain('1 values stood twice');
+  });
+
+  it.each([
+    ['2026-01-15 06:30', '2026-01-15T06:30'],
+    ['15.01.2026 06:30', '2026-01-15T06:30'],
+    ['01/15/2026 6:30', '2026-01-15T06:30'],
+    ['15/01/2026 06:30', '2026-01-15T06:30'],
+    ['2026/1/5 6:30', '2026-01-05T06:30'],
+  ])('reads %s', (written, meant) => expect(minuteOf(written)).toBe(Date.parse(`${meant}Z`) / 60_000));
+
+  it('takes what is no time for none', () => {
+    for (const cell of ['', '12.5', 'noon', '2026-13-01 06:00', '32.01.2026 06:00']) expect(minuteOf(cell)).toBeNull();
   });
 
   it('takes a leap year whole', () => {

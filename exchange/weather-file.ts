@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { decodeText, MOST_TEXT_BYTES } from './decode-text.ts';
+import { isTime, minuteOf, spaced, type Timed } from './weather-times.ts';
 
 /** Most values of a file: a leap year in steps of 15 minutes. */
 const MOST_VALUES = 366 * 96;
@@ -45,16 +46,36 @@ const HEADING_LINES = 8;
 const DRY_BULB = 6;
 /** The format writes this where a value is missing. */
 const MISSING = 99.9;
+const MINUTES_A_YEAR = 365 * 1440;
 
 function fromHourly(rows: string[][]): WeatherRead {
   const data = rows.slice(HEADING_LINES);
   const perHour = Number(rows[HEADING_LINES - 1]?.[2] ?? 1);
-  const values = data.map((row) => {
+  const step = 3600 / (perHour > 0 ? perHour : 1);
+  const leap = data.some((row) => Number(row[1]) === 2 && Number(row[2]) === 29);
+  let turned = 0;
+  let last = 0;
+  const timed = data.map((row, i): Timed => {
     const value = Number(row[DRY_BULB]);
-    return row[DRY_BULB] === undefined || value === MISSING || !Number.isFinite(value) ? null : value;
+    // Months of such files come from different years: the day within the year is what counts. Hours end where they are named.
+    const [month, day, hour] = [Number(row[1]), Number(row[2]), Number(row[3])];
+    const within = Date.UTC(leap ? 2024 : 2023, month - 1, day, hour - 1) / 60_000 - Date.UTC(leap ? 2024 : 2023, 0) / 60_000;
+    const minute = within + ((Number(row[4]) || 0) % 60);
+    if (minute < last - MINUTES_A_YEAR / 2) turned += MINUTES_A_YEAR + (leap ? 1440 : 0);
+    last = minute;
+    return {
+      line: i + HEADING_LINES + 1,
+      minute: Number.isFinite(minute) && perHour === 1 ? minute + turned : null,
+      value: row[DRY_BULB] === undefined || value === MISSING || !Number.isFinite(value) ? null : value,
+    };
   });
-  return finished(values, 3600 / (perHour > 0 ? perHour : 1), HEADING_LINES, []);
+  const even = spaced(timed);
+  if (!even.ok) return even;
+  return finished(even.values, even.timed ? even.step : step, repeatedNote(even.repeated));
 }
+
+const repeatedNote = (count: number): string[] =>
+  count > 0 ? [`${count} values stood twice, as when summer time ends, and were taken once.`] : [];
 
 function fromTable(rows: string[][]): WeatherRead {
   const first = rows[0] ?? [];
@@ -81,13 +102,19 @@ function fromTable(rows: string[][]): WeatherRead {
   const notes: string[] = [];
   const fahrenheit = heading && /°f|fahrenheit|\(f\)/i.test(first[column] ?? '');
   if (fahrenheit) notes.push('Read as °F and turned into °C.');
-  const values = data.map((row) => {
+  const timed = data.map((row, i): Timed => {
     const value = number(row[column] ?? '');
-    return value === null ? null : fahrenheit ? ((value - 32) * 5) / 9 : value;
+    const time = row.findIndex((cell, k) => k !== column && isTime(cell));
+    return {
+      line: i + (heading ? 2 : 1),
+      minute: time < 0 ? null : minuteOf(row[time] ?? ''),
+      value: value === null ? null : fahrenheit ? ((value - 32) * 5) / 9 : value,
+    };
   });
-  const step = stepOf(data, column) ?? 3600;
-  if (stepOf(data, column) === null) notes.push('No times were found: one value counts as an hour.');
-  return finished(values, step, heading ? 1 : 0, notes);
+  const even = spaced(timed);
+  if (!even.ok) return even;
+  if (!even.timed) notes.push('No times were found: one value counts as an hour.');
+  return finished(even.values, even.step, [...notes, ...repeatedNote(even.repeated)]);
 }
 
 const number = (cell: string): number | null => {
@@ -95,24 +122,9 @@ const number = (cell: string): number | null => {
   return text !== '' && /^[+-]?\d+(\.\d+)?$/.test(text) ? Number(text) : null;
 };
 
-/** A time as computers write it: 2026-01-15 06:00, 15.01.2026 06:00, 01/15/2026 6:00. */
-const TIME = /^(\d{1,4})[-./](\d{1,2})[-./](\d{1,4})[ T]+(\d{1,2}):(\d{2})/;
-const isTime = (cell: string): boolean => TIME.test(cell.trim());
-
-/** Seconds between the first lines, by their times of day; null where there are none. */
-function stepOf(data: string[][], column: number): number | null {
-  const minutes = data.slice(0, 3).map((row) => {
-    const found = row.map((cell, k) => (k === column ? null : TIME.exec(cell.trim()))).find((match) => match);
-    return found ? Number(found[4]) * 60 + Number(found[5]) : null;
-  });
-  const [a, b, c] = minutes;
-  if (a == null || b == null) return null;
-  const gap = (b - a + 1440) % 1440 || (c == null ? 0 : (c - b + 1440) % 1440);
-  return gap > 0 ? gap * 60 : null;
-}
-
 /** Fills short gaps, refuses long ones and impossible values, and says what was done. */
-function finished(values: (number | null)[], step: number, headingLines: number, notes: string[]): WeatherRead {
+function finished(timed: readonly Omit<Timed, 'minute'>[], step: number, notes: string[]): WeatherRead {
+  const values = timed.map(({ value }) => value);
   if (values.length > MOST_VALUES)
     return {
       ok: false,
@@ -120,7 +132,7 @@ function finished(values: (number | null)[], step: number, headingLines: number,
     };
   if (step < 900 || step > 10_800)
     return { ok: false, problem: `The values stand ${Math.round(step / 60)} min apart; steps of 15 min to 3 h are read.` };
-  const line = (i: number) => i + headingLines + 1;
+  const line = (i: number) => timed[i]?.line ?? i + 1;
   const wrong = values.findIndex((value) => value !== null && (value < COLDEST || value > WARMEST));
   if (wrong >= 0)
     return {

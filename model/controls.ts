@@ -7,6 +7,9 @@ export type Signal = (typeof SIGNALS)[number];
 /** How the source is asked for heat. */
 export const SOURCE_CALLS = ['contact', '0-10V', 'bus'] as const;
 
+/** Whether the plant can be cut off the mains; `unknown` until somebody has looked. */
+export const ISOLATORS = ['unknown', 'switch', 'none'] as const;
+
 export const ControlsSchema = z.strictObject({
   thermostat: z.enum(SIGNALS, `is no signal; use one of ${SIGNALS.join(', ')}`),
   /** What actuators and zone valves run on. */
@@ -26,6 +29,8 @@ export const ControlsSchema = z.strictObject({
   overrun: quantity('controls/overrun'),
   /** Pumps and valves move once a week in summer. */
   exercise: z.boolean('is neither true nor false'),
+  /** One switch that cuts source, pumps and controls off the mains on all poles, beside the plant. */
+  isolator: z.enum(ISOLATORS, `is no answer; use one of ${ISOLATORS.join(', ')}`),
 });
 export type Controls = z.infer<typeof ControlsSchema>;
 

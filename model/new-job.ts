@@ -43,6 +43,7 @@ export const USUAL_CONTROLS: Controls = {
   priorityTimeout: 5400,
   overrun: 300,
   exercise: true,
+  isolator: 'unknown',
 };
 
 /** Nobody has said what energy costs. */

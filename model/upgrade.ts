@@ -136,12 +136,13 @@ function fromVersion4(job: Loose): Loose {
   };
 }
 
-/** Version 5 gave each zoned room a thermostat of its own, knew no prices and kept no results. */
+/** Version 5 gave each zoned room a thermostat of its own, knew no isolator and no prices, and kept no results. */
 const fromVersion5 = (job: Loose): Loose => ({
   thermostats: [],
   energy: { efficiency: null, fuelPrice: null, electricityPrice: null, fuelEmission: null, electricityEmission: null },
   runs: [],
   ...job,
+  controls: within(job.controls, { isolator: 'unknown' }),
   version: 6,
 });
 

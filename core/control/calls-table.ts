@@ -1,5 +1,6 @@
 import type { Plant, PlantState } from '../design/operate.ts';
 import { HOT_WATER_CALL, pumpPowerOf } from '../design/operate.ts';
+import { byThermostat } from './shared-thermostat.ts';
 
 /** What the plant does in one state of its calls. Plain data. */
 export interface CallRow {
@@ -24,11 +25,13 @@ export interface CallRow {
 export function callsTable(plant: Plant): CallRow[] {
   const { zones, cylinder } = plant.assembly;
   const all = zones.map((zone) => zone.id);
+  // A thermostat of several rooms calls all its zones at once.
+  const thermostats = byThermostat(zones).map((group) => ({ label: group[0]?.label ?? '', ids: group.map((zone) => zone.id) }));
   const states: [string, string[]][] = [
     ['Every thermostat calls', all],
-    ...(zones.length > 1 ? zones.map((zone): [string, string[]] => [`${zone.label} alone`, [zone.id]]) : []),
-    ...(zones.length > 2 && zones.length <= 6
-      ? zones.map((zone): [string, string[]] => [`All but ${zone.label}`, all.filter((id) => id !== zone.id)])
+    ...(thermostats.length > 1 ? thermostats.map(({ label, ids }): [string, string[]] => [`${label} alone`, ids]) : []),
+    ...(thermostats.length > 2 && thermostats.length <= 6
+      ? thermostats.map(({ label, ids }): [string, string[]] => [`All but ${label}`, all.filter((id) => !ids.includes(id))])
       : []),
     ...(cylinder ? [['The cylinder', [HOT_WATER_CALL]] as [string, string[]]] : []),
     ...(cylinder && !cylinder.first ? [['Everything and the cylinder', [...all, HOT_WATER_CALL]] as [string, string[]]] : []),

@@ -230,6 +230,58 @@ describe('the table of calls', () => {
   });
 });
 
+describe('a thermostat that stands for several rooms', () => {
+  const job = edited(['thermostats', [{ id: 't1', name: 'Wet rooms', rooms: ['r4', 'r5'] }]]);
+  const { design, plant } = designWithPlant(job);
+
+  it('opens the valves of all of them and is one call, one row, one pair of terminals', () => {
+    expect(design.solved?.zones.map((zone) => zone.label)).toEqual([
+      'Mill hall',
+      'Kitchen',
+      'Study',
+      'Wet rooms',
+      'Upper radiators',
+      'Loft',
+      'Workshop',
+    ]);
+    const shared = design.solved?.zones.find((zone) => zone.thermostat === 't1');
+    expect(shared?.valves).toHaveLength(2);
+    expect(plant && callsTable(plant).filter((row) => row.label === 'Wet rooms alone')).toHaveLength(1);
+    const wires = wiringSchedule(job, design);
+    expect(wires.filter((wire) => wire.what === 'Thermostat Wet rooms')).toHaveLength(1);
+    expect(wires.find((wire) => wire.what === '2 actuators of Wet rooms')).toBeDefined();
+  });
+
+  it('is the smallest zone as a whole, not its smaller room', () => {
+    expect(design.figures['buffer/smallestZone']?.value).toBeGreaterThan(
+      designWithPlant(thistleMill).design.figures['buffer/smallestZone']?.value ?? Number.POSITIVE_INFINITY,
+    );
+  });
+
+  it('over two circuits it calls on both at once', () => {
+    const both = edited(['circuits/c2/zones', 'rooms'], ['thermostats', [{ id: 't1', name: 'North side', rooms: ['r5', 'r9'] }]]);
+    const built = designWithPlant(both);
+    const zones = built.design.solved?.zones.filter((zone) => zone.thermostat === 't1') ?? [];
+    expect(zones.map((zone) => zone.circuitId)).toEqual(['c1', 'c2']);
+    const row = built.plant && callsTable(built.plant).find((each) => each.label === 'North side alone');
+    expect(row?.running).toEqual(['c1', 'c2']);
+    expect(wiringSchedule(both, built.design).find((wire) => wire.what === 'Thermostat North side')?.note).toContain(
+      'Ground floor and Upper radiators',
+    );
+  });
+});
+
+describe('an open plant', () => {
+  it('says that nothing shuts, and that its thermostats stay open', () => {
+    const job = edited(['rulebook', 'open-low-temperature']);
+    const { design } = designWithPlant(job);
+    const told = sequenceOfOperation(job, design, (value, kind) => say(value, kind, job.display));
+    expect(told[0]).toMatch(/While it is colder than 16.°C outdoors/);
+    expect(wiringSchedule(job, design)[0]?.note).toContain('the weather leads');
+    expect(sequenceOfOperation(thistleMill, design, (value) => String(value))[0]).toContain('calls');
+  });
+});
+
 describe('findings on controls', () => {
   const rules = (...edits: [string, unknown][]) => designJob(edited(...edits)).findings.map((each) => each.rule);
   const bare: [string, unknown] = ['controls/wiringCentre', false];

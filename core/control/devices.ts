@@ -7,6 +7,8 @@ export interface ZoneDevices {
   label: string;
   circuitId: string;
   circuitName: string;
+  /** Thermostat of several rooms that calls it; none where it is its own. */
+  thermostat?: string;
   /** Thermal actuators on loops; motors of zone valves. */
   actuators: number;
   motors: number;
@@ -50,6 +52,7 @@ export function controlDevices(job: Job, design: UnreviewedDesign): ControlDevic
       label: zone.label,
       circuitId: zone.circuitId,
       circuitName: circuit?.name ?? zone.circuitId,
+      ...(zone.thermostat === undefined ? {} : { thermostat: zone.thermostat }),
       actuators,
       motors,
       power: actuators * job.controls.actuatorPower + motors * MOTOR_POWER,

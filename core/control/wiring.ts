@@ -1,7 +1,9 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
 import { nameOf } from '../plant/further-sources.ts';
-import { controlDevices, SIGNAL_WORDS } from './devices.ts';
+import { controlDevices, SIGNAL_WORDS, type ZoneDevices } from './devices.ts';
+import { runsOpen } from './open-plant.ts';
+import { byThermostat } from './shared-thermostat.ts';
 
 /** One connection of the wiring schedule. */
 export interface Wire {
@@ -23,8 +25,20 @@ export function wiringSchedule(job: Job, design: Design): Wire[] {
   const add = (what: string, from: string, to: string, carries: string, note = '') =>
     wires.push({ terminal: wires.length + 1, what, from, to, carries, note });
   const actuated = controls.actuator === '24V' ? '24 V' : 'mains';
+  // A thermostat of several rooms has one pair of terminals, whatever it opens.
+  const open = runsOpen(job);
+  for (const group of byThermostat(devices.zones)) {
+    const { label } = group[0] as ZoneDevices;
+    const others = group.length > 1 ? `Calls on ${group.map((zone) => zone.circuitName).join(' and ')}` : '';
+    add(
+      `Thermostat ${label}`,
+      label,
+      centre,
+      SIGNAL_WORDS[controls.thermostat],
+      open ? 'Left open for good: the weather leads' : others,
+    );
+  }
   for (const zone of devices.zones) {
-    add(`Thermostat ${zone.label}`, zone.label, centre, SIGNAL_WORDS[controls.thermostat]);
     if (zone.actuators > 0)
       add(
         `${zone.actuators} actuator${zone.actuators > 1 ? 's' : ''} of ${zone.label}`,

@@ -33,7 +33,7 @@ const CONTRADICTIONS: [what: string, edits: [string, unknown][], rule: string][]
     ],
     'buffer-small',
   ],
-  ['a least output above the capacity', [['source/leastOutput', 40_000]], 'buffer-needed'],
+  ['a least output above the capacity', [['source/leastOutput', 40_000]], 'least-above-capacity'],
   ['a relief valve below the static pressure', [['vessel/reliefPressure', 60_000]], 'vessel-impossible'],
   ['a circuit without a room', [['rooms/r13/circuit', null]], 'circuit-empty'],
   ['a return below the rooms', [['circuits/c1/temperatureDifference', 18]], 'return-below-room'],

@@ -5,7 +5,30 @@ import { stockedTank } from '../plant/buffer.ts';
 import type { Finding, Remedy } from './finding.ts';
 
 /** Findings on the water a source has to work on: it cycles, the tank is small, or there is no need of one. */
-export function reviewBuffer({ job, say }: Context, { buffer, source }: UnreviewedDesign): Finding[] {
+export function reviewBuffer(context: Context, design: UnreviewedDesign): Finding[] {
+  return [...leastAboveCapacity(context, design), ...waterFor(context, design)];
+}
+
+/** A source cannot give at least more than it gives at most. */
+function leastAboveCapacity({ job, say }: Context, { buffer, source }: UnreviewedDesign): Finding[] {
+  const { leastOutput } = job.source;
+  const capacity = source?.capacity.value ?? 0;
+  if (!buffer || leastOutput === 'auto' || leastOutput <= capacity * 1.001) return [];
+  return [
+    {
+      id: 'least-above-capacity',
+      rule: 'least-above-capacity',
+      severity: 'mend',
+      place: 'source/leastOutput',
+      component: 'source',
+      title: `The least output is ${say(leastOutput, 'power')}, the capacity only ${say(capacity, 'power')}`,
+      why: 'One of them is wrong: look on the plate. Runs take the capacity for both, as if it could only be on or off.',
+      remedies: [{ label: 'Take what is usual for its kind', edits: [{ at: 'source/leastOutput', value: 'auto' }] }],
+    },
+  ];
+}
+
+function waterFor({ job, say }: Context, { buffer, source }: UnreviewedDesign): Finding[] {
   if (!buffer || !source) return [];
   const { needed, open, tank } = buffer;
   const asked = [buffer.forRunTime, buffer.forDefrost, buffer.forFire].reduce(

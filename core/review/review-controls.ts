@@ -1,14 +1,23 @@
+import { AUTO_CURVE } from '../../model/new-job.ts';
 import { controlDevices, fits, SIGNAL_WORDS } from '../control/devices.ts';
 import { circuitNeed, sentAt, settledCurve, sourceNeed } from '../control/weather-curve.ts';
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import { ladder } from '../emitter/ladder.ts';
 import type { Finding } from './finding.ts';
+import { reviewThermostats } from './review-thermostats.ts';
 
 /** Findings on who calls whom: voltages, priority, curves too high or below the rooms. */
 export function reviewControls(context: Context, design: UnreviewedDesign): Finding[] {
   if (!design.source) return [];
-  return [...voltages(context, design), ...priority(context), ...endSwitches(context, design), ...curves(context, design)];
+  return [
+    ...voltages(context, design),
+    ...isolation(context),
+    ...reviewThermostats(context, design),
+    ...priority(context),
+    ...endSwitches(context, design),
+    ...curves(context, design),
+  ];
 }
 
 function voltages({ job }: Context, design: UnreviewedDesign): Finding[] {
@@ -43,6 +52,25 @@ function voltages({ job }: Context, design: UnreviewedDesign): Finding[] {
     });
   }
   return findings;
+}
+
+/** Something that cuts all of it off the mains before anybody opens a lid. */
+function isolation({ job }: Context): Finding[] {
+  const { isolator } = job.controls;
+  if (isolator === 'switch') return [];
+  const none = isolator === 'none';
+  return [
+    {
+      id: 'no-isolator',
+      rule: 'no-isolator',
+      severity: none ? 'stop' : 'note',
+      place: 'controls/isolator',
+      component: null,
+      title: none ? 'Nothing cuts the plant off the mains' : 'Whether one switch cuts the plant off the mains is not known',
+      why: 'Whoever opens the wiring centre, a pump or the source has to be able to cut all poles off within reach, lock that, and prove it dead; a feed from two circuits kills. A licensed electrician fits it; local codes decide.',
+      remedies: [{ label: 'One switch for all of it, beside the plant', edits: [{ at: 'controls/isolator', value: 'switch' }] }],
+    },
+  ];
 }
 
 function priority({ job }: Context): Finding[] {
@@ -100,6 +128,7 @@ function curves({ job, say }: Context, design: UnreviewedDesign): Finding[] {
       name: 'The source',
       curve: job.source.curve,
       need: () => sourceNeed(job, design.circuits, rungs),
+      rooms: design.circuits.flatMap((each) => each.roomIds),
     },
     ...job.circuits.map((circuit) => ({
       place: `circuits/${circuit.id}/curve`,
@@ -110,9 +139,10 @@ function curves({ job, say }: Context, design: UnreviewedDesign): Finding[] {
         const designed = design.circuits.find((each) => each.id === circuit.id);
         return designed ? circuitNeed(job, designed, rungs) : [];
       },
+      rooms: design.circuits.find((each) => each.id === circuit.id)?.roomIds ?? [],
     })),
   ];
-  return all.flatMap(({ place, component, name, curve, need }): Finding[] => {
+  return all.flatMap(({ place, component, name, curve, need, rooms }): Finding[] => {
     if (!curve) return [];
     if (curve.most <= curve.least) {
       return [
@@ -143,6 +173,28 @@ function curves({ job, say }: Context, design: UnreviewedDesign): Finding[] {
       label: 'Let the slope follow from the emitters',
       edits: [{ at: place, value: { ...curve, slope: 'auto', shift: 0 } }],
     };
+    const warmest = Math.max(...job.rooms.filter((room) => rooms.includes(room.id)).map((room) => room.roomTemperature));
+    const coldest = points[0]?.outdoor ?? 0;
+    const atColdest = sentAt(curve, settled, coldest);
+    if (atColdest <= warmest) {
+      return [
+        {
+          id: `curve-below-rooms:${place}`,
+          rule: 'curve-below-rooms',
+          severity: 'stop',
+          place: curve.most <= warmest ? `${place}/most` : curve.slope === 'auto' ? `${place}/shift` : `${place}/slope`,
+          component,
+          title: `${name}: at ${say(coldest, 'temperature')} its curve sends ${say(atColdest, 'temperature')}, no warmer than the rooms`,
+          why: `Water that is no warmer than ${say(warmest, 'temperature')} gives nothing to them, or takes heat out. A shift or limit was meant as something else, or a sign is wrong.`,
+          remedies: [
+            {
+              label: 'Let the curve follow from the emitters',
+              edits: [{ at: place, value: AUTO_CURVE }],
+            },
+          ],
+        },
+      ];
+    }
     if (lowest.gap < -TOO_LOW) {
       return [
         {

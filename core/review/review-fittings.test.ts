@@ -129,6 +129,27 @@ const SLIPS: [rule: string, slip: Edits][] = [
   ['overheat-missing', [['hotWater/overheatStat', false]]],
   ['parallel-direct', [['hotWater/charging', 'parallel']]],
   ['source-flow-low', [['source/leastFlow', 2 / 3600]]],
+  ['least-above-capacity', [['source/leastOutput', 40_000]]],
+  ['curve-below-rooms', [['source/curve', { slope: 0.6, shift: -28, least: 5, most: 70 }]]],
+  ['curve-below-rooms', [['source/curve', { slope: 'auto', shift: 0, least: 10, most: 19 }]]],
+  ['no-isolator', [['controls/isolator', 'none']]],
+  ['no-isolator', [['controls/isolator', 'unknown']]],
+  ['thermostat-idle', [['thermostats', [{ id: 't1', name: 'Spare', rooms: [] }]]]],
+  ['thermostat-idle', [['thermostats', [{ id: 't1', name: 'Upstairs', rooms: ['r6', 'r7'] }]]]],
+  ['thermostat-idle', [['thermostats', [{ id: 't1', name: 'Gone', rooms: ['r99'] }]]]],
+  ['thermostat-gone', [['thermostats', [{ id: 't1', name: 'Wet rooms', rooms: ['r4', 'r5', 'r99'] }]]]],
+  [
+    'thermostat-shared',
+    [
+      [
+        'thermostats',
+        [
+          { id: 't1', name: 'Wet rooms', rooms: ['r4', 'r5'] },
+          { id: 't2', name: 'North', rooms: ['r3', 'r4'] },
+        ],
+      ],
+    ],
+  ],
 ];
 
 describe.each(SLIPS)('%s', (rule, slip) => {

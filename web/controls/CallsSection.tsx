@@ -1,4 +1,3 @@
-import Box from '@mui/material/Box';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
@@ -7,6 +6,7 @@ import type { CallRow } from '../../core/control/calls-table.ts';
 import type { Design } from '../../core/design/design.ts';
 import type { Job } from '../../model/job.ts';
 import { PageSection } from '../parts/Layout.tsx';
+import { PlainTable } from '../parts/PlainTable.tsx';
 import { heavyWork } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
 
@@ -39,66 +39,56 @@ export function CallsSection({ job, design }: { job: Job; design: Design }) {
     >
       {rows === null && <Typography role="status">Running the plant in each state …</Typography>}
       {rows && (
-        <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Calls">
-          <Box
-            component="table"
-            sx={{
-              borderCollapse: 'collapse',
-              width: '100%',
-              '& th, & td': { px: 1, py: 0.8, borderBottom: 1, borderColor: 'divider', textAlign: 'left', fontSize: '0.95rem' },
-              '& .number': { textAlign: 'right', whiteSpace: 'nowrap' },
-            }}
-          >
-            <thead>
-              <tr>
-                <th scope="col">Calls</th>
-                <th scope="col">Runs</th>
-                <th scope="col" className="number">
-                  Source gives
+        <PlainTable name="Calls">
+          <thead>
+            <tr>
+              <th scope="col">Calls</th>
+              <th scope="col">Runs</th>
+              <th scope="col" className="number">
+                Source gives
+              </th>
+              <th scope="col" className="number">
+                Flow through it
+              </th>
+              <th scope="col" className="number">
+                Sends
+              </th>
+              <th scope="col" className="number">
+                Gets back
+              </th>
+              <th scope="col" className="number">
+                Pumps
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row) => (
+              <tr key={row.label}>
+                <th scope="row" style={{ fontWeight: 650 }}>
+                  <Link
+                    component={RouterLink}
+                    to={`/jobs/${id}/plant?calls=${word(row.calling)}`}
+                    sx={{ display: 'inline-block', minHeight: 24 }}
+                  >
+                    {row.label}
+                  </Link>
                 </th>
-                <th scope="col" className="number">
-                  Flow through it
-                </th>
-                <th scope="col" className="number">
-                  Sends
-                </th>
-                <th scope="col" className="number">
-                  Gets back
-                </th>
-                <th scope="col" className="number">
-                  Pumps
-                </th>
+                <td>{row.running.map((each) => names.get(each) ?? each).join(', ') || 'nothing'}</td>
+                {row.converged ? (
+                  <>
+                    <td className="number">{say(Math.max(row.heat, 0), 'power')}</td>
+                    <td className="number">{say(Math.max(row.flow, 0), 'volumeFlow')}</td>
+                    <td className="number">{row.heat > 1 ? say(row.supply, 'temperature') : '–'}</td>
+                    <td className="number">{row.heat > 1 ? say(row.back, 'temperature') : '–'}</td>
+                    <td className="number">{say(row.power, 'electricPower')}</td>
+                  </>
+                ) : (
+                  <td colSpan={5}>could not be solved</td>
+                )}
               </tr>
-            </thead>
-            <tbody>
-              {rows.map((row) => (
-                <tr key={row.label}>
-                  <th scope="row" style={{ fontWeight: 650 }}>
-                    <Link
-                      component={RouterLink}
-                      to={`/jobs/${id}/plant?calls=${word(row.calling)}`}
-                      sx={{ display: 'inline-block', minHeight: 24 }}
-                    >
-                      {row.label}
-                    </Link>
-                  </th>
-                  <td>{row.running.map((each) => names.get(each) ?? each).join(', ') || 'nothing'}</td>
-                  {row.converged ? (
-                    <>
-                      <td className="number">{say(Math.max(row.heat, 0), 'power')}</td>
-                      <td className="number">{say(Math.max(row.flow, 0), 'volumeFlow')}</td>
-                      <td className="number">{row.heat > 1 ? say(row.supply, 'temperature') : '–'}</td>
-                      <td className="number">{row.heat > 1 ? say(row.back, 'temperature') : '–'}</td>
-                      <td className="number">{say(row.power, 'electricPower')}</td>
-                    </>
-                  ) : (
-                    <td colSpan={5}>could not be solved</td>
-                  )}
-                </tr>
-              ))}
-            </tbody>
-          </Box>
-        </Box>
+            ))}
+          </tbody>
+        </PlainTable>
       )}
     </PageSection>
   );

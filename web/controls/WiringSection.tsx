@@ -5,9 +5,10 @@ import { controlDevices } from '../../core/control/devices.ts';
 import { wiringSchedule } from '../../core/control/wiring.ts';
 import type { Design } from '../../core/design/design.ts';
 import type { Job } from '../../model/job.ts';
-import { ACTUATOR_CHOICES, SIGNAL_CHOICES, SOURCE_CALL_CHOICES } from '../parts/choices.ts';
+import { ACTUATOR_CHOICES, ISOLATOR_CHOICES, SIGNAL_CHOICES, SOURCE_CALL_CHOICES } from '../parts/choices.ts';
 import { ChoiceField, QuantityField } from '../parts/Field.tsx';
 import { PageSection, Reading } from '../parts/Layout.tsx';
+import { PlainTable } from '../parts/PlainTable.tsx';
 import { Tick } from '../parts/Tick.tsx';
 
 /** Thermostats, actuators, relays and the source's call; what they draw, and which wire goes where. */
@@ -24,6 +25,7 @@ export function WiringSection({ job, design }: { job: Job; design: Design }) {
         <ChoiceField place="controls/actuator" label="Actuators run on" options={ACTUATOR_CHOICES} />
         <ChoiceField place="controls/relay" label="Relays of the pumps want" options={SIGNAL_CHOICES} />
         <ChoiceField place="controls/sourceCall" label="The source is called by" options={SOURCE_CALL_CHOICES} />
+        <ChoiceField place="controls/isolator" label="Cut off the mains by" options={ISOLATOR_CHOICES} />
         <QuantityField place="controls/actuatorPower" label="One actuator draws" />
         <QuantityField place="controls/overrun" label="Pumps run on" />
         {job.hotWater?.charging === 'priority' && (
@@ -46,40 +48,31 @@ export function WiringSection({ job, design }: { job: Job; design: Design }) {
       {wires.length === 0 ? (
         <Typography>Rooms with heat loads on a circuit are needed first.</Typography>
       ) : (
-        <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Wiring schedule">
-          <Box
-            component="table"
-            sx={{
-              borderCollapse: 'collapse',
-              width: '100%',
-              '& th, & td': { px: 1, py: 0.7, borderBottom: 1, borderColor: 'divider', textAlign: 'left', fontSize: '0.92rem' },
-            }}
-          >
-            <thead>
-              <tr>
-                {['Terminal', 'What', 'From', 'To', 'Carries', 'Note'].map((heading) => (
-                  <th scope="col" key={heading}>
-                    {heading}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {wires.map((wire) => (
-                <tr key={wire.terminal}>
-                  <td>{wire.terminal}</td>
-                  <th scope="row" style={{ fontWeight: 650 }}>
-                    {wire.what}
-                  </th>
-                  <td>{wire.from}</td>
-                  <td>{wire.to}</td>
-                  <td>{wire.carries}</td>
-                  <td>{wire.note}</td>
-                </tr>
+        <PlainTable name="Wiring schedule">
+          <thead>
+            <tr>
+              {['Terminal', 'What', 'From', 'To', 'Carries', 'Note'].map((heading) => (
+                <th scope="col" key={heading}>
+                  {heading}
+                </th>
               ))}
-            </tbody>
-          </Box>
-        </Box>
+            </tr>
+          </thead>
+          <tbody>
+            {wires.map((wire) => (
+              <tr key={wire.terminal}>
+                <td>{wire.terminal}</td>
+                <th scope="row" style={{ fontWeight: 650 }}>
+                  {wire.what}
+                </th>
+                <td>{wire.from}</td>
+                <td>{wire.to}</td>
+                <td>{wire.carries}</td>
+                <td>{wire.note}</td>
+              </tr>
+            ))}
+          </tbody>
+        </PlainTable>
       )}
     </PageSection>
   );

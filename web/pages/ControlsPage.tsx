@@ -3,6 +3,7 @@ import Typography from '@mui/material/Typography';
 import { sequenceOfOperation } from '../../core/control/sequence.ts';
 import { CallsSection } from '../controls/CallsSection.tsx';
 import { CurveSection } from '../controls/CurveSection.tsx';
+import { ThermostatsSection } from '../controls/ThermostatsSection.tsx';
 import { WiringSection } from '../controls/WiringSection.tsx';
 import { PageSection, Sheet } from '../parts/Layout.tsx';
 import { useDesigned } from '../state/design-context.tsx';
@@ -35,6 +36,7 @@ export default function ControlsPage() {
           </Box>
         )}
       </PageSection>
+      <ThermostatsSection job={job} design={design} />
       <CallsSection job={job} design={design} />
       <WiringSection job={job} design={design} />
     </Sheet>

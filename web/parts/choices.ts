@@ -242,6 +242,11 @@ export const SIGNAL_CHOICES = list<Signal>({
 
 export const ACTUATOR_CHOICES = list<Controls['actuator']>({ '24V': '24 V', mains: 'Mains voltage' });
 
+export const ISOLATOR_CHOICES = list<Controls['isolator']>({
+  unknown: 'Nobody has looked',
+  switch: 'One switch, beside the plant',
+  none: 'Nothing does',
+});
 export const SOURCE_CALL_CHOICES = list<Controls['sourceCall']>({
   contact: 'A dry contact',
   '0-10V': '0 to 10 V',

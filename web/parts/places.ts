@@ -8,6 +8,7 @@ export function pageOfPlace(place: Place): string {
   if (/^circuits\/[^/]+\/curve/.test(place)) return 'controls';
   if (place === 'circuits' || place.startsWith('circuits/')) return 'circuits';
   if (/^(site|fluid|mode|rulebook)(\/|$)/.test(place)) return 'site';
-  if (/^(controls|source\/curve)/.test(place)) return 'controls';
+  if (/^(controls|thermostats|source\/curve)/.test(place)) return 'controls';
+  if (place.startsWith('energy/')) return 'run';
   return 'plant';
 }

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
 import Typography from '@mui/material/Typography';
+import { byThermostat } from '../../core/control/shared-thermostat.ts';
 import type { Zone } from '../../core/design/assembly.ts';
 import { isDesignDay } from './usePlantState.ts';
 
@@ -20,8 +21,11 @@ interface Props {
 /** The thermostats of the house in a row: each turns its call on and off, and the wall shows what the plant then does. */
 export function Thermostats({ zones, heating, calling, reason, waiting, onChange }: Props) {
   const on = new Set(calling);
-  const flip = (id: string) =>
-    onChange(zones.filter((zone) => (zone.id === id ? !on.has(id) : on.has(zone.id))).map((zone) => zone.id));
+  const flip = (group: readonly Zone[]) => {
+    const flipped = new Set(group.map((zone) => zone.id));
+    const calls = group.some((zone) => on.has(zone.id));
+    onChange(zones.filter((zone) => (flipped.has(zone.id) ? !calls : on.has(zone.id))).map((zone) => zone.id));
+  };
   return (
     <Box
       component="section"
@@ -36,9 +40,12 @@ export function Thermostats({ zones, heating, calling, reason, waiting, onChange
       }}
     >
       <Box sx={{ display: 'flex', gap: 1, px: 1.5, py: 0.8, overflowX: 'auto', minWidth: 0, flex: 1 }}>
-        {zones.map((zone) => (
-          <Thermostat key={zone.id} zone={zone} calls={on.has(zone.id)} onFlip={() => flip(zone.id)} />
-        ))}
+        {byThermostat(zones).map((group) => {
+          const zone = group[0] as Zone;
+          return (
+            <Thermostat key={zone.id} zone={zone} calls={group.some((each) => on.has(each.id))} onFlip={() => flip(group)} />
+          );
+        })}
       </Box>
       <Box
         sx={{
