@@ -24,6 +24,8 @@ export const TABLE_IDS = [
   'plant',
   'parts',
   'wiring',
+  'controls',
+  'sequence',
   'electrical',
   'rooms',
   'findings',

@@ -1,8 +1,11 @@
+import { controlParts } from '../core/control/control-parts.ts';
+import { sequenceOfOperation } from '../core/control/sequence.ts';
 import { wiringSchedule } from '../core/control/wiring.ts';
 import type { Design } from '../core/design/design.ts';
 import { electricalSupply } from '../core/design/electrical.ts';
 import { partsList } from '../core/design/parts-list.ts';
 import type { Body } from '../core/plant/bodies.ts';
+import { say } from '../core/quantity/format.ts';
 import type { Job } from '../model/job.ts';
 import type { ResultTable, Writing } from './result-cells.ts';
 
@@ -59,6 +62,18 @@ export function wallTables(job: Job, design: Design, { head, number }: Writing):
         HANGING[body.hanging],
         body.bracket ? 'yes' : 'no',
       ]),
+    },
+    {
+      id: 'controls',
+      title: 'Controls: what they take',
+      headings: ['Number', 'Part', 'Note'],
+      rows: controlParts(job, design).map(({ count, label, note }) => [count, label, note]),
+    },
+    {
+      id: 'sequence',
+      title: 'How it works, in the order of things',
+      headings: ['Step', 'What happens'],
+      rows: sequenceOfOperation(job, design, (value, kind) => say(value, kind, job.display)).map((line, i) => [i + 1, line]),
     },
     {
       id: 'wiring',

@@ -71,7 +71,7 @@ describe('outdoor temperatures from a table', () => {
   it('a file that runs backwards is refused, an hour that stands twice is taken once', () => {
     const rows = table(60, 60, (i) => String(i % 9)).split('\n');
     const swapped = [...rows.slice(0, 11), ...rows.slice(31), ...rows.slice(11, 31)].join('\n');
-    expect(problem(swapped)).toContain('Line 41: its time lies before that of the line above');
+    expect(problem(swapped)).toContain('Line 42: its time lies before that of the line above');
     const twice = good([...rows.slice(0, 21), rows[20], ...rows.slice(21)].join('\n'));
     expect(twice.outdoor).toHaveLength(60);
     expect(twice.notes.join(' ')).toContain('1 values stood twice');

@@ -4,6 +4,7 @@ import { thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
 import { applyEdits } from '../../model/place.ts';
 import { callsTable } from '../control/calls-table.ts';
+import { controlParts } from '../control/control-parts.ts';
 import { controlDevices } from '../control/devices.ts';
 import { sequenceOfOperation } from '../control/sequence.ts';
 import { circuitNeed, fitCurve, sourceNeed, straightAt } from '../control/weather-curve.ts';
@@ -69,6 +70,19 @@ describe.each(ALL)('what follows from the design of system %s', (_, job) => {
     const told = sequenceOfOperation(job, design, (value, kind) => say(value, kind, job.display)).join(' ');
     for (const circuit of own) expect(told).toContain(circuit.name);
     for (const zone of devices.zones) expect(told).toContain(zone.label);
+  });
+
+  it('controls: what they take is counted as the devices are, with a word to each', () => {
+    const devices = controlDevices(job, design);
+    const parts = controlParts(job, design);
+    const count = (label: RegExp) => parts.filter((part) => label.test(part.label)).reduce((sum, part) => sum + part.count, 0);
+    expect(count(/^Room thermostats/)).toBe(devices.zones.length);
+    expect(count(/^Thermal actuators/)).toBe(devices.zones.reduce((sum, zone) => sum + zone.actuators, 0));
+    expect(count(/mixing valves/)).toBe(devices.mixing.length);
+    expect(count(/^Transformer/)).toBe(devices.transformerLoad > 0 ? 1 : 0);
+    expect(count(/^Relays/)).toBe(devices.relays);
+    expect(count(/^Isolator/)).toBe(1);
+    for (const part of parts) expect(part.note.length, part.label).toBeGreaterThan(5);
   });
 
   it('calls: every telling state is solved, and gives no more than the source has', () => {

@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useMemo } from 'react';
+import { controlParts } from '../../core/control/control-parts.ts';
 import { controlDevices } from '../../core/control/devices.ts';
 import { wiringSchedule } from '../../core/control/wiring.ts';
 import type { Design } from '../../core/design/design.ts';
@@ -14,6 +15,7 @@ import { Tick } from '../parts/Tick.tsx';
 /** Thermostats, actuators, relays and the source's call; what they draw, and which wire goes where. */
 export function WiringSection({ job, design }: { job: Job; design: Design }) {
   const devices = useMemo(() => controlDevices(job, design), [job, design]);
+  const parts = useMemo(() => controlParts(job, design), [job, design]);
   const wires = useMemo(() => wiringSchedule(job, design), [job, design]);
   return (
     <PageSection
@@ -45,6 +47,30 @@ export function WiringSection({ job, design }: { job: Job; design: Design }) {
         <Reading label="Relays">{devices.relays}</Reading>
         <Reading label="Fuses">{devices.fuses}</Reading>
       </Box>
+      {parts.length > 0 && (
+        <Box sx={{ mb: 2.5 }}>
+          <PlainTable name="What the controls take" caption="What the controls take">
+            <thead>
+              <tr>
+                <th scope="col" className="number">
+                  Number
+                </th>
+                <th scope="col">Part</th>
+                <th scope="col">Note</th>
+              </tr>
+            </thead>
+            <tbody>
+              {parts.map(({ label, count, note }) => (
+                <tr key={label}>
+                  <td className="number">{count}</td>
+                  <th scope="row">{label}</th>
+                  <td>{note}</td>
+                </tr>
+              ))}
+            </tbody>
+          </PlainTable>
+        </Box>
+      )}
       {wires.length === 0 ? (
         <Typography>Rooms with heat loads on a circuit are needed first.</Typography>
       ) : (
