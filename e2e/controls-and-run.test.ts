@@ -40,46 +40,119 @@ test('calls, sequence and wiring; a call opens the wall in its state, a wrong vo
   ).toBeVisible();
 });
 
-test('a day is run, scrubbed and asked what if; a season runs', async ({ page }) => {
+test('rooms that call together get one thermostat; one that calls nothing is named', async ({ page }) => {
+  const found = complaints(page);
+  const id = await openJob(page, thistleMill, 'controls');
+  await page.getByRole('button', { name: 'A thermostat for several rooms' }).click();
+  const thermostat = page.getByRole('group', { name: 'Thermostat 1' });
+  await expect(thermostat.getByText('Calls nothing yet.')).toBeVisible();
+  await expect(page.getByRole('heading', { name: /The thermostat t1 calls nothing/ })).toBeVisible();
+  await thermostat.getByRole('combobox').click();
+  await page.getByRole('option', { name: 'Boot room' }).click();
+  await page.getByRole('option', { name: 'Shower' }).click();
+  await page.keyboard.press('Escape');
+  await expect(thermostat.getByText('Calls on Ground floor.')).toBeVisible();
+  await thermostat.getByLabel('Name').fill('Wet rooms');
+  await expect(page.getByRole('region', { name: 'Calls' }).getByRole('row', { name: /Wet rooms alone/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /calls nothing/ })).toHaveCount(0);
+  await expect(
+    page.getByRole('region', { name: 'What the controls take' }).getByRole('row', { name: /Room thermostats/ }),
+  ).toContainText('7');
+  await saved(page);
+  const stored = (await (await page.request.get(`/api/jobs/${id}`)).json()).job.thermostats;
+  expect(stored).toEqual([{ id: 't1', name: 'Wet rooms', rooms: ['r4', 'r5'] }]);
+  await expectAccessible(page);
+  expect(found).toEqual([]);
+});
+
+test('a day is run, its minutes stand on the wall, it is asked what if', async ({ page }) => {
   test.setTimeout(150_000);
   const found = complaints(page);
   await openJob(page, thistleMill, 'run');
+  const wall = page.getByRole('region', { name: 'The wall: drawing of the plant' });
   await expect(page.getByRole('figure', { name: 'Temperatures over the day' })).toBeVisible({ timeout: 30_000 });
   const whatIf = page.getByRole('region', { name: 'What if' });
-  await expect(whatIf.getByRole('row', { name: /As it is/ })).toBeVisible();
+  await expect(whatIf.getByRole('row', { name: /As it is/ })).toBeVisible({ timeout: 30_000 });
   const minute = page.getByRole('slider', { name: 'Minute of the day' });
   await minute.focus();
   await page.keyboard.press('Home');
-  await expect(page.getByText('00:00', { exact: true }).last()).toBeVisible();
+  await expect(page.getByText('00:00', { exact: true }).first()).toBeVisible();
+  // What the wall shows at midnight is not what it shows at noon.
+  const atMidnight = await wall.textContent();
+  for (let i = 0; i < 144; i++) await page.keyboard.press('ArrowRight');
+  await expect(page.getByText('12:00', { exact: true }).first()).toBeVisible();
+  await expect.poll(async () => (await wall.textContent()) !== atMidnight).toBe(true);
+  await page.getByRole('button', { name: 'Play the day' }).click();
+  await expect.poll(async () => Number(await minute.inputValue())).toBeGreaterThan(12 * 3600 + 600);
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await page.getByRole('button', { name: 'Kitchen' }).click();
+  await expect(page.getByRole('figure', { name: 'The room over the day' })).toBeVisible();
   await page.getByLabel(/^Set back by/).check();
   await expect(whatIf.getByRole('row', { name: /Without the set-back/ })).toBeVisible({ timeout: 30_000 });
   await expectAccessible(page);
+  await page.getByRole('link', { name: 'The whole wall with these calls' }).click();
+  await expect(page).toHaveURL(/plant/);
+  expect(found).toEqual([]);
+});
+
+const hours = (count: number, value: (i: number) => number | string) =>
+  Buffer.from(['temperature', ...Array.from({ length: count }, (_, i) => value(i))].join('\n'));
+
+test('a season runs with prices, may be called off, is kept with the job and marked when the job changes', async ({ page }) => {
+  test.setTimeout(150_000);
+  const found = complaints(page);
+  const id = await openJob(page, thistleMill, 'run?view=season');
+  await page.getByRole('group', { name: 'Fuel' }).getByLabel('Price').fill('0,1');
+  await page.getByRole('button', { name: 'Run the season' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByRole('button', { name: 'Run the season' })).toBeVisible();
   await page.getByRole('button', { name: 'Run the season' }).click();
   await expect(page.getByText(/^Run in \d/)).toBeVisible({ timeout: 60_000 });
-  await expect(page.getByText(/states of the plant were solved/)).toBeVisible();
-  const hours = (count: number, value: (i: number) => number | string) =>
-    Buffer.from(['temperature', ...Array.from({ length: count }, (_, i) => value(i))].join('\n'));
+  await expect(page.getByText(/Still to be entered beside/)).toContainText('the price of electricity');
+  await expect(page.getByRole('figure', { name: 'Starts of the source by day' })).toBeVisible();
+  const kept = page.getByRole('region', { name: 'Results kept with the job' });
+  await expect(kept.getByRole('row', { name: /^Season/ })).toContainText('the job as it is');
+  await saved(page);
+  const stored = (await (await page.request.get(`/api/jobs/${id}`)).json()).job.runs;
+  expect(stored).toHaveLength(1);
+  expect(stored[0].made).toBeGreaterThan(1e11);
+  await page.getByRole('group', { name: 'Electricity' }).getByLabel('Price').fill('0,3');
+  await expect(kept.getByRole('row', { name: /^Season/ })).toContainText('Stale: another job');
+  await expect(page.getByText('Stale: the job or the weather has changed since.')).toBeVisible();
+  await expectAccessible(page);
   const file = page.getByLabel('Weather file');
   await file.setInputFiles({ name: 'broken.csv', mimeType: 'text/csv', buffer: hours(72, (i) => (i === 9 ? 88 : 2)) });
   await expect(page.getByRole('alert')).toContainText('broken.csv: Line 11: 88 is no outdoor temperature');
   await file.setInputFiles({ name: 'week.csv', mimeType: 'text/csv', buffer: hours(168, (i) => -2 + (i % 24) / 4) });
   await expect(page.getByText(/^week\.csv: 168 values, 60 min apart/)).toBeVisible();
-  await expect(page.getByText('Stale: the job or the weather has changed since.')).toBeVisible();
   await page.getByRole('button', { name: 'Run the season' }).click();
   await expect(page.getByText(/^Run in \d/)).toBeVisible({ timeout: 60_000 });
-  await page.getByRole('link', { name: 'The wall with these calls' }).click();
-  await expect(page).toHaveURL(/plant/);
+  await expect(kept.getByRole('row', { name: /^Season/ })).toHaveCount(2);
+  await kept.getByRole('button', { name: /^Drop/ }).first().click();
+  await expect(kept.getByRole('row', { name: /^Season/ })).toHaveCount(1);
+  await page.getByRole('button', { name: 'A day', exact: true }).click();
+  await expect(page.getByText('Day 1 of 7')).toBeVisible();
   expect(found).toEqual([]);
 });
 
-test('five ways of piping the same rooms are laid side by side, and one of them is taken', async ({ page }) => {
+test('ways of piping the same rooms are laid side by side, and one of them is taken', async ({ page }) => {
   test.setTimeout(120_000);
-  await openJob(page, SYSTEMS[20], 'run');
-  await page.getByRole('button', { name: 'Lay them side by side' }).click();
+  const id = await openJob(page, SYSTEMS[20], 'run?view=side');
+  const ways = page.getByRole('region', { name: 'Ways to lay side by side' });
+  await expect(ways.getByRole('checkbox', { checked: true })).toHaveCount(4);
+  await expect(ways.getByLabel('Closely spaced tees, a pump for each zone')).toBeDisabled();
+  await ways.getByLabel('Low-loss header').uncheck();
+  await ways.getByLabel('By the gradient-led rulebook').check();
+  await ways.getByRole('button', { name: 'Lay them side by side' }).click();
   const sides = page.getByRole('region', { name: 'Side by side' });
   await expect(sides.getByRole('row', { name: /^Pumps \d/ })).toBeVisible({ timeout: 60_000 });
+  await expect(sides.getByRole('columnheader')).toHaveCount(4);
+  await expect(page.getByRole('figure', { name: 'Starts a day, by way' })).toBeVisible();
   await expectAccessible(page);
+  await saved(page);
+  expect((await (await page.request.get(`/api/jobs/${id}`)).json()).job.runs).toHaveLength(4);
   await sides.getByRole('button', { name: 'Take Open, one temperature' }).click();
   await expect(page.getByText(/^Stale: the job/).first()).toBeVisible();
   await page.getByRole('button', { name: 'Take back' }).click();
+  await expect(page.getByText(/^Run in \d/)).toBeVisible();
 });

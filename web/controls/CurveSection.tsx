@@ -13,6 +13,7 @@ import { QuantityField } from '../parts/Field.tsx';
 import { PageSection } from '../parts/Layout.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing } from '../state/job-context.tsx';
+import { SetBackTable } from './SetBackTable.tsx';
 
 const CurveChart = lazy(() => import('./CurveChart.tsx'));
 
@@ -106,6 +107,7 @@ export function CurveSection({ job, design }: { job: Job; design: Design }) {
           </Box>
         </Box>
       )}
+      <SetBackTable job={job} design={design} />
     </PageSection>
   );
 }

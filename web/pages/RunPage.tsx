@@ -46,7 +46,7 @@ export default function RunPage() {
           onChange={(_, next: string | null) => next && setSearch({ view: next }, { replace: true })}
         >
           {VIEWS.map(({ view: each, label }) => (
-            <ToggleButton key={each} value={each} sx={{ px: 2.2, py: 0.7 }}>
+            <ToggleButton key={each} value={each} sx={{ px: 2.2, py: 0.7, color: 'text.primary' }}>
               {label}
             </ToggleButton>
           ))}

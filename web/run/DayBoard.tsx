@@ -25,7 +25,7 @@ const PACE = 140;
 const START = 7 * 3600;
 
 /** The wall at a minute of the day, a slider through it, and what happened as tracks over the same hours. */
-export function DayBoard({ designed, result }: { designed: Designed; result: RunResult }) {
+export function DayBoard({ designed, result, stale }: { designed: Designed; result: RunResult; stale: boolean }) {
   const [at, setAt] = useState(START);
   const [playing, setPlaying] = useState(false);
   const [zone, setZone] = useState(0);

@@ -61,13 +61,13 @@ export function DaySection({ designed, weather, onWeather }: Props) {
           </Typography>
         )}
         {result && (
-          <Box sx={{ opacity: stale ? 0.55 : 1 }} aria-busy={stale}>
+          <Box aria-busy={stale}>
             {result.broke && (
               <Typography role="alert" sx={{ color: 'error.main', fontWeight: 700, mb: 1 }}>
                 {result.broke} Everything up to then is shown.
               </Typography>
             )}
-            <DayBoard designed={designed} result={result} />
+            <DayBoard designed={designed} result={result} stale={stale} />
             <WhatIfTable answers={answers} stale={answersStale} carrier={result.carrier} />
           </Box>
         )}

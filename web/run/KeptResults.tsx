@@ -35,7 +35,7 @@ export function KeptResults({ job, inputs }: { job: Job; inputs: string }) {
         </thead>
         <tbody>
           {job.runs.toReversed().map((record) => (
-            <tr key={record.id} style={{ opacity: isFresh(record, inputs) ? 1 : 0.75 }}>
+            <tr key={record.id}>
               <th scope="row">
                 {record.title}
                 <Typography component="div" variant="body2" noWrap>

@@ -15,6 +15,7 @@ import { QuantityField } from '../parts/Field.tsx';
 import { Reading } from '../parts/Layout.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing } from '../state/job-context.tsx';
+import { Aged } from './Aged.tsx';
 import { KeptResults } from './KeptResults.tsx';
 import { useFingerprint } from './useFingerprint.ts';
 import { useLongRun } from './useLongRun.ts';
@@ -114,13 +115,13 @@ export function SeasonSection({
           </Typography>
         )}
         {ran && (
-          <Box sx={{ opacity: fresh ? 1 : 0.55, minWidth: 0 }}>
+          <Aged stale={!fresh}>
             <SeasonTotals job={job} result={ran.result} />
             <Suspense fallback={<Typography role="status">One moment …</Typography>}>
               <SeasonCharts days={ran.result.days} />
             </Suspense>
             <Foot result={ran.result} />
-          </Box>
+          </Aged>
         )}
         <KeptResults job={job} inputs={inputs} />
       </Box>

@@ -14,6 +14,7 @@ import { nextId } from '../../model/new-job.ts';
 import { runWork } from '../state/design-context.tsx';
 import { useEditing } from '../state/job-context.tsx';
 import type { Work } from '../worker/design.worker.ts';
+import { Aged } from './Aged.tsx';
 import { SideTable } from './SideTable.tsx';
 import { useFingerprint } from './useFingerprint.ts';
 import { useLongRun } from './useLongRun.ts';
@@ -172,12 +173,12 @@ export function SideSection({ job, weather }: { job: Job; weather: NamedWeather 
           </Typography>
         )}
         {ran && (
-          <Box sx={{ opacity: fresh ? 1 : 0.55 }}>
+          <Aged stale={!fresh}>
             <SideTable sides={ran.sides} onTake={take} />
             <Suspense fallback={<Typography role="status">One moment …</Typography>}>
               <SideCharts sides={ran.sides} />
             </Suspense>
-          </Box>
+          </Aged>
         )}
       </Box>
     </Box>
