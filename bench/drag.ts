@@ -1,5 +1,7 @@
 import type { Page } from '@playwright/test';
 import { houseWithEmitters } from '../demo/apartment-block.ts';
+import { thistleMill } from '../demo/thistle-mill.ts';
+import { twelveZones } from '../demo/twelve-zones.ts';
 import type { Job } from '../model/job.ts';
 import { newCircuit, newJob, newRoom } from '../model/new-job.ts';
 import { withServedJob } from './served.ts';
@@ -84,5 +86,44 @@ await withServedJob(wideWall(), async (page, _base, at) => {
       await page.getByRole('button', { name: zoom, exact: true }).click();
       await page.waitForTimeout(300);
     }
+  });
+});
+
+await withServedJob(twelveZones(), async (page, _base, at) => {
+  await page.goto(`${at}/run`);
+  const minute = page.getByRole('slider', { name: 'Minute of the day' });
+  await minute.waitFor();
+  await page.getByRole('row', { name: /^Set back/ }).waitFor();
+  await minute.focus();
+  await watched(page, 'A day of twelve zones scrubbed by keys, the wall beside it', async () => {
+    for (let i = 0; i < STEPS; i++) await page.keyboard.press(i < STEPS / 2 ? 'ArrowRight' : 'ArrowLeft');
+  });
+  await watched(page, 'The same played for six seconds', async () => {
+    await page.getByRole('button', { name: 'Play the day' }).click();
+    await page.waitForTimeout(6000);
+    await page.getByRole('button', { name: 'Stop' }).click();
+  });
+  await watched(page, 'Its weather changed twelve times, the day run anew', async () => {
+    await page.getByRole('slider', { name: /^Mean outdoors/ }).focus();
+    for (let i = 0; i < 12; i++) {
+      await page.keyboard.press('ArrowRight');
+      await page.waitForTimeout(120);
+    }
+  });
+  await page.goto(`${at}/run?view=season`);
+  await page.getByRole('button', { name: 'Run the season' }).waitFor();
+  await watched(page, 'A season run meanwhile', async () => {
+    await page.getByRole('button', { name: 'Run the season' }).click();
+    await page.getByText(/^Run in/).waitFor({ timeout: 60_000 });
+  });
+});
+
+await withServedJob(thistleMill, async (page, _base, at) => {
+  await page.goto(`${at}/run?view=side`);
+  await page.getByRole('checkbox', { name: 'As it is' }).waitFor();
+  await watched(page, 'The demo and three other ways side by side, each through a season, on two workers', async () => {
+    await page.getByRole('button', { name: 'Lay them side by side' }).click();
+    const said = await page.getByText(/^Run in/).textContent({ timeout: 120_000 });
+    console.log(`  ${said}`);
   });
 });

@@ -1,7 +1,7 @@
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { Sheet } from '../parts/Layout.tsx';
 import { DaySection } from '../run/DaySection.tsx';
@@ -21,6 +21,11 @@ export default function RunPage() {
   const designed = useDesigned();
   const [search, setSearch] = useSearchParams();
   const [weather, setWeather] = useState<NamedWeather | null>(null);
+  // Fetched while nothing waits for them, not when a result arrives.
+  useEffect(() => {
+    const fetched = setTimeout(() => void Promise.all([import('../run/SeasonCharts.tsx'), import('../run/SideCharts.tsx')]), 300);
+    return () => clearTimeout(fetched);
+  }, []);
   const solved = designed?.design.solved?.state.converged;
   if (!designed || !solved) {
     return (

@@ -1,7 +1,8 @@
 import ButtonBase from '@mui/material/ButtonBase';
 import { useTheme } from '@mui/material/styles';
+import { memo, useMemo } from 'react';
 import type { RunMoment, RunResult } from '../../core/run/run.ts';
-import { callRows } from './call-rows.ts';
+import { type CallRow, callRows } from './call-rows.ts';
 import { Track } from './Track.tsx';
 
 const DAY = 86_400;
@@ -25,12 +26,11 @@ export function CallsRibbon({
   const theme = useTheme();
   const { palette } = theme.vars ?? theme;
   const colours = palette.wall;
-  const rows = callRows(result);
+  const rows = useMemo(() => callRows(result), [result]);
   const now = rows.map((row) => row.on(moment));
-  const width = 1000;
-  const x = (seconds: number) => (seconds / DAY) * width;
   return (
     <Track
+      at={at / DAY}
       legend={rows.map((row, r) => (
         <ButtonBase
           key={row.id}
@@ -68,35 +68,48 @@ export function CallsRibbon({
         </ButtonBase>
       ))}
     >
-      <svg
-        viewBox={`0 0 ${width} ${rows.length * ROW}`}
-        width="100%"
-        height={rows.length * ROW}
-        preserveAspectRatio="none"
-        role="img"
-        aria-label={`Who called when: ${rows.map((row) => `${row.label} ${row.runs.length} times`).join(', ')}`}
-        style={{ display: 'block' }}
-      >
-        {HOURS.map((hour) => (
-          <path key={hour} d={`M${x(hour * 3600)} 0V${rows.length * ROW}`} stroke={palette.divider} strokeWidth={1} />
-        ))}
-        {rows.map((row, r) => (
-          <g key={row.id} transform={`translate(0 ${r * ROW})`}>
-            <path d={`M0 ${ROW / 2}H${width}`} stroke={palette.divider} strokeWidth={1} />
-            {row.runs.map(({ from, to }) => (
-              <rect
-                key={from}
-                x={x(from)}
-                y={row.source ? 3 : 5}
-                width={Math.max(x(to) - x(from), 1)}
-                height={row.source ? ROW - 6 : ROW - 10}
-                fill={row.source ? colours.flow : colours.copper}
-              />
-            ))}
-          </g>
-        ))}
-        <path d={`M${x(at)} 0V${rows.length * ROW}`} stroke={colours.metal} strokeWidth={2} vectorEffect="non-scaling-stroke" />
-      </svg>
+      <Ribbon rows={rows} />
     </Track>
   );
 }
+
+const WIDTH = 1000;
+const x = (seconds: number) => (seconds / DAY) * WIDTH;
+
+/** The runs of all rows; painted once for a day, however it is scrubbed. */
+const Ribbon = memo(function Ribbon({ rows }: { rows: readonly CallRow[] }) {
+  const theme = useTheme();
+  const { palette } = theme.vars ?? theme;
+  const colours = palette.wall;
+  const height = rows.length * ROW;
+  return (
+    <svg
+      viewBox={`0 0 ${WIDTH} ${height}`}
+      width="100%"
+      height={height}
+      preserveAspectRatio="none"
+      role="img"
+      aria-label={`Who called when: ${rows.map((row) => `${row.label} ${row.runs.length} times`).join(', ')}`}
+      style={{ display: 'block' }}
+    >
+      {HOURS.map((hour) => (
+        <path key={hour} d={`M${x(hour * 3600)} 0V${height}`} stroke={palette.divider} strokeWidth={1} />
+      ))}
+      {rows.map((row, r) => (
+        <g key={row.id} transform={`translate(0 ${r * ROW})`}>
+          <path d={`M0 ${ROW / 2}H${WIDTH}`} stroke={palette.divider} strokeWidth={1} />
+          {row.runs.map(({ from, to }) => (
+            <rect
+              key={from}
+              x={x(from)}
+              y={row.source ? 3 : 5}
+              width={Math.max(x(to) - x(from), 1)}
+              height={row.source ? ROW - 6 : ROW - 10}
+              fill={row.source ? colours.flow : colours.copper}
+            />
+          ))}
+        </g>
+      ))}
+    </svg>
+  );
+});

@@ -53,6 +53,11 @@ export function DayBoard({ designed, result, stale }: { designed: Designed; resu
               <Typography component="span" sx={{ fontSize: '1.5rem', fontWeight: 750, fontStretch: '84%' }}>
                 {clock(moment.time)}
               </Typography>
+              {stale && (
+                <Typography component="span" variant="body2">
+                  running …
+                </Typography>
+              )}
             </Box>
           }
         >

@@ -1,5 +1,6 @@
 import { useTheme } from '@mui/material/styles';
-import { Area, CartesianGrid, ComposedChart, Line, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { memo } from 'react';
+import { Area, CartesianGrid, ComposedChart, Line, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { formatNumber } from '../../core/quantity/format.ts';
 import { fromSI } from '../../core/quantity/units.ts';
 import type { RunMoment, RunResult } from '../../core/run/run.ts';
@@ -7,6 +8,7 @@ import type { QuantityKind } from '../../model/quantities.ts';
 import { useDisplay } from '../state/display.ts';
 import { clock } from './settings.ts';
 import { InsideTick, LegendLine, Track } from './Track.tsx';
+import { useInTurn } from './useInTurn.ts';
 
 const DAY = 86_400;
 const HOURS = [3, 6, 9, 12, 15, 18, 21].map((hour) => hour * 3600);
@@ -26,7 +28,8 @@ interface Drawn {
 export default function DayTracks({ result, zone, moment }: { result: RunResult; zone: number; moment: RunMoment }) {
   const theme = useTheme();
   const { wall, text } = (theme.vars ?? theme).palette;
-  const buffered = moment.layers.length > 0;
+  const buffered = (result.moments[0]?.layers.length ?? 0) > 0;
+  const stored = result.moments.some((m) => m.store !== null);
   const temperatures: Drawn[] = [
     { key: 'supply', label: 'Source sends', of: (m) => m.supply, stroke: wall.flow, width: 2.6 },
     { key: 'wanted', label: 'is asked for', of: (m) => m.wanted, stroke: wall.flow, width: 1.6, dash: '6 4' },
@@ -34,14 +37,20 @@ export default function DayTracks({ result, zone, moment }: { result: RunResult;
     ...(buffered
       ? [{ key: 'toCircuits', label: 'To the circuits', of: (m: RunMoment) => m.toCircuits, stroke: wall.copper, width: 2 }]
       : []),
-    ...(moment.store !== null
+    ...(stored
       ? [{ key: 'store', label: 'Cylinder', of: (m: RunMoment) => m.store, stroke: wall.note, width: 2, dash: '10 3' }]
       : []),
   ];
   const wantedInRoom = result.zones[zone]?.setPoint ?? null;
   const room: Drawn[] = [
-    { key: 'room', label: result.zones[zone]?.label ?? '', of: (m) => m.rooms[zone] ?? null, stroke: text.primary, width: 2.6 },
-    { key: 'setPoint', label: 'set to', of: () => wantedInRoom, stroke: text.primary, width: 1.5, dash: '6 4' },
+    {
+      key: `room${zone}`,
+      label: result.zones[zone]?.label ?? '',
+      of: (m) => m.rooms[zone] ?? null,
+      stroke: text.primary,
+      width: 2.6,
+    },
+    { key: `setPoint${zone}`, label: 'set to', of: () => wantedInRoom, stroke: text.primary, width: 1.5, dash: '6 4' },
   ];
   const outdoor: Drawn[] = [{ key: 'outdoor', label: 'Outdoors', of: (m) => m.outdoor, stroke: wall.back, width: 2.2 }];
   const output: Drawn[] = [
@@ -54,51 +63,47 @@ export default function DayTracks({ result, zone, moment }: { result: RunResult;
   const shared = { result, moment };
   return (
     <>
-      <Chart {...shared} name="Temperatures over the day" kind="temperature" lines={temperatures} height={190} from="auto" />
-      <Chart {...shared} name="The room over the day" kind="temperature" lines={room} height={110} from="auto" />
-      <Chart {...shared} name="Outdoors over the day" kind="temperature" lines={outdoor} height={90} from="auto" />
-      <Chart {...shared} name="Output of the source over the day" kind="power" lines={output} height={110} from={0} />
-      <Chart {...shared} name="Flows over the day" kind="volumeFlow" lines={flows} height={110} from={0} />
+      <Chart
+        {...shared}
+        turn={0}
+        name="Temperatures over the day"
+        kind="temperature"
+        lines={temperatures}
+        height={190}
+        from="auto"
+      />
+      <Chart
+        {...shared}
+        turn={1}
+        name="The room over the day"
+        kind="temperature"
+        lines={room}
+        digits={1}
+        height={110}
+        from="auto"
+      />
+      <Chart {...shared} turn={2} name="Outdoors over the day" kind="temperature" lines={outdoor} height={90} from="auto" />
+      <Chart {...shared} turn={3} name="Output of the source over the day" kind="power" lines={output} height={110} from={0} />
+      <Chart {...shared} turn={4} name="Flows over the day" kind="volumeFlow" lines={flows} height={110} from={0} />
     </>
   );
 }
 
-function Chart({
-  result,
-  moment,
-  name,
-  kind,
-  lines,
-  height,
-  from,
-}: {
-  result: RunResult;
-  moment: RunMoment;
-  name: string;
-  kind: QuantityKind;
-  lines: readonly Drawn[];
-  height: number;
-  from: number | 'auto';
-}) {
-  const theme = useTheme();
-  const { palette } = theme.vars ?? theme;
-  const { say, unit } = useDisplay();
-  const shown = (value: number | null) => (value === null ? null : fromSI(value, kind, unit(kind)));
-  const data = result.moments.map((each) => ({
-    time: each.time,
-    ...Object.fromEntries(lines.map(({ key, of }) => [key, shown(of(each))])),
-  }));
-  const axis = { stroke: palette.text.secondary, tick: { fontSize: 12.5, fill: palette.text.secondary } };
-  const steady = { dot: false, isAnimationActive: false, connectNulls: false };
+/** A chart beside the values of its lines at the minute looked at. */
+function Chart({ moment, turn, ...drawn }: ChartProps & { moment: RunMoment; turn: number }) {
+  const { say } = useDisplay();
+  // A new day is taken up in turn; the memory below sees nothing new until then.
+  const result = useInTurn(drawn.result, turn);
   return (
     <Track
-      legend={lines.map(({ key, label, of, stroke, dash, width }) => {
+      at={moment.time / DAY}
+      legend={drawn.lines.map(({ key, label, of, stroke, dash, width }) => {
         const value = of(moment);
         return (
           <LegendLine
             key={key}
             label={label}
-            value={value === null ? '–' : say(value, kind)}
+            value={value === null ? '–' : say(value, drawn.kind)}
             stroke={stroke}
             dash={dash}
             width={width}
@@ -106,6 +111,35 @@ function Chart({
         );
       })}
     >
+      {result ? <Curves {...drawn} result={result} /> : <div style={{ height: drawn.height }} />}
+    </Track>
+  );
+}
+
+interface ChartProps {
+  result: RunResult;
+  name: string;
+  kind: QuantityKind;
+  lines: readonly Drawn[];
+  height: number;
+  from: number | 'auto';
+  digits?: number;
+}
+
+/** The lines of a chart, painted once for a day and a choice of lines. */
+const Curves = memo(
+  function Curves({ result, name, kind, lines, height, from, digits = 0 }: ChartProps) {
+    const theme = useTheme();
+    const { palette } = theme.vars ?? theme;
+    const { unit } = useDisplay();
+    const shown = (value: number | null) => (value === null ? null : fromSI(value, kind, unit(kind)));
+    const data = result.moments.map((each) => ({
+      time: each.time,
+      ...Object.fromEntries(lines.map(({ key, of }) => [key, shown(of(each))])),
+    }));
+    const axis = { stroke: palette.text.secondary, tick: { fontSize: 12.5, fill: palette.text.secondary } };
+    const steady = { dot: false, isAnimationActive: false, connectNulls: false };
+    return (
       <figure style={{ margin: 0 }} aria-label={name}>
         <ResponsiveContainer width="100%" height={height}>
           <ComposedChart data={data} margin={{ top: 6, right: 0, bottom: 0, left: 0 }}>
@@ -116,12 +150,7 @@ function Chart({
               width={1}
               domain={[from, 'auto']}
               stroke={axis.stroke}
-              tick={
-                <InsideTick
-                  fill={axis.stroke}
-                  words={(value) => `${formatNumber(value, value < 10 && kind === 'power' ? 1 : 0)} ${unit(kind)}`}
-                />
-              }
+              tick={<InsideTick fill={axis.stroke} words={(value) => `${formatNumber(value, digits)} ${unit(kind)}`} />}
             />
             {lines.map(({ key, stroke, width, dash, filled }) =>
               filled ? (
@@ -147,10 +176,17 @@ function Chart({
                 />
               ),
             )}
-            <ReferenceLine x={moment.time} stroke={palette.text.primary} strokeWidth={2} />
           </ComposedChart>
         </ResponsiveContainer>
       </figure>
-    </Track>
-  );
-}
+    );
+  },
+  // What a line draws follows from the day and from what it is called: its function is made anew each time.
+  (before, after) =>
+    before.result === after.result &&
+    before.lines.length === after.lines.length &&
+    before.lines.every((line, i) => {
+      const next = after.lines[i];
+      return line.key === next?.key && line.label === next.label && line.stroke === next.stroke;
+    }),
+);

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import { proxy } from 'comlink';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, startTransition, useState } from 'react';
 import { formatNumber } from '../../core/quantity/format.ts';
 import { costOf } from '../../core/run/cost.ts';
 import { recordOf, withRecord } from '../../core/run/record.ts';
@@ -64,7 +64,7 @@ export function SeasonSection({
     const result = done.value ?? null;
     setFailed(!result);
     if (!result) return;
-    setRan({ inputs, weather, result, seconds: (performance.now() - started) / 1000 });
+    startTransition(() => setRan({ inputs, weather, result, seconds: (performance.now() - started) / 1000 }));
     edit('Season run', (current) =>
       withRecord(
         current,

@@ -1,15 +1,17 @@
 import Box from '@mui/material/Box';
 import { useTheme } from '@mui/material/styles';
 import Typography from '@mui/material/Typography';
+import { memo } from 'react';
 import { Bar, BarChart, LabelList, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { formatNumber } from '../../core/quantity/format.ts';
 import type { Side } from '../../core/run/side-by-side.ts';
+import { InTurn } from './InTurn.tsx';
 
 const KWH = 3.6e6;
 const BAR = 34;
 
 /** The ways beside each other in what decides: energy bought, starts, power of pumps, hours somebody is cold. */
-export default function SideCharts({ sides }: { sides: readonly Side[] }) {
+function SideCharts({ sides }: { sides: readonly Side[] }) {
   const theme = useTheme();
   const { palette } = theme.vars ?? theme;
   const { wall } = palette;
@@ -37,38 +39,42 @@ export default function SideCharts({ sides }: { sides: readonly Side[] }) {
   ];
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, gap: 2, mt: 2.5 }}>
-      {charts.map(({ name, colour, of, digits }) => (
+      {charts.map(({ name, colour, of, digits }, turn) => (
         <figure key={name} style={{ margin: 0 }} aria-label={`${name}, by way`}>
           <Typography component="figcaption" sx={{ fontSize: '0.95rem', fontWeight: 700 }}>
             {name}
           </Typography>
-          <ResponsiveContainer width="100%" height={ran.length * BAR + 6}>
-            <BarChart
-              layout="vertical"
-              data={ran.map((side) => ({ title: side.title, value: of(side) }))}
-              margin={{ top: 2, right: 62, bottom: 2, left: 0 }}
-            >
-              <XAxis type="number" hide domain={[0, 'auto']} />
-              <YAxis
-                type="category"
-                dataKey="title"
-                width={168}
-                stroke={palette.text.secondary}
-                tick={{ fontSize: 12.5, fill: palette.text.primary }}
-                tickLine={false}
-              />
-              <Bar dataKey="value" fill={colour} isAnimationActive={false} barSize={16}>
-                <LabelList
-                  dataKey="value"
-                  position="right"
-                  formatter={(value: unknown) => formatNumber(Number(value), digits)}
-                  style={{ fontSize: 13, fontWeight: 700, fill: palette.text.primary }}
+          <InTurn turn={turn} height={ran.length * BAR + 6}>
+            <ResponsiveContainer width="100%" height={ran.length * BAR + 6}>
+              <BarChart
+                layout="vertical"
+                data={ran.map((side) => ({ title: side.title, value: of(side) }))}
+                margin={{ top: 2, right: 62, bottom: 2, left: 0 }}
+              >
+                <XAxis type="number" hide domain={[0, 'auto']} />
+                <YAxis
+                  type="category"
+                  dataKey="title"
+                  width={168}
+                  stroke={palette.text.secondary}
+                  tick={{ fontSize: 12.5, fill: palette.text.primary }}
+                  tickLine={false}
                 />
-              </Bar>
-            </BarChart>
-          </ResponsiveContainer>
+                <Bar dataKey="value" fill={colour} isAnimationActive={false} barSize={16}>
+                  <LabelList
+                    dataKey="value"
+                    position="right"
+                    formatter={(value: unknown) => formatNumber(Number(value), digits)}
+                    style={{ fontSize: 13, fontWeight: 700, fill: palette.text.primary }}
+                  />
+                </Bar>
+              </BarChart>
+            </ResponsiveContainer>
+          </InTurn>
         </figure>
       ))}
     </Box>
   );
 }
+
+export default memo(SideCharts);

@@ -6,7 +6,7 @@ import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import { proxy, type Remote } from 'comlink';
 import { useSnackbar } from 'notistack';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, startTransition, useEffect, useState } from 'react';
 import { recordOf, withRecord } from '../../core/run/record.ts';
 import { FEWEST_WAYS, MOST_WAYS, type Side, unlike, type Way, type WayKey } from '../../core/run/side-by-side.ts';
 import type { Job } from '../../model/job.ts';
@@ -85,8 +85,9 @@ export function SideSection({ job, weather }: { job: Job; weather: NamedWeather 
     if (done.ended) return;
     setFailed(!done.value);
     if (!done.value) return;
-    setRan({ inputs, weather, sides: done.value, seconds: (performance.now() - started) / 1000 });
-    keep(done.value);
+    const sides = done.value;
+    startTransition(() => setRan({ inputs, weather, sides, seconds: (performance.now() - started) / 1000 }));
+    keep(sides);
   };
   /** What the ways came to stands among the results of the job that made them. */
   const keep = (sides: readonly Side[]) => {

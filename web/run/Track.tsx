@@ -1,8 +1,11 @@
 import Box from '@mui/material/Box';
 import type { ReactNode } from 'react';
 
-/** One track over the hours of a day: its words to the left, its drawing beside them, all drawings as wide as each other. */
-export function Track({ legend, children }: { legend: ReactNode; children: ReactNode }) {
+/**
+ * One track over the hours of a day: its words to the left, its drawing beside them, all drawings as wide as each other. A line
+ * stands at a share of its width where one is looked at.
+ */
+export function Track({ legend, at, children }: { legend: ReactNode; at?: number; children: ReactNode }) {
   return (
     <Box
       sx={{
@@ -16,7 +19,25 @@ export function Track({ legend, children }: { legend: ReactNode; children: React
       }}
     >
       <Box>{legend}</Box>
-      <Box sx={{ minWidth: 0 }}>{children}</Box>
+      <Box sx={{ minWidth: 0, position: 'relative' }}>
+        {children}
+        {at !== undefined && (
+          // Beside the drawing, not in it: scrubbing moves this line and paints nothing anew.
+          <Box
+            aria-hidden="true"
+            style={{ left: `${at * 100}%` }}
+            sx={{
+              position: 'absolute',
+              top: 0,
+              bottom: 0,
+              width: '2px',
+              ml: '-1px',
+              bgcolor: 'text.primary',
+              pointerEvents: 'none',
+            }}
+          />
+        )}
+      </Box>
     </Box>
   );
 }

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { startTransition, useEffect, useRef, useState } from 'react';
 import type { PlantState } from '../../core/design/operate.ts';
 import type { RunMoment, RunResult, RunSettings } from '../../core/run/run.ts';
 import type { WhatIf } from '../../core/run/what-if.ts';
@@ -25,11 +25,12 @@ export function useDay(job: Job, settings: RunSettings) {
         .day(job, settings)
         .catch(() => null);
       if (over) return;
-      setRan({ key: settings, result });
+      // Charts are painted in pieces, so that keys are heard between them.
+      startTransition(() => setRan({ key: settings, result }));
       const answers = await runWork()
         .whatIfs(job, settings)
         .catch(() => []);
-      if (!over) setAsked({ key: settings, answers });
+      if (!over) startTransition(() => setAsked({ key: settings, answers }));
     }, REST);
     return () => {
       over = true;
