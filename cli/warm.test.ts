@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { afterAll, describe, expect, it } from 'vitest';
 import { thistleMillByLoads as thistleMill } from '../demo/thistle-mill.ts';
 import { writeJobFile } from '../exchange/job-file.ts';
+import { JOB_VERSION } from '../model/job.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'warm-cli-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -38,7 +39,11 @@ describe('the terminal', () => {
   it.each([
     ['a missing file', () => ['design', join(folder, 'none.json')], 'there is no such file'],
     ['an empty job', () => ['design', file('empty.json', '')], 'The file is empty'],
-    ['a newer job', () => ['design', file('newer.json', JSON.stringify({ ...thistleMill, version: 7 }))], 'version 7'],
+    [
+      'a newer job',
+      () => ['design', file('newer.json', JSON.stringify({ ...thistleMill, version: JOB_VERSION + 1 }))],
+      `version ${JOB_VERSION + 1}`,
+    ],
     [
       'one wrong field',
       () => ['design', file('wrong.json', JSON.stringify({ ...thistleMill, rulebook: 'mine' }))],

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import { fieldAt } from './fields.ts';
-import { MOST_ROOMS } from './job.ts';
+import { JOB_VERSION, MOST_ROOMS } from './job.ts';
 import { newFloor } from './new-emitter.ts';
 import { idsAfter, newCircuit, newJob, newRoom, nextId } from './new-job.ts';
 import { applyEdits, keepUnread, valueAt } from './place.ts';
@@ -72,8 +72,8 @@ describe('reading a job file', () => {
   });
 
   it('refuses a newer version, other formats, no JSON and nothing, each with a remedy', () => {
-    expect(problems({ ...thistleMill, version: 7 })).toContain(
-      'version 7; this program reads up to version 6. Update the program',
+    expect(problems({ ...thistleMill, version: JOB_VERSION + 1 })).toContain(
+      `version ${JOB_VERSION + 1}; this program reads up to version ${JOB_VERSION}. Update the program`,
     );
     expect(problems({ hello: 1 })).toContain('holds no job');
     expect(problems([1])).toContain('holds no job');

@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { thistleMill } from '../demo/thistle-mill.ts';
+import { JOB_VERSION } from '../model/job.ts';
 import { newRated } from '../model/new-emitter.ts';
 import { entryOfEmitter } from '../model/own-entry.ts';
 import { createApp } from './app.ts';
@@ -145,7 +146,13 @@ describe('bad input', () => {
   it.each([
     ['an empty job file', '/jobs/import', '', 422, 'The file is empty'],
     ['no JSON', '/jobs/import', '{"a":', 422, 'not JSON'],
-    ['a newer version', '/jobs/import', JSON.stringify({ ...thistleMill, version: 6 }), 422, 'version 5'],
+    [
+      'a newer version',
+      '/jobs/import',
+      JSON.stringify({ ...thistleMill, version: JOB_VERSION + 1 }),
+      422,
+      `version ${JOB_VERSION}`,
+    ],
     [
       'a negative area',
       '/jobs/import',

@@ -26,6 +26,11 @@ export default function RunPage() {
     const fetched = setTimeout(() => void Promise.all([import('../run/SeasonCharts.tsx'), import('../run/SideCharts.tsx')]), 300);
     return () => clearTimeout(fetched);
   }, []);
+  // The prices stand with the season.
+  const at = search.get('at');
+  useEffect(() => {
+    if (at?.startsWith('energy/')) setSearch({ view: 'season', at }, { replace: true });
+  }, [at, setSearch]);
   const solved = designed?.design.solved?.state.converged;
   if (!designed || !solved) {
     return (

@@ -16,7 +16,14 @@ export function useArrive(): void {
       }
       if (field || ++tries > 10) {
         clearInterval(timer);
-        setSearch({}, { replace: true });
+        setSearch(
+          (before) => {
+            const after = new URLSearchParams(before);
+            after.delete('at');
+            return after;
+          },
+          { replace: true },
+        );
       }
     }, 60);
     return () => clearInterval(timer);

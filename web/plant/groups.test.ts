@@ -41,7 +41,7 @@ describe('where a place is entered', () => {
 
   it('every field of the job has a page', () => {
     for (const place of Object.keys(FIELDS))
-      expect(['site', 'rooms', 'emitters', 'circuits', 'pipes', 'plant', 'controls']).toContain(pageOfPlace(place));
+      expect(['site', 'rooms', 'emitters', 'circuits', 'pipes', 'plant', 'controls', 'run']).toContain(pageOfPlace(place));
   });
 });
 
