@@ -10,7 +10,7 @@ import {
   type Section,
 } from '../model/job.ts';
 import { newFloor, newPanel, newRated } from '../model/new-emitter.ts';
-import { NO_PRICES, NO_SHARED_PUMP, newRoom, newSeparation, USUAL_CONTROLS } from '../model/new-job.ts';
+import { NO_SHARED_PUMP, newRoom, newSeparation, USUAL_CONTROLS } from '../model/new-job.ts';
 
 const pipe = (material: PipeRun['material'], length: number, size = 'auto', fittingsAllowance = 0.4): PipeRun => ({
   material,
@@ -255,7 +255,7 @@ const house: Job = {
   safety: { filling: 'protected', discharge: 'drain', reliefCapacity: 50_000, heatDump: false, fromVented: false },
   controls: { ...USUAL_CONTROLS, isolator: 'switch' },
   thermostats: [],
-  energy: NO_PRICES,
+  energy: { efficiency: null, fuelPrice: 0.12, electricityPrice: 0.34, fuelEmission: 0.21, electricityEmission: 0.3 },
   runs: [],
   accepted: [],
   assumptions: [

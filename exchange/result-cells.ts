@@ -27,6 +27,8 @@ export const TABLE_IDS = [
   'controls',
   'sequence',
   'electrical',
+  'runs',
+  'day',
   'rooms',
   'findings',
 ] as const;

@@ -10,6 +10,7 @@ import type { Job } from '../model/job.ts';
 import type { QuantityKind } from '../model/quantities.ts';
 import { loopTables } from './loop-tables.ts';
 import type { ResultCell, ResultTable } from './result-cells.ts';
+import { keptRunsTable } from './run-tables.ts';
 import { wallTables } from './wall-tables.ts';
 
 /** The results of a design as tables in the job's units. */
@@ -192,6 +193,7 @@ export function resultTables(job: Job, design: Design): ResultTable[] {
       rows: plant.map((each) => [each.label, figure(each), unitFor(each.kind, job.display)]),
     },
     ...wallTables(job, design, { head, number }),
+    ...(job.runs.length > 0 ? [keptRunsTable(job, { head, number })] : []),
     {
       id: 'rooms',
       title: 'Rooms',

@@ -114,7 +114,11 @@ describe('the straight curve of a controller', () => {
     const job = edited(['source/kind', 'heat-pump']);
     const carnot = (flow: number) => (flow + 273.15) / (flow - 5);
     expect(excessCost(job, 5, 41, 35)).toBeCloseTo(carnot(35) / carnot(41) - 1, 9);
-    expect(excessCost(thistleMill, 5, 41, 35)).toBeNull();
+    const boiler = (kind: Job['source']['kind']): Job => ({ ...thistleMill, source: { ...thistleMill.source, kind } });
+    // At 5 C the fall of 10 K is 15/29 of it: returns of 29.8 and 49.8.
+    const dear = excessCost(boiler('condensing-boiler'), 5, 55, 35) ?? 0;
+    expect(dear).toBeCloseTo((0.965 + 0.00026) / 0.9009 - 1, 3);
+    expect(excessCost(boiler('boiler'), 5, 41, 35)).toBeNull();
   });
 });
 

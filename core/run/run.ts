@@ -107,6 +107,8 @@ export interface RunResult {
   cycles: number;
   running: number;
   shortestRun: number | null;
+  /** Runs that ended before the shortest the source should have. */
+  shortRuns: number;
   /** Hours in which a zone stood more than half a kelvin below what was wanted, by zone. */
   hoursShort: number[];
   /** Hours in which any zone that may call did. */

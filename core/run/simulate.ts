@@ -105,7 +105,7 @@ class Run {
     this.water = new PlantWater(job, design, this.fluid.density * this.fluid.specificHeat);
     const together = design.furtherSources.filter((each) => !each.backup);
     this.capacity = together.reduce((sum, each) => sum + each.capacity.value, design.source?.capacity.value ?? 0);
-    this.source = new SourceRun(Math.min(design.buffer?.leastOutput.value ?? 0, this.capacity));
+    this.source = new SourceRun(Math.min(design.buffer?.leastOutput.value ?? 0, this.capacity), job.source.leastRunTime);
     const { hotWater } = job;
     const swing = rulebookOf(job).rules.storeSwing.limit;
     this.cylinder = hotWater && new CylinderCall(hotWater, swing, job.controls.priorityTimeout);
@@ -360,6 +360,7 @@ class Run {
     result.energy.inWater = water.held - this.heldAtStart;
     result.running = source.running;
     result.shortestRun = source.shortestRun;
+    result.shortRuns = source.shortRuns;
     result.priorityEnded = cylinder?.ended ?? 0;
     result.hygiene = cylinder?.reached ?? 0;
     result.exercised = exercise.times;

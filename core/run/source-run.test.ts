@@ -7,7 +7,7 @@ import type { RunZone, ZoneState } from './zone.ts';
 
 describe('a source that follows what is wanted', () => {
   it('starts below, stops 5 K above, starts again 5 K below, and counts', () => {
-    const source = new SourceRun(2000);
+    const source = new SourceRun(2000, 120);
     const firing = [40, 50, 54, 55.1, 50, 45.1, 44.9].map((led) => {
       source.decide(led, led, 50, true);
       source.after(60);
@@ -16,11 +16,11 @@ describe('a source that follows what is wanted', () => {
     expect(firing).toEqual([true, true, true, false, false, false, true]);
     expect([source.cycles, source.shortestRun, source.running]).toEqual([2, 180, 240]);
     source.decide(45, 45, 50, false);
-    expect([source.firing, source.shortestRun]).toEqual([false, 60]);
+    expect([source.firing, source.shortestRun, source.shortRuns]).toEqual([false, 60, 1]);
   });
 
   it('gives what is wanted between its least and its most', () => {
-    const source = new SourceRun(2000);
+    const source = new SourceRun(2000, 120);
     expect(source.output(50, 40, 0.001, 8000)).toBe(0);
     source.decide(40, 40, 50, true);
     expect(source.output(50, 45, 0.001, 8000)).toBeCloseTo(5000, 9);
@@ -31,7 +31,7 @@ describe('a source that follows what is wanted', () => {
   });
 
   it('led by a sensor in a tank it still trips on its own outlet', () => {
-    const source = new SourceRun(2000);
+    const source = new SourceRun(2000, 120);
     source.decide(40, 50, 50, true);
     source.after(60);
     source.decide(42, 65.1, 50, true);

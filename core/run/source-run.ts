@@ -17,14 +17,18 @@ export class SourceRun {
   /** Seconds. */
   running = 0;
   shortestRun: number | null = null;
+  /** Runs that ended before their least time. */
+  shortRuns = 0;
   private ranFor = 0;
   /** Seconds since it stopped. */
   private restedFor = Number.POSITIVE_INFINITY;
   private readonly least: number;
+  private readonly leastTime: number;
 
-  /** @param least output it can hold, W */
-  constructor(least: number) {
+  /** @param least output it can hold, W @param leastTime it should run for, s */
+  constructor(least: number, leastTime: number) {
     this.least = least;
+    this.leastTime = leastTime;
   }
 
   /**
@@ -36,6 +40,7 @@ export class SourceRun {
     if (this.firing && (!called || (tooHot && this.ranFor > 0))) {
       this.firing = false;
       this.restedFor = 0;
+      if (this.ranFor < this.leastTime) this.shortRuns++;
       this.shortestRun = Math.min(this.shortestRun ?? Number.POSITIVE_INFINITY, this.ranFor);
     } else if (!this.firing && called && !tooHot && led < wanted - (this.cycles === 0 ? 0 : STARTS_BELOW)) {
       this.firing = true;

@@ -49,6 +49,7 @@ export class Tally {
       cycles: 0,
       running: 0,
       shortestRun: null,
+      shortRuns: 0,
       hoursShort: zones.map(() => 0),
       hoursAnyShort: 0,
       hoursAnyWarm: 0,

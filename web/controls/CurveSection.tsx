@@ -6,6 +6,7 @@ import Typography from '@mui/material/Typography';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { COUNTED_FROM, circuitNeed, excessCost, sentAt, settledCurve, sourceNeed } from '../../core/control/weather-curve.ts';
 import type { Design } from '../../core/design/design.ts';
+import { traitsOf } from '../../core/plant/source-kinds.ts';
 import { formatNumber } from '../../core/quantity/format.ts';
 import type { Job, WeatherCurve } from '../../model/job.ts';
 import { AUTO_CURVE } from '../../model/new-job.ts';
@@ -133,7 +134,7 @@ function Words({
     const cost = over > 0.5 ? excessCost(job, point.outdoor, sent, point.flow) : null;
     return `At ${say(point.outdoor, 'temperature')}: ${say(point.flow, 'temperature')} needed, ${say(sent, 'temperature')} sent${
       over < -0.5 ? `, ${say(-over, 'temperatureDifference')} short` : ''
-    }${cost === null ? '' : `; the ${say(over, 'temperatureDifference')} too much cost ${formatNumber(cost * 100, 0)} % more electricity there`}.`;
+    }${cost === null ? '' : `; the ${say(over, 'temperatureDifference')} too much cost ${formatNumber(cost * 100, 1)} % more ${traitsOf(job.source).heatPump ? 'electricity' : 'fuel'} there`}.`;
   };
   return (
     <>

@@ -8,25 +8,12 @@ import { formatNumber } from '../../core/quantity/format.ts';
 import { fileNameFor, writeJobFile } from '../../exchange/job-file.ts';
 import type { ResultCell, ResultTable } from '../../exchange/result-cells.ts';
 import { plainCell, resultsToCsv, resultTables, tableToCsv } from '../../exchange/results-table.ts';
+import { download, downloadCsv } from '../parts/download.ts';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { PageSection, Sheet } from '../parts/Layout.tsx';
 import { jobHistory, openRevision } from '../state/api.ts';
 import { useDesigned } from '../state/design-context.tsx';
 import { useEditing, useJob, useSessionState } from '../state/job-context.tsx';
-
-/** Hands a text to the browser as a file. */
-function download(name: string, type: string, text: string): void {
-  const address = URL.createObjectURL(new Blob([text], { type }));
-  const link = document.createElement('a');
-  link.href = address;
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(address), 10_000);
-}
-
-const CSV = 'text/csv;charset=utf-8';
-/** Spreadsheets read a file as UTF-8 when it starts with this mark. */
-const MARK = '\ufeff';
 
 /** What leaves the job: tables, the job file, and its history. */
 export default function PapersPage() {
@@ -35,8 +22,7 @@ export default function PapersPage() {
   const tables = designed
     ? resultTables(designed.job, designed.design).filter((table) => table.id !== 'rooms' && table.id !== 'findings')
     : [];
-  const all = () =>
-    designed && download(fileNameFor(job, 'csv'), CSV, MARK + resultsToCsv(resultTables(designed.job, designed.design)));
+  const all = () => designed && downloadCsv(job.name, resultsToCsv(resultTables(designed.job, designed.design)));
   return (
     <Sheet
       wide
@@ -57,11 +43,7 @@ export default function PapersPage() {
       }
     >
       {tables.map((table) => (
-        <TableSection
-          key={table.id}
-          table={table}
-          onSave={() => download(fileNameFor({ name: `${job.name} ${table.title}` }, 'csv'), CSV, MARK + tableToCsv(table))}
-        />
+        <TableSection key={table.id} table={table} onSave={() => downloadCsv(`${job.name} ${table.title}`, tableToCsv(table))} />
       ))}
       <History />
     </Sheet>

@@ -1,4 +1,5 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
@@ -8,6 +9,10 @@ import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
 import { MASSES, type Mass, type RunResult } from '../../core/run/run.ts';
 import { daysIn } from '../../core/run/weather.ts';
+import { tableToCsv } from '../../exchange/results-table.ts';
+import { dayTable } from '../../exchange/run-tables.ts';
+import type { Job } from '../../model/job.ts';
+import { downloadCsv } from '../parts/download.ts';
 import { Reading } from '../parts/Layout.tsx';
 import type { Designed } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
@@ -52,7 +57,18 @@ export function DaySection({ designed, weather, onWeather }: Props) {
         onWeather={onWeather}
         onChange={(fields) => setChosen((before) => ({ ...before, ...fields }))}
       >
-        {result && <Totals result={result} />}
+        {result && (
+          <>
+            <Totals job={job} result={result} />
+            <Button
+              size="small"
+              variant="outlined"
+              onClick={() => downloadCsv(`${job.name} a day`, tableToCsv(dayTable(result, job.display)))}
+            >
+              Save the day (CSV)
+            </Button>
+          </>
+        )}
       </DayChoices>
       <Box sx={{ minWidth: 0 }}>
         {!result && (
@@ -173,8 +189,8 @@ function DayChoices({
 }
 
 /** What the day came to. */
-function Totals({ result }: { result: RunResult }) {
-  const { energy, carrier, cycles, running, shortestRun, hoursShort, recovery } = result;
+function Totals({ job, result }: { job: Job; result: RunResult }) {
+  const { energy, carrier, cycles, running, shortestRun, shortRuns, hoursShort, recovery } = result;
   const worst = hoursShort.reduce((most, hours, z) => (hours > (hoursShort[most] ?? 0) ? z : most), 0);
   return (
     <Box
@@ -184,6 +200,13 @@ function Totals({ result }: { result: RunResult }) {
     >
       <Reading label="Starts">{cycles}</Reading>
       <Reading label="Shortest run">{runTime(shortestRun)}</Reading>
+      {shortRuns > 0 && (
+        <Box sx={{ gridColumn: '1 / -1' }}>
+          <Reading label={`Runs shorter than ${runTime(job.source.leastRunTime)}`}>
+            {shortRuns} of {cycles}
+          </Reading>
+        </Box>
+      )}
       <Reading label="It ran">{(running / 3600).toFixed(1)} h</Reading>
       <Reading label="Heat made">{kWh(energy.made)}</Reading>
       {energy.bought !== null && (

@@ -200,6 +200,9 @@ function SeasonTotals({ job, result }: { job: Job; result: RunResult }) {
         <Reading label="Back, on average">{say(result.meanReturn, 'temperature')}</Reading>
         <Reading label="Starts a day">{(result.cycles / days).toFixed(1)}</Reading>
         <Reading label="Shortest run">{runTime(result.shortestRun)}</Reading>
+        <Reading label={`Runs under ${runTime(job.source.leastRunTime)}`}>
+          {result.cycles > 0 ? `${formatNumber((100 * result.shortRuns) / result.cycles, 0)} %` : '–'}
+        </Reading>
         <Reading label="Hot water">{kWh(energy.toCylinder)}</Reading>
         <Reading label="Lost by pipes">{kWh(energy.pipes)}</Reading>
         <Reading label="Somebody short">{formatNumber(result.hoursAnyShort, 0)} h</Reading>
