@@ -140,8 +140,9 @@ test('ways of piping the same rooms are laid side by side, and one of them is ta
   const id = await openJob(page, SYSTEMS[20], 'run?view=side');
   const ways = page.getByRole('region', { name: 'Ways to lay side by side' });
   await expect(ways.getByRole('checkbox', { checked: true })).toHaveCount(4);
-  await expect(ways.getByLabel('Closely spaced tees, a pump for each zone')).toBeDisabled();
-  await ways.getByLabel('Low-loss header').uncheck();
+  // The header is there already: what is offered first differs from it.
+  await expect(ways.getByLabel('Low-loss header')).toBeDisabled();
+  await ways.getByLabel('Closely spaced tees, a pump for each zone').uncheck();
   await ways.getByLabel('By the gradient-led rulebook').check();
   await ways.getByRole('button', { name: 'Lay them side by side' }).click();
   const sides = page.getByRole('region', { name: 'Side by side' });

@@ -7,6 +7,7 @@ import Typography from '@mui/material/Typography';
 import { proxy, type Remote } from 'comlink';
 import { useSnackbar } from 'notistack';
 import { lazy, Suspense, startTransition, useEffect, useState } from 'react';
+import type { Arrangement } from '../../core/design/draft-plant.ts';
 import { recordOf, withRecord } from '../../core/run/record.ts';
 import { FEWEST_WAYS, MOST_WAYS, type Side, unlike, type Way, type WayKey } from '../../core/run/side-by-side.ts';
 import type { Job } from '../../model/job.ts';
@@ -24,7 +25,19 @@ const SideCharts = lazy(() => import('./SideCharts.tsx'));
 
 /** Two cores are what most machines have to spare. */
 const WORKERS = 2;
-const FIRST_CHOICE: readonly WayKey[] = ['present', 'open', 'header', 'buffer'];
+/** What each draft would put between source and circuits: the one that is there already tells nothing new. */
+const SEPARATES: Record<Arrangement, Job['separation']['kind']> = {
+  open: 'none',
+  header: 'low-loss-header',
+  buffer: 'buffer',
+  tees: 'closely-spaced-tees',
+};
+
+/** The job as it is and three drafts that differ from it. */
+const firstChoice = ({ separation }: Job): readonly WayKey[] => [
+  'present',
+  ...(Object.keys(SEPARATES) as Arrangement[]).filter((key) => SEPARATES[key] !== separation.kind).slice(0, MOST_WAYS - 1),
+];
 
 /** Each way through the season, two at a time. @param tell is told the share done of all together */
 async function runAll(
@@ -63,7 +76,7 @@ export function SideSection({ job, weather }: { job: Job; weather: NamedWeather 
   const { enqueueSnackbar } = useSnackbar();
   const { progress, start, cancel } = useLongRun();
   const [ways, setWays] = useState<Way[] | null>(null);
-  const [chosen, setChosen] = useState<readonly WayKey[]>(FIRST_CHOICE);
+  const [chosen, setChosen] = useState<readonly WayKey[]>(() => firstChoice(job));
   const [ran, setRan] = useState<{ inputs: string; weather: NamedWeather | null; sides: Side[]; seconds: number } | null>(null);
   const [failed, setFailed] = useState(false);
   const inputs = useFingerprint(job);

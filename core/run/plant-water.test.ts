@@ -1,0 +1,115 @@
+import { describe, expect, it } from 'vitest';
+import { SYSTEMS } from '../../demo/systems.ts';
+import { thistleMill } from '../../demo/thistle-mill.ts';
+import { CONNECTIONS, type Job, SEPARATION_KINDS } from '../../model/job.ts';
+import { newSeparation } from '../../model/new-job.ts';
+import { designWithPlant } from '../design/design-job.ts';
+import { PlantWater } from './plant-water.ts';
+import { daySettings } from './settings.ts';
+import { simulate } from './simulate.ts';
+
+const PER_VOLUME = 988 * 4181;
+const waterOf = (separation: Job['separation']): PlantWater => {
+  const job = { ...thistleMill, separation };
+  return new PlantWater(job, designWithPlant(job).design, PER_VOLUME);
+};
+const none = { carries: 0, effectiveness: 0 };
+const nothing = () => 0;
+/** A circuit that returns a water of its own, whatever goes to it. */
+const cold = (hot: number, back: number) => [{ hot, round: 0, slope: 0, base: back }];
+
+const WAYS = SEPARATION_KINDS.flatMap((kind): [string, Job['separation']][] =>
+  kind === 'buffer'
+    ? CONNECTIONS.map((connections) => [`buffer on ${connections} pipes`, newSeparation(kind, { volume: 0.2, connections })])
+    : [[kind, newSeparation(kind)]],
+);
+
+describe.each(WAYS)('water with %s', (_, separation) => {
+  it('keeps its heat over a step, whatever flows where', () => {
+    for (const [source, hot, power] of [
+      [800, 500, 6000],
+      [500, 800, 9000],
+      [600, 600, 0],
+      [0, 700, 0],
+      [400, 0, 3000],
+    ] as const) {
+      const water = waterOf(separation);
+      const before = water.held + water.inStore;
+      const moved = water.step(60, source, cold(hot, 31), { carries: 0, effectiveness: 0 }, false, () => power);
+      const given = moved.given.reduce((sum, heat) => sum + heat, 0);
+      // Without separation the source passes what is drawn; where nothing is drawn its heat stays in it.
+      expect(Math.abs(water.held + water.inStore - before - (power - given) * 60)).toBeLessThan(1e-6 * before);
+    }
+  });
+
+  it('settles where the source sends what is taken', () => {
+    const water = waterOf(separation);
+    let moved = { given: [0] };
+    for (let i = 0; i < 3000; i++) {
+      moved = water.step(60, 700, cold(700, 35), none, false, () => 7000);
+    }
+    expect(moved.given[0]).toBeCloseTo(7000, -1);
+    expect(water.supply - 35).toBeCloseTo(10, 1);
+  });
+
+  it('a whole day of a plant piped so is balanced and goes through', () => {
+    const job = { ...thistleMill, separation };
+    const { design, plant } = designWithPlant(job);
+    if (!plant) throw new Error('no plant');
+    const result = simulate(job, design, plant, { ...daySettings(job, { mean: 3, swing: 5 }), keepEvery: 60 });
+    expect(result.broke).toBeNull();
+    expect(result.imbalance).toBeLessThan(1e-9);
+    expect(result.energy.toRooms).toBeGreaterThan(0);
+    expect(Math.max(...result.moments.map((moment) => moment.supply))).toBeLessThan(95);
+  });
+});
+
+describe('a buffer in layers', () => {
+  const fourPipes = newSeparation('buffer', { volume: 0.2, connections: 'four' });
+
+  it('fills from the top when the source sends more than is drawn, and empties from below', () => {
+    const water = waterOf(fourPipes);
+    for (let i = 0; i < 10; i++) water.step(60, 800, cold(200, 30), none, false, (idle, perWatt) => (60 - idle) / perWatt);
+    const filling = water.layerTemperatures;
+    expect(filling).toEqual([...filling].sort((a, b) => b - a));
+    expect((filling[0] ?? 0) - (filling[9] ?? 0)).toBeGreaterThan(3);
+    for (let i = 0; i < 10; i++) water.step(60, 0, cold(400, 30), none, false, nothing);
+    const emptied = water.layerTemperatures;
+    expect(emptied[9]).toBeLessThan(filling[9] ?? 0);
+    expect(emptied[0]).toBeGreaterThan(emptied[9] ?? 0);
+    expect(water.led).toBe(emptied[5]);
+  });
+
+  it('on two pipes stands aside while as much is drawn as comes', () => {
+    const water = waterOf(newSeparation('buffer', { volume: 0.2, connections: 'two' }));
+    const before = water.layerTemperatures;
+    for (let i = 0; i < 30; i++) water.step(60, 500, cold(500, 30), none, false, () => 9000);
+    water.layerTemperatures.forEach((layer, i) => {
+      expect(layer).toBeCloseTo(before[i] ?? 0, 9);
+    });
+    expect(water.led).toBe(before[5]);
+  });
+
+  it('a cylinder drawn on is as cold as its share says, and its heat is counted', () => {
+    const water = waterOf(newSeparation('low-loss-header'));
+    const before = water.store ?? 0;
+    const drawn = water.draw(0.05, 0.25, 10);
+    expect(water.store).toBeCloseTo(before - 0.2 * (before - 10), 9);
+    expect(drawn).toBeCloseTo(0.05 * PER_VOLUME * (before - 10), -2);
+  });
+});
+
+describe('plates between source and circuits', () => {
+  it('pass no more than the smaller stream could carry, and the approach they were sized for', () => {
+    const job = SYSTEMS[8];
+    const { design } = designWithPlant(job);
+    const water = new PlantWater(job, design, PER_VOLUME);
+    const carries = (design.source?.massFlow.value ?? 0) * 4181;
+    for (let i = 0; i < 4000; i++)
+      water.step(60, carries, [{ hot: carries, round: 0, slope: 1, base: -4 }], none, false, () => carries * 4);
+    // As much flows on both sides: what the source sends stands above what the circuits get by the approach.
+    expect(water.sent - water.supply).toBeGreaterThan(0.3);
+    expect(water.sent - water.supply).toBeLessThan(2 * job.separation.approach + 1);
+    expect(water.sent - water.back(carries, carries)).toBeCloseTo(4, 1);
+  });
+});
