@@ -119,6 +119,19 @@ describe('a job file of version 3', () => {
   });
 });
 
+describe('a job file of version 5', () => {
+  it('keeps a thermostat for each zoned room, and knows no isolator, no prices and no results', () => {
+    const { thermostats, energy, runs, ...rest } = thistleMill;
+    const { isolator, ...controls } = rest.controls;
+    const read = readJob(JSON.parse(JSON.stringify({ ...rest, controls, version: 5 })));
+    if (!read.ok) throw new Error(read.problems.join(' '));
+    expect(read.job).toMatchObject({ version: 6, thermostats: [], runs: [] });
+    expect(Object.values(read.job.energy).every((value) => value === null)).toBe(true);
+    expect(read.job.controls).toEqual({ ...thistleMill.controls, isolator: 'unknown' });
+    expect(designJob(read.job).solved?.zones).toEqual(designJob(thistleMill).solved?.zones);
+  });
+});
+
 describe('a job file of version 1', () => {
   it('is brought up so that the plant stays what it was', () => {
     const read = readJob(asVersion1());
