@@ -91,6 +91,7 @@ export const SYSTEMS = {
         ...USUAL_CYLINDER,
         volume: 0.3,
         storeTemperature: 55,
+        dailyDraw: 0.2,
         flowTemperature: 75,
         coilOutput: 15_000,
         temperingValve: true,
@@ -124,6 +125,7 @@ export const SYSTEMS = {
       hotWater: {
         ...USUAL_CYLINDER,
         storeTemperature: 45,
+        dailyDraw: 0.2,
         flowTemperature: 68,
         charging: 'parallel',
         circulation: 'on-demand',

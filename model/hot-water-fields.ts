@@ -27,6 +27,13 @@ export const HOT_WATER_FIELDS = {
     max: 90,
     remedy: 'give what the cylinder is kept at, 20 to 90 °C',
   },
+  'hotWater/dailyDraw': {
+    label: 'hot water drawn in a day',
+    kind: 'volume',
+    min: 0,
+    max: 20,
+    remedy: 'give 0 to 20 000 L; 40 to 60 L for each person are usual',
+  },
   'hotWater/flowTemperature': {
     label: 'flow while charging',
     kind: 'temperature',

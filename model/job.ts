@@ -46,7 +46,11 @@ export const RULEBOOKS = [
   'us-primary-secondary',
 ] as const;
 
-/** How a building keeps its heat, where loads are only guessed by area. */
+/** How long a house keeps its heat: timber, brick, or stone and concrete. */
+export const HOUSE_MASSES = ['light', 'medium', 'heavy'] as const;
+export type HouseMass = (typeof HOUSE_MASSES)[number];
+
+/** How well a building is insulated, where loads are only guessed by area. */
 export const BUILDING_CLASSES = ['uninsulated', 'partly-insulated', 'insulated', 'modern', 'low-energy'] as const;
 export type BuildingClass = (typeof BUILDING_CLASSES)[number];
 
@@ -82,6 +86,8 @@ export const JobSchema = z
       /** Air of the rooms on the hottest day, and how moist it is: what the dew point follows from. */
       summerRoom: temperature('site/summerRoom'),
       summerHumidity: quantity('site/summerHumidity'),
+      /** How the house keeps its heat. */
+      mass: z.enum(HOUSE_MASSES, `is no kind of house; use one of ${HOUSE_MASSES.join(', ')}`),
     }),
     display: DisplaySchema,
     mode: z.enum(MODES, `is no mode; use one of ${MODES.join(', ')}`),

@@ -84,6 +84,8 @@ export const HotWaterSchema = z.strictObject({
   volume: quantity('hotWater/volume'),
   coldTemperature: temperature('hotWater/coldTemperature'),
   storeTemperature: temperature('hotWater/storeTemperature'),
+  /** Hot water drawn in a day, m3, as it leaves the store. */
+  dailyDraw: quantity('hotWater/dailyDraw'),
   /** What the source sends while it charges. */
   flowTemperature: temperature('hotWater/flowTemperature'),
   /** The coil as its data sheet rates it: heat into a store of one temperature, with the water going in and coming out. */

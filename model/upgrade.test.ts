@@ -17,7 +17,7 @@ function asVersion1(): Record<string, unknown> {
     version: 1,
     fluid: { kind: 'water' },
     rooms: job.rooms.map(({ branchLength, use, facing, coolingLoad, latentLoad, ...room }) => room),
-    site: (({ pipeSurroundings, summerRoom, summerHumidity, ...site }) => site)(job.site),
+    site: (({ pipeSurroundings, summerRoom, summerHumidity, mass, ...site }) => site)(job.site),
     circuits: job.circuits.map(
       ({
         pumpControl,
@@ -123,10 +123,13 @@ describe('a job file of version 5', () => {
   it('keeps a thermostat for each zoned room, and knows no isolator, no prices and no results', () => {
     const { thermostats, energy, runs, ...rest } = thistleMill;
     const { isolator, ...controls } = rest.controls;
-    const read = readJob(JSON.parse(JSON.stringify({ ...rest, controls, version: 5 })));
+    const { mass, ...site } = rest.site;
+    const hotWater = { ...rest.hotWater, dailyDraw: undefined };
+    const read = readJob(JSON.parse(JSON.stringify({ ...rest, site, controls, hotWater, version: 5 })));
     if (!read.ok) throw new Error(read.problems.join(' '));
     expect(read.job).toMatchObject({ version: 6, thermostats: [], runs: [] });
     expect(Object.values(read.job.energy).every((value) => value === null)).toBe(true);
+    expect([read.job.site.mass, read.job.hotWater?.dailyDraw]).toEqual(['medium', 0.2]);
     expect(read.job.controls).toEqual({ ...thistleMill.controls, isolator: 'unknown' });
     expect(designJob(read.job).solved?.zones).toEqual(designJob(thistleMill).solved?.zones);
   });

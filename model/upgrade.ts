@@ -136,12 +136,14 @@ function fromVersion4(job: Loose): Loose {
   };
 }
 
-/** Version 5 gave each zoned room a thermostat of its own, knew no isolator and no prices, and kept no results. */
+/** Version 5 gave each zoned room a thermostat of its own, knew no isolator, no prices and not how heavy the house is, and kept no results. */
 const fromVersion5 = (job: Loose): Loose => ({
   thermostats: [],
   energy: { efficiency: null, fuelPrice: null, electricityPrice: null, fuelEmission: null, electricityEmission: null },
   runs: [],
   ...job,
+  site: within(job.site, { mass: 'medium' }),
+  hotWater: within(job.hotWater, { dailyDraw: 0.2 }),
   controls: within(job.controls, { isolator: 'unknown' }),
   version: 6,
 });

@@ -61,8 +61,13 @@ await shot('controls', '/jobs/:id/controls', async () => {
   await page.waitForTimeout(800);
 });
 await shot('run', '/jobs/:id/run', async () => {
-  await page.getByRole('figure', { name: 'Output of the source over the day' }).waitFor();
+  await page.getByRole('row', { name: /^Set back/ }).waitFor();
   await page.waitForTimeout(800);
+});
+await shot('season', '/jobs/:id/run?view=season', async () => {
+  await page.getByRole('button', { name: 'Run the season' }).click();
+  await page.getByText(/^Run in/).waitFor({ timeout: 60_000 });
+  await page.waitForTimeout(1200);
 });
 await shot('papers', '/jobs/:id/papers');
 await shot('plant-dark', '/jobs/:id/plant', async () => {

@@ -1,12 +1,12 @@
 import type { Floor, FloorSystem } from '../../model/emitter.ts';
-import type { Job, Room } from '../../model/job.ts';
+import type { HouseMass, Job, Room } from '../../model/job.ts';
 import type { LoopSetting } from '../design/balancing.ts';
 import type { Plant } from '../design/operate.ts';
 import { SURFACE } from '../emitter/floor.ts';
 import { lawOfRating } from '../emitter/law.ts';
 import { rulebookOf } from '../review/rulebooks.ts';
 import { SUN_HOUR } from './gains.ts';
-import { MASSES, type Mass } from './run.ts';
+import { MASSES } from './run.ts';
 import type { RunEmitter, RunZone } from './zone.ts';
 
 /** Seconds from water to room where no floor lies between: a radiator, a coil in moving air: from memory. */
@@ -30,7 +30,7 @@ export const floorCapacity = ({ system, cover }: Pick<Floor, 'system' | 'cover'>
  * The zones of a plant as a run sees them. A room loses its load on the design day, in proportion to what it stands above
  * outdoors; an emitter is as large as entered, or as its load asks for at design temperatures.
  */
-export function zonesOfRun(job: Job, plant: Plant, mass: Mass): RunZone[] {
+export function zonesOfRun(job: Job, plant: Plant, mass: HouseMass): RunZone[] {
   const { assembly } = plant;
   const heat = new Map(assembly.spec.links.map((link) => [link.id, link.heat]));
   const rooms = new Map(job.rooms.map((room) => [room.id, room]));

@@ -1,14 +1,14 @@
+import type { HouseMass } from '../../model/job.ts';
 import type { Setback } from './calling.ts';
 
 /** How a house keeps its heat: hours for its rooms to lose all but a third of what they stand above outdoors: from memory. */
-export const MASSES = { light: 30, medium: 70, heavy: 140 } as const;
-export type Mass = keyof typeof MASSES;
+export const MASSES: Record<HouseMass, number> = { light: 30, medium: 70, heavy: 140 };
 
 export interface RunSettings {
   /** Seconds of a step, and outdoor temperatures for each of them, degrees C. */
   step: number;
   outdoor: readonly number[];
-  mass: Mass;
+  mass: HouseMass;
   /** Heat from people and things, and from the sun at its height, as shares of the design load. */
   people: number;
   sun: number;

@@ -1,4 +1,5 @@
-import { MASSES, type Mass } from './run.ts';
+import type { HouseMass } from '../../model/job.ts';
+import { MASSES } from './run.ts';
 
 /** A house of one mass that is let cool for some hours. */
 export interface SetBackCase {
@@ -31,7 +32,7 @@ const DAY = 86_400;
  * low as set, stands there, and is warmed towards T_o + P/H with all the source can give. Both follow from C dT/dt = P - H (T - T_o).
  * @param outdoor degrees C, all day
  */
-export function setBackEffect(house: SetBackCase, mass: Mass, outdoor: number): SetBackEffect {
+export function setBackEffect(house: SetBackCase, mass: HouseMass, outdoor: number): SetBackEffect {
   const { room, by, lasts } = house;
   const loss = house.load / Math.max(room - house.design, 1);
   const tau = MASSES[mass] * 3600;

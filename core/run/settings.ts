@@ -12,14 +12,17 @@ const SWING = 4;
 /** Heat of people and things as a share of the design load, and of the sun at its height: invented, of the usual size. */
 export const PEOPLE = 0.05;
 export const SUN = 0.2;
-/** Hot water of a household of four, hour and m3: invented, of the usual size. */
-export const DRAWS = [
-  { hour: 6.5, volume: 0.05 },
-  { hour: 7.25, volume: 0.06 },
-  { hour: 12.5, volume: 0.02 },
-  { hour: 19, volume: 0.05 },
-  { hour: 21.5, volume: 0.03 },
+/** When hot water is drawn, and shares of the day's: mornings and evenings of a household, invented. */
+const DRAWN = [
+  { hour: 6.5, share: 5 / 21 },
+  { hour: 7.25, share: 6 / 21 },
+  { hour: 12.5, share: 2 / 21 },
+  { hour: 19, share: 5 / 21 },
+  { hour: 21.5, share: 3 / 21 },
 ];
+/** The draws of a day, hour and m3. */
+export const drawsOf = ({ hotWater }: Job): { hour: number; volume: number }[] =>
+  hotWater ? DRAWN.map(({ hour, share }) => ({ hour, volume: share * hotWater.dailyDraw })) : [];
 /** A set-back as it is commonly chosen. */
 export const USUAL_SET_BACK = { from: 22, to: 6, by: 3 };
 
@@ -31,11 +34,11 @@ export const daySettings = (
 ): RunSettings => ({
   step: DAY_STEP,
   outdoor: 'mean' in day ? syntheticDay(day.mean, day.swing, DAY_STEP) : resampled(day, DAY_STEP),
-  mass: 'medium',
+  mass: job.site.mass,
   people: PEOPLE,
   sun: SUN,
   setBack: null,
-  draws: DRAWS,
+  draws: drawsOf(job),
   only: null,
   open: runsOpen(job),
   keepEvery: 5,

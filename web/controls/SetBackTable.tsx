@@ -4,16 +4,16 @@ import Typography from '@mui/material/Typography';
 import { Link as RouterLink, useParams } from 'react-router';
 import type { Design } from '../../core/design/design.ts';
 import { formatNumber } from '../../core/quantity/format.ts';
-import { MASSES, type Mass } from '../../core/run/run.ts';
+import { MASSES } from '../../core/run/run.ts';
 import { type SetBackCase, setBackEffect } from '../../core/run/set-back.ts';
 import { USUAL_SET_BACK } from '../../core/run/settings.ts';
-import type { Job } from '../../model/job.ts';
+import type { HouseMass, Job } from '../../model/job.ts';
 import { PlainTable } from '../parts/PlainTable.tsx';
 import { useDisplay } from '../state/display.ts';
 
 /** Outdoors in mild weather, degrees C. */
 const MILD = 5;
-const NAMES: Record<Mass, string> = { light: 'Light', medium: 'Medium', heavy: 'Heavy' };
+const NAMES: Record<HouseMass, string> = { light: 'Light', medium: 'Medium', heavy: 'Heavy' };
 
 /** What a night's set-back saves, and what the morning takes, by how heavy the house is. */
 export function SetBackTable({ job, design }: { job: Job; design: Design }) {
@@ -35,7 +35,7 @@ export function SetBackTable({ job, design }: { job: Job; design: Design }) {
     lasts: (((to - from + 24) % 24) as number) * 3600,
   };
   const at = [job.site.outdoorDesignTemperature, MILD];
-  const cell = (mass: Mass, outdoor: number) => {
+  const cell = (mass: HouseMass, outdoor: number) => {
     const { falls, recovery, saves } = setBackEffect(house, mass, outdoor);
     const warm = recovery === null ? 'never warm again' : `warm again in ${formatNumber(recovery / 3600, 1)} h`;
     return `falls ${say(falls, 'temperatureDifference')}, ${warm}, saves ${formatNumber(saves * 100, 1)} % of that day`;
@@ -54,7 +54,7 @@ export function SetBackTable({ job, design }: { job: Job; design: Design }) {
           </tr>
         </thead>
         <tbody>
-          {(Object.keys(MASSES) as Mass[]).map((mass) => (
+          {(Object.keys(MASSES) as HouseMass[]).map((mass) => (
             <tr key={mass}>
               <th scope="row">
                 {NAMES[mass]}, {MASSES[mass]} h

@@ -10,7 +10,7 @@ import { RULEBOOKS_BY_ID } from '../../core/review/rulebooks.ts';
 import type { Job } from '../../model/job.ts';
 import { type QuantityKind, UNIT_CHOICES } from '../../model/quantities.ts';
 import { OwnCatalogue } from '../own/OwnCatalogue.tsx';
-import { FLUID_CHOICES, MODE_CHOICES, RULEBOOK_CHOICES } from '../parts/choices.ts';
+import { FLUID_CHOICES, MASS_CHOICES, MODE_CHOICES, RULEBOOK_CHOICES } from '../parts/choices.ts';
 import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
 import { PageSection, Sheet } from '../parts/Layout.tsx';
 import { Ledger } from '../parts/Ledger.tsx';
@@ -56,6 +56,12 @@ export default function SitePage() {
             place="site/pipeSurroundings"
             label="Air around the pipes"
             help="In the plant room and on the way to the manifolds."
+          />
+          <ChoiceField
+            place="site/mass"
+            label="The house is"
+            options={MASS_CHOICES}
+            help="How long it keeps its heat, for runs."
           />
           <ChoiceField place="fluid/kind" label="Fluid" options={FLUID_CHOICES} help={glycolHelp(fluid)} />
           {fluid.kind !== 'water' && <QuantityField place="fluid/concentration" label="Share of glycol by volume" />}

@@ -3,12 +3,14 @@ import { PIPE_MATERIALS } from '../../core/pipe/catalogue.ts';
 import { OWN_PUMP } from '../../core/plant/circulator.ts';
 import { CIRCULATORS } from '../../core/plant/circulator-catalogue.ts';
 import { RULEBOOKS_BY_ID } from '../../core/review/rulebooks.ts';
+import { MASSES } from '../../core/run/run.ts';
 import type {
   Controls,
   EmitterKind,
   Facing,
   FurtherSource,
   HotWater,
+  HouseMass,
   Inside,
   Job,
   MaterialId,
@@ -242,6 +244,12 @@ export const SIGNAL_CHOICES = list<Signal>({
 
 export const ACTUATOR_CHOICES = list<Controls['actuator']>({ '24V': '24 V', mains: 'Mains voltage' });
 
+/** Hours in which a house loses all but a third of what it stands above outdoors. */
+export const MASS_CHOICES = list<HouseMass>({
+  light: `Light: timber, dry linings (${MASSES.light} h)`,
+  medium: `Medium: brick (${MASSES.medium} h)`,
+  heavy: `Heavy: stone, concrete (${MASSES.heavy} h)`,
+});
 export const ISOLATOR_CHOICES = list<Controls['isolator']>({
   unknown: 'Nobody has looked',
   switch: 'One switch, beside the plant',

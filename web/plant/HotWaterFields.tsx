@@ -48,6 +48,7 @@ export function HotWaterFields({ design }: { design: HotWaterDesign | null }) {
             <QuantityField place="hotWater/storeTemperature" label="Kept at" />
             <QuantityField place="hotWater/flowTemperature" label="Charged with" />
             <QuantityField place="hotWater/coldTemperature" label="Cold water" />
+            <QuantityField place="hotWater/dailyDraw" label="Drawn a day" />
             <QuantityField place="hotWater/coilOutput" label="Coil rated" />
             <QuantityField place="hotWater/coilStore" label="at store" />
             <QuantityField place="hotWater/coilFlow" label="at flow" />

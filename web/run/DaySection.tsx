@@ -2,17 +2,17 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import MenuItem from '@mui/material/MenuItem';
 import Slider from '@mui/material/Slider';
-import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
-import { MASSES, type Mass, type RunResult } from '../../core/run/run.ts';
+import type { RunResult } from '../../core/run/run.ts';
 import { daysIn } from '../../core/run/weather.ts';
 import { tableToCsv } from '../../exchange/results-table.ts';
 import { dayTable } from '../../exchange/run-tables.ts';
 import type { Job } from '../../model/job.ts';
+import { MASS_CHOICES } from '../parts/choices.ts';
 import { downloadCsv } from '../parts/download.ts';
+import { ChoiceField, QuantityField } from '../parts/Field.tsx';
 import { Reading } from '../parts/Layout.tsx';
 import type { Designed } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
@@ -22,12 +22,6 @@ import { useDay } from './useDay.ts';
 import { type NamedWeather, WeatherFile } from './WeatherFile.tsx';
 import { WhatIfTable } from './WhatIfTable.tsx';
 import { efficiency, kWh, runTime } from './words.ts';
-
-const MASS_WORDS: Record<Mass, string> = {
-  light: `Light: loses its heat in ${MASSES.light} h`,
-  medium: `Medium: ${MASSES.medium} h`,
-  heavy: `Heavy: ${MASSES.heavy} h`,
-};
 
 interface Props {
   designed: Designed;
@@ -42,7 +36,6 @@ export function DaySection({ designed, weather, onWeather }: Props) {
     mean: Math.round(job.site.outdoorDesignTemperature / 2),
     swing: 4,
     day: 0,
-    mass: 'medium',
     setBack: false,
     sunny: true,
   }));
@@ -52,6 +45,7 @@ export function DaySection({ designed, weather, onWeather }: Props) {
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { md: '268px minmax(0, 1fr)' }, gap: 2.5, alignItems: 'start' }}>
       <DayChoices
+        drawn={job.hotWater !== null}
         choice={choice}
         weather={weather}
         onWeather={onWeather}
@@ -94,12 +88,15 @@ export function DaySection({ designed, weather, onWeather }: Props) {
 
 /** What the person chooses, beside the result. */
 function DayChoices({
+  drawn,
   choice,
   weather,
   onWeather,
   onChange,
   children,
 }: {
+  /** Whether there is a cylinder to draw on. */
+  drawn: boolean;
   choice: DayChoice;
   weather: NamedWeather | null;
   onWeather: Props['onWeather'];
@@ -160,19 +157,8 @@ function DayChoices({
           </Box>
         </>
       )}
-      <TextField
-        select
-        label="The house is"
-        value={choice.mass}
-        onChange={(event) => onChange({ mass: event.target.value as Mass })}
-        slotProps={{ inputLabel: { shrink: true } }}
-      >
-        {(Object.keys(MASSES) as Mass[]).map((mass) => (
-          <MenuItem key={mass} value={mass}>
-            {MASS_WORDS[mass]}
-          </MenuItem>
-        ))}
-      </TextField>
+      <ChoiceField place="site/mass" label="The house is" options={MASS_CHOICES} />
+      {drawn && <QuantityField place="hotWater/dailyDraw" label="Hot water a day" />}
       <Box sx={{ display: 'grid' }}>
         <FormControlLabel
           control={<Checkbox checked={choice.setBack} onChange={(event) => onChange({ setBack: event.target.checked })} />}

@@ -3,7 +3,7 @@ import { newJob } from '../../model/new-job.ts';
 import { clock, type DayChoice, settingsOf } from './settings.ts';
 
 describe('the settings of a day', () => {
-  const choice: DayChoice = { mean: -3, swing: 5, weather: null, day: 0, mass: 'heavy', setBack: true, sunny: false };
+  const choice: DayChoice = { mean: -3, swing: 5, weather: null, day: 0, setBack: true, sunny: false };
   const job = newJob('A day');
 
   it('are a day of minutes about its mean', () => {

@@ -1,4 +1,4 @@
-import type { Mass, RunSettings } from '../../core/run/run.ts';
+import type { RunSettings } from '../../core/run/run.ts';
 import { daySettings, SUN, USUAL_SET_BACK } from '../../core/run/settings.ts';
 import { dayOf, type Weather } from '../../core/run/weather.ts';
 import type { Job } from '../../model/job.ts';
@@ -15,15 +15,13 @@ export interface DayChoice {
   /** Weather read from a file, and which of its days. */
   weather: Weather | null;
   day: number;
-  mass: Mass;
   setBack: boolean;
   sunny: boolean;
 }
 
 /** The settings of a run of one day. */
-export const settingsOf = (job: Job, { mean, swing, weather, day, mass, setBack, sunny }: DayChoice): RunSettings =>
+export const settingsOf = (job: Job, { mean, swing, weather, day, setBack, sunny }: DayChoice): RunSettings =>
   daySettings(job, weather ? dayOf(weather, day) : { mean, swing }, {
-    mass,
     sun: sunny ? SUN : 0,
     setBack: setBack ? SET_BACK : null,
     keepEvery: MINUTES_KEPT,
