@@ -64,12 +64,18 @@ await shot('run', '/jobs/:id/run', async () => {
   await page.getByRole('row', { name: /^Set back/ }).waitFor();
   await page.waitForTimeout(800);
 });
+await shot('papers', '/jobs/:id/papers');
+// Runs are kept with the job: these come after what shows it without.
 await shot('season', '/jobs/:id/run?view=season', async () => {
   await page.getByRole('button', { name: 'Run the season' }).click();
   await page.getByText(/^Run in/).waitFor({ timeout: 60_000 });
   await page.waitForTimeout(1200);
 });
-await shot('papers', '/jobs/:id/papers');
+await shot('side', '/jobs/:id/run?view=side', async () => {
+  await page.getByRole('button', { name: 'Lay them side by side' }).click();
+  await page.getByText(/^Run in/).waitFor({ timeout: 90_000 });
+  await page.waitForTimeout(1200);
+});
 await shot('plant-dark', '/jobs/:id/plant', async () => {
   await page.getByRole('button', { name: 'Dark', exact: true }).click();
   await page.getByRole('button', { name: 'Entries', exact: true }).click();

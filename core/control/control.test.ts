@@ -5,10 +5,12 @@ import { newPanel } from '../../model/new-emitter.ts';
 import { AUTO_CURVE, newCircuit, newJob, newRoom } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
 import { designJob, designWithPlant } from '../design/design-job.ts';
+import { draftPlants } from '../design/draft-plant.ts';
 import { ladder } from '../emitter/ladder.ts';
 import { say } from '../quantity/format.ts';
 import { callsTable } from './calls-table.ts';
 import { controlDevices, TRANSFORMERS, transformerFor } from './devices.ts';
+import { runsOpen } from './open-plant.ts';
 import { sequenceOfOperation } from './sequence.ts';
 import { nextSlope, type TuningReading } from './tune-curve.ts';
 import {
@@ -276,13 +278,23 @@ describe('a thermostat that stands for several rooms', () => {
 });
 
 describe('an open plant', () => {
+  const draft = draftPlants(thistleMill).find((each) => each.arrangement === 'open')?.job ?? thistleMill;
+
   it('says that nothing shuts, and that its thermostats stay open', () => {
-    const job = edited(['rulebook', 'open-low-temperature']);
-    const { design } = designWithPlant(job);
-    const told = sequenceOfOperation(job, design, (value, kind) => say(value, kind, job.display));
+    const { design } = designWithPlant(draft);
+    const told = sequenceOfOperation(draft, design, (value, kind) => say(value, kind, draft.display));
     expect(told[0]).toMatch(/While it is colder than 16.°C outdoors/);
-    expect(wiringSchedule(job, design)[0]?.note).toContain('the weather leads');
-    expect(sequenceOfOperation(thistleMill, design, (value) => String(value))[0]).toContain('calls');
+    expect(wiringSchedule(draft, design)[0]?.note).toContain('the weather leads');
+    expect(sequenceOfOperation(thistleMill, designWithPlant(thistleMill).design, (value) => String(value))[0]).toContain('calls');
+  });
+
+  it('is one by its pipes, not by its rulebook alone', () => {
+    expect(runsOpen(draft)).toBe(true);
+    expect(runsOpen(edited(['rulebook', 'open-low-temperature']))).toBe(false);
+    expect(runsOpen({ ...draft, source: { ...draft.source, curve: null } })).toBe(false);
+    expect(runsOpen({ ...draft, circuits: draft.circuits.map((circuit) => ({ ...circuit, zones: 'rooms' as const })) })).toBe(
+      false,
+    );
   });
 });
 

@@ -87,6 +87,13 @@ describe('what a day shows', () => {
     expect(only.moments.every((moment) => moment.calls.slice(0, 7) === '0000000' || moment.time === 0)).toBe(true);
   });
 
+  it('pumps that stood for a week are moved, where the controls do that', () => {
+    const summer = { step: 3600, outdoor: Array.from({ length: 24 * 20 }, () => 24), draws: [], people: 0, sun: 0 };
+    const still: Job = { ...thistleMill, hotWater: null };
+    expect(run(still, summer).exercised).toBe(2);
+    expect(run({ ...still, controls: { ...still.controls, exercise: false } }, summer).exercised).toBe(0);
+  });
+
   it('stops with the time and the reason when a state cannot be solved', () => {
     const { design, plant } = designWithPlant(thistleMill);
     if (!plant) throw new Error('no plant');

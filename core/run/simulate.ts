@@ -143,7 +143,7 @@ class Run {
       result.broke = `At ${clockOf(time)}, with ${flowing.length} calls: ${flows}`;
       return false;
     }
-    const exercised = this.exercise.next(moving, step);
+    const exercised = this.job.controls.exercise && this.exercise.next(moving, step);
     const wanted = this.wantedOf(outdoor, turn === 'cylinder' || turn === 'both');
     source.decide(water.led, water.sent, wanted, called);
     const moved = this.move(flows, wanted, outdoor, lowered, moving);
