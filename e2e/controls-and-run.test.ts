@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { SYSTEMS } from '../demo/systems.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
+import { NO_PRICES } from '../model/new-job.ts';
 import { complaints, expectAccessible, openJob, saved } from './helpers.ts';
 
 test('the weather curve follows from the emitters, can be set, and a poor one is named', async ({ page }) => {
@@ -85,6 +86,10 @@ test('a day is run, its minutes stand on the wall, it is asked what if', async (
   await page.getByRole('button', { name: 'Play the day' }).click();
   await expect.poll(async () => Number(await minute.inputValue())).toBeGreaterThan(12 * 3600 + 600);
   await page.getByRole('button', { name: 'Stop' }).click();
+  const litres = page.getByLabel('Hot water a day');
+  await litres.fill('300');
+  await page.getByLabel('The house is').click();
+  await page.getByRole('option', { name: /^Heavy/ }).click();
   await page.getByRole('button', { name: 'Kitchen' }).click();
   await expect(page.getByRole('figure', { name: 'The room over the day' })).toBeVisible();
   await page.getByLabel(/^Set back by/).check();
@@ -101,7 +106,7 @@ const hours = (count: number, value: (i: number) => number | string) =>
 test('a season runs with prices, may be called off, is kept with the job and marked when the job changes', async ({ page }) => {
   test.setTimeout(150_000);
   const found = complaints(page);
-  const id = await openJob(page, thistleMill, 'run?view=season');
+  const id = await openJob(page, { ...thistleMill, energy: NO_PRICES }, 'run?view=season');
   await page.getByRole('group', { name: 'Fuel' }).getByLabel('Price').fill('0,1');
   await page.getByRole('button', { name: 'Run the season' }).click();
   await page.getByRole('button', { name: 'Cancel' }).click();
