@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { startTransition, useEffect, useState } from 'react';
 
 /** Frames between two drawings: one in which it takes up what is new, one in which it paints that. */
 const FRAMES = 2;
@@ -20,10 +20,10 @@ function afterFrames(count: number, run: () => void): () => void {
 
 /**
  * A value as a drawing is to show it: each of several takes a new one in its turn, so that keys and frames find room between
- * them. Null until the first turn.
+ * them, and is rendered in slices. Null until the first turn.
  */
 export function useInTurn<T>(value: T, turn: number): T | null {
   const [shown, setShown] = useState<T | null>(null);
-  useEffect(() => afterFrames(turn * FRAMES, () => setShown(() => value)), [value, turn]);
+  useEffect(() => afterFrames(turn * FRAMES, () => startTransition(() => setShown(() => value))), [value, turn]);
   return shown;
 }
