@@ -14,7 +14,7 @@ const KWH = 3.6e6;
 function SeasonCharts({ days }: { days: readonly DayTotals[] }) {
   const theme = useTheme();
   const { palette } = theme.vars ?? theme;
-  const { say, unit } = useDisplay();
+  const { say, show, unit } = useDisplay();
   const degrees = (value: number | null) => (value === null ? null : fromSI(value, 'temperature', unit('temperature')));
   const data = days.map((day, i) => ({
     day: i + 1,
@@ -27,7 +27,7 @@ function SeasonCharts({ days }: { days: readonly DayTotals[] }) {
   const most = (of: (day: DayTotals) => number) => Math.max(0, ...days.map(of));
   const sent = days.flatMap((day) => (day.flow === null ? [] : [day.flow]));
   const span = (values: readonly number[]) =>
-    values.length > 0 ? `${say(Math.min(...values), 'temperature')} to ${say(Math.max(...values), 'temperature')}` : '–';
+    values.length > 0 ? `${show(Math.min(...values), 'temperature').number} to ${say(Math.max(...values), 'temperature')}` : '–';
   const axis = { stroke: palette.text.secondary, tick: { fontSize: 12.5, fill: palette.text.secondary } };
   const across = { dataKey: 'day', type: 'number' as const, domain: [1, days.length] as [number, number], ...axis };
   const frame = { data, margin: { top: 6, right: 0, bottom: 0, left: 0 } };
