@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readWeather } from './weather-file.ts';
 import { minuteOf } from './weather-times.ts';
@@ -114,5 +115,40 @@ describe('the hourly weather format', () => {
     const found = good([...head, ...Array.from({ length: 48 }, (_, i) => line(i, i === 5 ? '99.9' : '4'))].join('\n'));
     expect(found.outdoor[5]).toBe(4);
     expect(found.notes.join(' ')).toContain('1 missing');
+  });
+});
+
+describe('whatever a file holds', () => {
+  const cell = fc.oneof(
+    fc.double({ min: -80, max: 120, noNaN: true }).map((value) => value.toFixed(1)),
+    fc.constantFrom('', 'x', '2026-01-01 00:00', '31.12.2026 23:00', '12/31/2026 7:15', '=1+1', '99.9', '1e9', '-', 'NaN'),
+    fc.string({ maxLength: 6 }),
+  );
+
+  it('it is read or refused with a sentence, and what is read is a row of temperatures', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.array(cell, { minLength: 1, maxLength: 4 }), { maxLength: 60 }),
+        fc.constantFrom(',', ';', '\t'),
+        fc.constantFrom('', 'temperature\n', 'LOCATION,x\n'),
+        (rows, between, head) => {
+          const found = read(head + rows.map((row) => row.join(between)).join('\n'));
+          if (!found.ok) {
+            expect(found.problem.length).toBeGreaterThan(20);
+            return;
+          }
+          expect(found.outdoor.every((value) => Number.isFinite(value) && value >= -60 && value <= 55)).toBe(true);
+          expect(found.step).toBeGreaterThanOrEqual(900);
+        },
+      ),
+      { numRuns: 400, seed: 7 },
+    );
+    fc.assert(
+      fc.property(fc.uint8Array({ maxLength: 400 }), (bytes) => {
+        const found = readWeather(bytes);
+        expect(found.ok || found.problem.length > 10).toBe(true);
+      }),
+      { numRuns: 200, seed: 7 },
+    );
   });
 });

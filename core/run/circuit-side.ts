@@ -1,6 +1,6 @@
 import type { Circuit } from '../../model/job.ts';
 import type { StraightCurve } from '../control/weather-curve.ts';
-import { type CircuitBook, type CircuitFlows, flowsAtShare } from './flow-book.ts';
+import { type CircuitBook, flowsAtShare } from './flow-book.ts';
 import type { Drawn } from './plant-water.ts';
 import type { CircuitMoment } from './run.ts';
 import { outletLine, type RunEmitter, type RunZone } from './zone.ts';
@@ -9,6 +9,9 @@ import { outletLine, type RunEmitter, type RunZone } from './zone.ts';
 const BENT = 0.4;
 /** Change of a flow, as a share, from which it is. */
 const OTHER_FLOW = 1e-3;
+
+/** Share of a circuit's water that has to be new, or cooled, in a round for its temperature to follow from that. */
+const LEAST_NEW = 1e-9;
 
 /** A loop and what it feeds: the line its water leaves by, above what it heats, and about which excess and flow that was drawn. */
 interface Loop {
@@ -87,12 +90,12 @@ export class CircuitSide {
       loop.through = shares ? (shares[k] as number) * (sinks[loop.zone] as ZoneSink).open : 0;
       open += loop.through;
     }
-    if (!booked || open <= 0) {
+    const whole = booked?.along[booked.along.length - 1];
+    if (!booked || !whole || open <= 0 || whole.flow <= 0) {
       this.rest();
       return;
     }
     const enters = Math.min(supply, wanted);
-    const whole = booked.along[booked.along.length - 1] as CircuitFlows;
     this.lines(enters, sinks, whole.flow * specificHeat, open);
     let now = { ...whole, travel: 1 };
     if (supply > wanted) {
@@ -105,9 +108,15 @@ export class CircuitSide {
     // T_mix = f T + (1 - f) T_back and T_back = slope T_mix + base.
     const behind = 1 - this.slope * (1 - hotShare);
     this.carries = now.flow * open * specificHeat;
-    this.mixShare = hotShare / behind;
-    this.mixRest = ((1 - hotShare) * this.base) / behind;
     this.travel = now.travel;
+    if (behind < LEAST_NEW) {
+      // It goes round and gives nothing, the rooms being as warm: its water stays as it was.
+      this.mixShare = 0;
+      this.mixRest = this.supply;
+    } else {
+      this.mixShare = hotShare / behind;
+      this.mixRest = ((1 - hotShare) * this.base) / behind;
+    }
     drawn.hot = hotShare * this.carries;
     drawn.round = now.round * specificHeat;
     drawn.slope = this.slope * this.mixShare;
