@@ -98,6 +98,7 @@ test('figures in the papers show their sum as well', async ({ page }) => {
 
 test('a broken job file is refused with the place, and nothing comes in', async ({ page }) => {
   await page.goto('/');
+  await expect(page.getByRole('link', { name: 'Thistle Mill', exact: true })).toBeVisible();
   const before = await page.getByRole('listitem').count();
   const broken = JSON.stringify({ ...thistleMill, rooms: [{ ...thistleMill.rooms[0], heatLoad: -5 }] });
   await page

@@ -20,8 +20,11 @@ const DayTracks = lazy(() => import('./DayTracks.tsx'));
 
 const STEP = MINUTES_KEPT * 60;
 const DAY = 86_400;
-/** Milliseconds between two moments while the day plays. */
+/** Milliseconds between two moments while the day plays, and how far apart these are, s. */
 const PACE = 140;
+const STRIDE = 300;
+/** How far a key with shift goes, s. */
+const LEAP = 1800;
 const START = 7 * 3600;
 
 /** The wall at a minute of the day, a slider through it, and what happened as tracks over the same hours. */
@@ -36,7 +39,7 @@ export function DayBoard({ designed, result, stale }: { designed: Designed; resu
   const state = useMinute(moment);
   useEffect(() => {
     if (!playing) return;
-    const timer = setInterval(() => setAt((before) => (before + STEP >= DAY ? 0 : before + STEP)), PACE);
+    const timer = setInterval(() => setAt((before) => (before + STRIDE >= DAY ? 0 : before + STRIDE)), PACE);
     return () => clearInterval(timer);
   }, [playing]);
   if (!moment) return null;
@@ -66,6 +69,7 @@ export function DayBoard({ designed, result, stale }: { designed: Designed; resu
             min={0}
             max={DAY - STEP}
             step={STEP}
+            shiftStep={LEAP}
             value={Math.min(at, DAY - STEP)}
             getAriaValueText={clock}
             onChange={(_, value) => {

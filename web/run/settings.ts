@@ -3,8 +3,8 @@ import { daySettings, SUN, USUAL_SET_BACK } from '../../core/run/settings.ts';
 import { dayOf, type Weather } from '../../core/run/weather.ts';
 import type { Job } from '../../model/job.ts';
 
-/** Minutes between two moments that are kept to be drawn. */
-export const MINUTES_KEPT = 5;
+/** Minutes between two moments that are kept: any minute can stand on the wall. */
+export const MINUTES_KEPT = 1;
 export const SET_BACK = USUAL_SET_BACK;
 
 /** What a person decides about a day. */
