@@ -1,6 +1,6 @@
 import { controlParts } from '../core/control/control-parts.ts';
 import { sequenceOfOperation } from '../core/control/sequence.ts';
-import { wiringSchedule } from '../core/control/wiring.ts';
+import { terminalWords, wiringSchedule } from '../core/control/wiring.ts';
 import type { Design } from '../core/design/design.ts';
 import { electricalSupply } from '../core/design/electrical.ts';
 import { partsList } from '../core/design/parts-list.ts';
@@ -78,14 +78,15 @@ export function wallTables(job: Job, design: Design, { head, number }: Writing):
     {
       id: 'wiring',
       title: 'Wiring schedule (a qualified person wires)',
-      headings: ['Terminal', 'What', 'From', 'To', 'Carries', 'Note'],
-      rows: wiringSchedule(job, design).map(({ terminal, what, from, to, carries, note }) => [
-        terminal,
-        what,
-        from,
-        to,
-        carries,
-        note,
+      headings: ['Terminals', 'Cores', 'What', 'From', 'To', 'Carries', 'Note'],
+      rows: wiringSchedule(job, design).map((wire) => [
+        terminalWords(wire),
+        wire.cores.join(', '),
+        wire.what,
+        wire.from,
+        wire.to,
+        wire.carries,
+        wire.note,
       ]),
     },
     {

@@ -23,7 +23,7 @@ import {
   sourceNeed,
   straightAt,
 } from './weather-curve.ts';
-import { wiringSchedule } from './wiring.ts';
+import { terminalWords, type Wire, wiringSchedule } from './wiring.ts';
 
 const edited = (...edits: [string, unknown][]): Job =>
   applyEdits(
@@ -203,7 +203,16 @@ describe('the wiring schedule', () => {
 
   it('has a terminal for every thermostat, pump, motor and call, numbered through', () => {
     const all = wires(thistleMill);
-    expect(all.map((wire) => wire.terminal)).toEqual(all.map((_, i) => i + 1));
+    // As many terminals as cores, one after the other; what does not come to the centre has none there.
+    let next = 1;
+    for (const { terminals, cores, what } of all) {
+      expect(cores.length, what).toBeGreaterThanOrEqual(2);
+      if (!terminals) continue;
+      expect([terminals.first, terminals.last], what).toEqual([next, next + cores.length - 1]);
+      next = terminals.last + 1;
+    }
+    expect(terminalWords(all[0] as Wire)).toBe('1–2');
+    expect(terminalWords(all.find((wire) => wire.what === 'Outdoor sensor') as Wire)).toBe('at North wall');
     expect(all.filter((wire) => wire.what.startsWith('Thermostat'))).toHaveLength(8);
     expect(all.filter((wire) => wire.what.startsWith('Pump '))).toHaveLength(4);
     expect(all.filter((wire) => wire.what.startsWith('Mixing valve'))).toHaveLength(2);

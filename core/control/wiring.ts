@@ -7,8 +7,10 @@ import { byThermostat } from './shared-thermostat.ts';
 
 /** One connection of the wiring schedule. */
 export interface Wire {
-  /** Terminal in the wiring centre, numbered from 1. */
-  terminal: number;
+  /** First and last of its terminals in the wiring centre, numbered from 1; null where it does not come there. */
+  terminals: { first: number; last: number } | null;
+  /** What stands on each of them, in order. */
+  cores: readonly string[];
   what: string;
   from: string;
   to: string;
@@ -16,14 +18,43 @@ export interface Wire {
   note: string;
 }
 
+/** Cores of a cable by what it carries: common practice; the makers' manuals decide. */
+const CORES: Record<string, readonly string[]> = {
+  'a dry contact': ['common', 'contact'],
+  '24 V': ['24 V', '0 V'],
+  mains: ['L switched', 'N', 'PE'],
+  'mains voltage': ['L', 'N', 'L switched'],
+  'mains, switched': ['L switched', 'N', 'PE'],
+  'mains, switched by the source': ['L switched', 'N', 'PE'],
+  '24 V, open and close': ['0 V', 'open', 'close'],
+  '0 to 10 V': ['0-10 V', '0 V'],
+  '0 to 10 V and mains': ['L', 'N', 'PE', '0-10 V', '0 V'],
+  bus: ['bus +', 'bus -'],
+  'sensor, apart from mains cables': ['sensor', 'sensor'],
+};
+
+/** Terminals of a connection as they stand in a schedule: "4-6", or where it is made if not there. */
+export const terminalWords = ({ terminals, from }: Wire): string =>
+  terminals === null
+    ? `at ${from}`
+    : terminals.first === terminals.last
+      ? `${terminals.first}`
+      : `${terminals.first}–${terminals.last}`;
+
 /** Every connection, terminal by terminal: thermostats in, actuators, pumps and the source's call out, safety stats in series. */
 export function wiringSchedule(job: Job, design: Design): Wire[] {
   const { controls } = job;
   const devices = controlDevices(job, design);
   const wires: Wire[] = [];
   const centre = controls.wiringCentre ? 'Wiring centre' : 'Terminal strip';
-  const add = (what: string, from: string, to: string, carries: string, note = '') =>
-    wires.push({ terminal: wires.length + 1, what, from, to, carries, note });
+  let used = 0;
+  const add = (what: string, from: string, to: string, carries: string, note = '') => {
+    const cores = CORES[carries] ?? [];
+    const here = from === centre || to === centre;
+    const terminals = here ? { first: used + 1, last: used + Math.max(cores.length, 1) } : null;
+    if (terminals) used = terminals.last;
+    wires.push({ terminals, cores, what, from, to, carries, note });
+  };
   const actuated = controls.actuator === '24V' ? '24 V' : 'mains';
   // A thermostat of several rooms has one pair of terminals, whatever it opens.
   const open = runsOpen(job);
@@ -45,7 +76,14 @@ export function wiringSchedule(job: Job, design: Design): Wire[] {
         centre,
         `Manifold of ${zone.circuitName}`,
         actuated,
-        controls.endSwitches ? 'End switches back to the centre in series with the call' : '',
+      );
+    if (zone.actuators > 0 && controls.endSwitches)
+      add(
+        `End switches of ${zone.label}`,
+        `Manifold of ${zone.circuitName}`,
+        centre,
+        'a dry contact',
+        'In series with the call for heat',
       );
   }
   for (const circuit of design.circuits) {

@@ -56,9 +56,8 @@ describe('waters and the streams between them', () => {
           const before = streams.held;
           streams.begin(60);
           streams.heatAt(0);
-          // A ring: as much comes in as goes out everywhere; and a wall between two.
+          // A ring: as much comes in as goes out everywhere.
           holds.forEach((_, i) => void streams.flow(i, (i + 1) % holds.length, carries[0] as number));
-          streams.exchange(0, 1, carries[1] as number);
           streams.coil(0, 1, 2, carries[2] as number, 0.6);
           streams.flow(1, 0, carries[2] as number);
           streams.end(0, () => power);

@@ -62,15 +62,6 @@ export class Streams {
     known[to]! += carries * base;
   }
 
-  /** Heat from one to another through a wall, W/K. */
-  exchange(a: number, b: number, conductance: number): void {
-    const { count, matrix } = this;
-    matrix[a * count + a]! += conductance;
-    matrix[a * count + b]! -= conductance;
-    matrix[b * count + b]! += conductance;
-    matrix[b * count + a]! -= conductance;
-  }
-
   /** Heat lost to surroundings, W/K. */
   lose(from: number, conductance: number, ambient: number): void {
     this.matrix[from * this.count + from]! += conductance;

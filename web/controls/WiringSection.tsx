@@ -3,7 +3,7 @@ import Typography from '@mui/material/Typography';
 import { useMemo } from 'react';
 import { controlParts } from '../../core/control/control-parts.ts';
 import { controlDevices } from '../../core/control/devices.ts';
-import { wiringSchedule } from '../../core/control/wiring.ts';
+import { terminalWords, wiringSchedule } from '../../core/control/wiring.ts';
 import type { Design } from '../../core/design/design.ts';
 import type { Job } from '../../model/job.ts';
 import { ACTUATOR_CHOICES, ISOLATOR_CHOICES, SIGNAL_CHOICES, SOURCE_CALL_CHOICES } from '../parts/choices.ts';
@@ -77,7 +77,7 @@ export function WiringSection({ job, design }: { job: Job; design: Design }) {
         <PlainTable name="Wiring schedule">
           <thead>
             <tr>
-              {['Terminal', 'What', 'From', 'To', 'Carries', 'Note'].map((heading) => (
+              {['Terminals', 'What', 'From', 'To', 'Carries', 'Note'].map((heading) => (
                 <th scope="col" key={heading}>
                   {heading}
                 </th>
@@ -86,14 +86,19 @@ export function WiringSection({ job, design }: { job: Job; design: Design }) {
           </thead>
           <tbody>
             {wires.map((wire) => (
-              <tr key={wire.terminal}>
-                <td>{wire.terminal}</td>
+              <tr key={wire.terminals?.first ?? wire.what}>
+                <td style={{ whiteSpace: 'nowrap' }}>{terminalWords(wire)}</td>
                 <th scope="row" style={{ fontWeight: 650 }}>
                   {wire.what}
                 </th>
                 <td>{wire.from}</td>
                 <td>{wire.to}</td>
-                <td>{wire.carries}</td>
+                <td>
+                  {wire.carries}
+                  <Typography component="div" variant="body2">
+                    {wire.cores.join(' · ')}
+                  </Typography>
+                </td>
                 <td>{wire.note}</td>
               </tr>
             ))}
