@@ -212,7 +212,7 @@ describe('the wiring schedule', () => {
       next = terminals.last + 1;
     }
     expect(terminalWords(all[0] as Wire)).toBe('1–2');
-    expect(terminalWords(all.find((wire) => wire.what === 'Outdoor sensor') as Wire)).toBe('at North wall');
+    expect(terminalWords(all.find((wire) => wire.what === 'Outdoor sensor') as Wire)).toBe('at the source');
     expect(all.filter((wire) => wire.what.startsWith('Thermostat'))).toHaveLength(8);
     expect(all.filter((wire) => wire.what.startsWith('Pump '))).toHaveLength(4);
     expect(all.filter((wire) => wire.what.startsWith('Mixing valve'))).toHaveLength(2);

@@ -33,10 +33,10 @@ const CORES: Record<string, readonly string[]> = {
   'sensor, apart from mains cables': ['sensor', 'sensor'],
 };
 
-/** Terminals of a connection as they stand in a schedule: "4-6", or where it is made if not there. */
-export const terminalWords = ({ terminals, from }: Wire): string =>
+/** Terminals of a connection as they stand in a schedule: "4–6", or those of the source where it does not come to the centre. */
+export const terminalWords = ({ terminals }: Wire): string =>
   terminals === null
-    ? `at ${from}`
+    ? 'at the source'
     : terminals.first === terminals.last
       ? `${terminals.first}`
       : `${terminals.first}–${terminals.last}`;

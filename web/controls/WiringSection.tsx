@@ -87,7 +87,7 @@ export function WiringSection({ job, design }: { job: Job; design: Design }) {
           <tbody>
             {wires.map((wire) => (
               <tr key={wire.terminals?.first ?? wire.what}>
-                <td style={{ whiteSpace: 'nowrap' }}>{terminalWords(wire)}</td>
+                <td style={{ minWidth: 88, maxWidth: 130 }}>{terminalWords(wire)}</td>
                 <th scope="row" style={{ fontWeight: 650 }}>
                   {wire.what}
                 </th>
