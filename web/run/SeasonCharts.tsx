@@ -41,13 +41,41 @@ function SeasonCharts({ days }: { days: readonly DayTotals[] }) {
   const { wall } = palette;
   // One path for all days: a bar each would be two hundred elements a chart.
   const day = { type: 'step' as const, fillOpacity: 0.85, strokeWidth: 1, dot: false, isAnimationActive: false };
+  const whole = (value: number) => formatNumber(value, 0);
+  /** What is counted by day: how it is called, what stands beside it, its colour and its unit. */
+  const counted = [
+    {
+      key: 'cycles',
+      name: 'Starts of the source by day',
+      label: 'Starts',
+      value: `at most ${most((each) => each.cycles)}`,
+      colour: wall.copper,
+      suffix: '',
+    },
+    {
+      key: 'made',
+      name: 'Heat made by day',
+      label: 'Heat',
+      value: `at most ${whole(most((each) => each.made / KWH))} kWh`,
+      colour: wall.flow,
+      suffix: 'kWh',
+    },
+    {
+      key: 'short',
+      name: 'Hours somebody is short by day',
+      label: 'Somebody short',
+      value: `${whole(days.reduce((sum, each) => sum + each.hoursShort, 0))} h`,
+      colour: wall.note,
+      suffix: 'h',
+    },
+  ];
   return (
     <>
       <Track
         legend={
           <>
             <LegendLine label="Sent" value={span(sent)} stroke={wall.flow} width={2.6} />
-            <LegendLine label="Outdoors" value={span(days.map((day) => day.outdoor))} stroke={wall.back} width={2} dash="2 4" />
+            <LegendLine label="Outdoors" value={span(days.map((each) => each.outdoor))} stroke={wall.back} width={2} dash="2 4" />
           </>
         }
       >
@@ -65,72 +93,27 @@ function SeasonCharts({ days }: { days: readonly DayTotals[] }) {
           </InTurn>
         </figure>
       </Track>
-      <Track legend={<LegendLine label="Starts" value={`at most ${most((day) => day.cycles)}`} stroke={wall.copper} width={8} />}>
-        <figure style={{ margin: 0 }} aria-label="Starts of the source by day">
-          <InTurn turn={1} height={90}>
-            <ResponsiveContainer width="100%" height={90}>
-              <ComposedChart {...frame}>
-                <CartesianGrid stroke={palette.divider} />
-                <XAxis {...across} hide />
-                <YAxis {...up('')} domain={[0, 'auto']} allowDecimals={false} />
-                <Area {...day} dataKey="cycles" stroke={wall.copper} fill={wall.copper} />
-              </ComposedChart>
-            </ResponsiveContainer>
-          </InTurn>
-        </figure>
-      </Track>
-      <Track
-        legend={
-          <LegendLine
-            label="Heat"
-            value={`at most ${formatNumber(
-              most((day) => day.made / KWH),
-              0,
-            )} kWh`}
-            stroke={wall.flow}
-            width={8}
-          />
-        }
-      >
-        <figure style={{ margin: 0 }} aria-label="Heat made by day">
-          <InTurn turn={2} height={90}>
-            <ResponsiveContainer width="100%" height={90}>
-              <ComposedChart {...frame}>
-                <CartesianGrid stroke={palette.divider} />
-                <XAxis {...across} hide />
-                <YAxis {...up('kWh')} domain={[0, 'auto']} />
-                <Area {...day} dataKey="made" stroke={wall.flow} fill={wall.flow} />
-              </ComposedChart>
-            </ResponsiveContainer>
-          </InTurn>
-        </figure>
-      </Track>
-      <Track
-        legend={
-          <LegendLine
-            label="Somebody short"
-            value={`${formatNumber(
-              days.reduce((sum, day) => sum + day.hoursShort, 0),
-              0,
-            )} h`}
-            stroke={wall.note}
-            width={8}
-          />
-        }
-      >
-        <figure style={{ margin: 0 }} aria-label="Hours somebody is short by day">
-          <InTurn turn={3} height={110}>
-            <ResponsiveContainer width="100%" height={110}>
-              <ComposedChart {...frame}>
-                <CartesianGrid stroke={palette.divider} />
-                <XAxis {...across} tickFormatter={(day: number) => `day ${day}`} minTickGap={30} />
-                <YAxis {...up('h')} domain={[0, 'auto']} />
-                <Area {...day} dataKey="short" stroke={wall.note} fill={wall.note} />
-              </ComposedChart>
-            </ResponsiveContainer>
-          </InTurn>
-        </figure>
-      </Track>
+      {counted.map(({ key, name, label, value, colour, suffix }, i) => {
+        // The days stand below the last of them, for all.
+        const last = i === counted.length - 1;
+        const height = last ? 110 : 90;
+        return (
+          <Track key={key} legend={<LegendLine label={label} value={value} stroke={colour} width={8} />}>
+            <figure style={{ margin: 0 }} aria-label={name}>
+              <InTurn turn={i + 1} height={height}>
+                <ResponsiveContainer width="100%" height={height}>
+                  <ComposedChart {...frame}>
+                    <CartesianGrid stroke={palette.divider} />
+                    <XAxis {...across} hide={!last} tickFormatter={(at: number) => `day ${at}`} minTickGap={30} />
+                    <YAxis {...up(suffix)} domain={[0, 'auto']} allowDecimals={false} />
+                    <Area {...day} dataKey={key} stroke={colour} fill={colour} />
+                  </ComposedChart>
+                </ResponsiveContainer>
+              </InTurn>
+            </figure>
+          </Track>
+        );
+      })}
     </>
   );
 }
