@@ -1,5 +1,6 @@
 import { compareDistribution } from '../core/design/compare-distribution.ts';
 import { designWithPlant } from '../core/design/design-job.ts';
+import { ended } from '../core/run/ended.ts';
 import { season } from '../core/run/season.ts';
 import { daySettings } from '../core/run/settings.ts';
 import { runSide, waysOf } from '../core/run/side-by-side.ts';
@@ -14,14 +15,6 @@ function day(job: Job): { solved: number; known: number } {
   const { design, plant } = designWithPlant(job);
   if (!plant) throw new Error('no plant');
   return simulate(job, design, plant, daySettings(job, { mean: 0, swing: 4 }));
-}
-
-/** Runs a long computation to its end. */
-function ended<T>(run: Generator<number, T>): T {
-  for (;;) {
-    const { done, value } = run.next();
-    if (done) return value;
-  }
 }
 
 const share = ({ solved, known }: { solved: number; known: number }) => `${((100 * known) / (known + solved)).toFixed(1)} %`;

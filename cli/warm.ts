@@ -1,6 +1,7 @@
 import { readFile, stat, writeFile } from 'node:fs/promises';
 import { designJob, designWithPlant } from '../core/design/design-job.ts';
 import { say } from '../core/quantity/format.ts';
+import { ended } from '../core/run/ended.ts';
 import { season } from '../core/run/season.ts';
 import { daySettings } from '../core/run/settings.ts';
 import { FEWEST_WAYS, MOST_WAYS, sideBySide, waysOf } from '../core/run/side-by-side.ts';
@@ -78,14 +79,6 @@ async function rooms(path: string, into?: string, out?: string): Promise<void> {
     );
   });
   process.stdout.write(`\n${read.preview.rows.length} rooms added; the job is in ${out}.\n`);
-}
-
-/** Runs a long computation to its end. */
-function ended<T>(run: Generator<number, T>): T {
-  for (;;) {
-    const { done, value } = run.next();
-    if (done) return value;
-  }
 }
 
 const NO_PLANT = 'There is no plant to run: rooms with heat loads on a circuit are needed.';

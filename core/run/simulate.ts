@@ -9,6 +9,7 @@ import { coilConductance } from '../plant/cylinder.ts';
 import { rulebookOf } from '../review/rulebooks.ts';
 import { CylinderCall, EXERCISE_TIME, PumpExercise, type Turn, within } from './calling.ts';
 import { CircuitSide, type ZoneSink } from './circuit-side.ts';
+import { ended } from './ended.ts';
 import { type BookedFlows, FlowBook } from './flow-book.ts';
 import { gainsIn } from './gains.ts';
 import { zonesOfRun } from './house.ts';
@@ -45,13 +46,8 @@ export function* simulation(job: Job, design: Design, plant: Plant, settings: Ru
 }
 
 /** The whole run at once. */
-export function simulate(job: Job, design: Design, plant: Plant, settings: RunSettings): RunResult {
-  const run = simulation(job, design, plant, settings);
-  for (;;) {
-    const { done, value } = run.next();
-    if (done) return value;
-  }
-}
+export const simulate = (job: Job, design: Design, plant: Plant, settings: RunSettings): RunResult =>
+  ended(simulation(job, design, plant, settings));
 
 /** Everything that moves in a run. */
 class Run {
