@@ -1,5 +1,6 @@
 import { formatNumber, say } from '../core/quantity/format.ts';
 import { costOf } from '../core/run/cost.ts';
+import { boughtLabel, efficiencyLabel, notables } from '../core/run/notable.ts';
 import type { RunResult } from '../core/run/run.ts';
 import type { Side } from '../core/run/side-by-side.ts';
 import type { Job } from '../model/job.ts';
@@ -16,10 +17,10 @@ function totals(job: Job, run: RunResult): [string, string][] {
     energy.bought === null
       ? []
       : [
-          [carrier === 'fuel' ? 'Fuel' : 'Electricity for it', kWh(energy.bought)],
-          carrier === 'fuel'
-            ? ['Efficiency', `${formatNumber((100 * energy.made) / energy.bought, 0)} %`]
-            : ['Heat over electricity', (energy.made / energy.bought).toFixed(2)],
+          [boughtLabel(carrier), kWh(energy.bought)],
+          carrier === 'electricity'
+            ? [efficiencyLabel(carrier), ((energy.made + energy.immersion) / energy.bought).toFixed(2)]
+            : [efficiencyLabel(carrier), `${formatNumber((100 * (energy.made + energy.immersion)) / energy.bought, 0)} %`],
         ];
   return [
     ['Heat made', kWh(energy.made)],
@@ -27,6 +28,10 @@ function totals(job: Job, run: RunResult): [string, string][] {
     ['Hot water', kWh(energy.toCylinder)],
     ['Lost by pipes', kWh(energy.pipes)],
     ['Pumps', kWh(energy.pumps)],
+    ...notables(run).map((each): [string, string] => [
+      tame(each.label),
+      'energy' in each ? kWh(each.energy) : `${(each.seconds / 3600).toFixed(1)} h`,
+    ]),
     ...(cost === null ? [] : ([['Cost', formatNumber(cost, 2)]] as [string, string][])),
     ...(emission === null ? [] : ([['Carbon dioxide', `${formatNumber(emission, 0)} kg`]] as [string, string][])),
     ['Sent, on average', say(run.meanFlow, 'temperature', job.display)],

@@ -1,7 +1,7 @@
 import type { Emitter } from '../model/emitter.ts';
 import type { Job } from '../model/job.ts';
 import { newFixed, newFloor, newPanel, newRated, USUAL_COOLING } from '../model/new-emitter.ts';
-import { AUTO_CURVE, newSection, USUAL_CYLINDER } from '../model/new-job.ts';
+import { AUTO_CURVE, newFurtherSource, newSection, USUAL_CYLINDER } from '../model/new-job.ts';
 
 /** One emitter of each kind, named by it: for tests over all fields of a job. */
 export const EVERY_EMITTER: readonly Emitter[] = [
@@ -19,17 +19,19 @@ export const withEveryEmitter = (job: Job, ids: readonly string[]): Job => ({
   hotWater: job.hotWater ?? USUAL_CYLINDER,
   source: { ...job.source, curve: AUTO_CURVE, points: [{ id: 'p1', outdoor: -7, flow: 35, output: 6000, cop: 2.9 }] },
   furtherSources: [
-    {
-      id: 'f1',
+    newFurtherSource('f1', {
       name: 'Stove',
       kind: 'solid-fuel',
       capacity: 9000,
-      leastOutput: 'auto',
       flowTemperature: 75,
       order: 'backup',
-      pump: 'auto',
+      takesOver: false,
+      runsBelow: 4,
+      efficiency: 0.7,
+      price: 0.05,
+      emission: 0.03,
       approach: 5,
-    },
+    }),
   ],
   circuits: job.circuits.map((circuit) => ({
     ...circuit,

@@ -10,7 +10,7 @@ import {
   type Section,
 } from '../model/job.ts';
 import { newFloor, newPanel, newRated } from '../model/new-emitter.ts';
-import { NO_SHARED_PUMP, newRoom, newSeparation, USUAL_CONTROLS } from '../model/new-job.ts';
+import { NO_SHARED_PUMP, newRoom, newSeparation, USUAL_CONTROLS, USUAL_FIRING } from '../model/new-job.ts';
 
 const pipe = (material: PipeRun['material'], length: number, size = 'auto', fittingsAllowance = 0.4): PipeRun => ({
   material,
@@ -211,6 +211,8 @@ const house: Job = {
     capacity: 17_000,
     leastOutput: 'auto',
     leastRunTime: 600,
+    firing: USUAL_FIRING,
+    lockOutBelow: null,
     volumiser: null,
     leastFlow: null,
     standing: 'indoors',
@@ -250,6 +252,10 @@ const house: Job = {
     drinkingVessel: true,
     charging: 'priority',
     hygieneTemperature: 65,
+    hygieneBy: 'source',
+    immersion: null,
+    standingLoss: 'auto',
+    tapTemperature: 40,
     temperingValve: true,
   },
   separation: newSeparation('low-loss-header'),

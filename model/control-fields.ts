@@ -2,6 +2,13 @@ import type { Field } from './field.ts';
 
 /** The numbers of controls and weather curves. */
 export const CONTROL_FIELDS = {
+  'controls/actuatorTime': {
+    label: 'time an actuator takes to open',
+    kind: 'duration',
+    min: 0,
+    max: 900,
+    remedy: 'take it from its data sheet, 0 to 15 min, or "auto"',
+  },
   'controls/actuatorPower': {
     label: 'power of an actuator',
     kind: 'electricPower',

@@ -20,6 +20,8 @@ export const ControlsSchema = z.strictObject({
   wiringCentre: z.boolean('is neither true nor false'),
   /** Actuators that say when they are open. */
   endSwitches: z.boolean('is neither true nor false'),
+  /** Seconds an actuator or a zone valve takes to open; `auto` is usual for its kind. */
+  actuatorTime: autoOr(quantity('controls/actuatorTime')),
   /** What one actuator draws, W. */
   actuatorPower: quantity('controls/actuatorPower'),
   sourceCall: z.enum(SOURCE_CALLS, `is no way to call; use one of ${SOURCE_CALLS.join(', ')}`),

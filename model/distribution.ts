@@ -30,6 +30,16 @@ export const FurtherSourceSchema = z.strictObject({
   leastOutput: autoOr(quantity('furtherSources/*/leastOutput')),
   flowTemperature: temperature('furtherSources/*/flowTemperature'),
   order: z.enum(ORDERS, `is no order; use one of ${ORDERS.join(', ')}`),
+  /** A backup comes by itself once the plant has been too cool for its delay; otherwise somebody switches it. */
+  takesOver: z.boolean('is neither true nor false'),
+  /** Outdoor temperature below which it runs at all; null where it always may. */
+  runsBelow: temperature('furtherSources/*/runsBelow').nullable(),
+  /** Seconds the wanted temperature is missed before it comes. */
+  delay: quantity('furtherSources/*/delay'),
+  /** Heat over what is bought, price and carbon dioxide of a kWh bought; null for what is usual, or the job's own. */
+  efficiency: quantity('furtherSources/*/efficiency').nullable(),
+  price: quantity('furtherSources/*/price').nullable(),
+  emission: quantity('furtherSources/*/emission').nullable(),
   pump: text(40),
   /**
    * Kelvin between its water and that of the plant where a plate exchanger parts them; null where it is the same water.

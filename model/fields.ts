@@ -2,6 +2,7 @@ import { CONTROL_FIELDS } from './control-fields.ts';
 import { EMITTER_FIELDS } from './emitter-fields.ts';
 import { ENERGY_FIELDS } from './energy-fields.ts';
 import type { Field } from './field.ts';
+import { FIRING_FIELDS } from './firing-fields.ts';
 import { HOT_WATER_FIELDS } from './hot-water-fields.ts';
 import { PIPE_FIELDS } from './pipe-fields.ts';
 import { PLANT_FIELDS } from './plant-fields.ts';
@@ -233,10 +234,18 @@ export const FIELDS = {
     max: 1e7,
     remedy: 'read it off the plate of the valve, above 0, or leave it empty',
   },
+  ...FIRING_FIELDS,
   ...HOT_WATER_FIELDS,
   ...PLANT_FIELDS,
   ...CONTROL_FIELDS,
   ...ENERGY_FIELDS,
+  'separation/standingLoss': {
+    label: 'standing loss of the buffer',
+    kind: 'heatPerKelvin',
+    min: 0,
+    max: 200,
+    remedy: 'give the heat it loses for each kelvin above its surroundings, 0 to 200 W/K, or "auto"',
+  },
   'separation/volume': {
     label: 'volume of the buffer',
     kind: 'volume',
@@ -251,12 +260,19 @@ export const FIELDS = {
     max: 110,
     remedy: 'heating water leaves at 15 to 110 °C',
   },
+  'source/lockOutBelow': {
+    label: 'locked out below',
+    kind: 'temperature',
+    min: -40,
+    max: 25,
+    remedy: 'give the outdoor temperature below which it does not run, -40 to 25 °C, or leave it empty for none',
+  },
   'source/temperatureDifference': {
     label: 'source delta T',
     kind: 'temperatureDifference',
     min: 0.5,
     max: 60,
-    remedy: 'flow divides by delta T, so give 0.5 to 60 K',
+    remedy: 'flow divides by delta T, so give 0.5 to 60 K, or "auto" for what the circuits make of it',
   },
   'source/loss': {
     label: 'pressure loss inside the source',

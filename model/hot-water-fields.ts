@@ -70,6 +70,28 @@ export const HOT_WATER_FIELDS = {
     max: 100,
     remedy: 'the store at the rating, 0 to 100 °C; below the return',
   },
+  'hotWater/immersion': {
+    label: 'immersion heater',
+    kind: 'electricPower',
+    min: 0,
+    aboveMin: true,
+    max: 200_000,
+    remedy: 'read it off its plate, above 0, or leave it empty for none',
+  },
+  'hotWater/standingLoss': {
+    label: 'standing loss of the cylinder',
+    kind: 'heatPerKelvin',
+    min: 0,
+    max: 200,
+    remedy: 'give the heat it loses for each kelvin above its surroundings, 0 to 200 W/K, or "auto"',
+  },
+  'hotWater/tapTemperature': {
+    label: 'water wanted at the tap',
+    kind: 'temperature',
+    min: 25,
+    max: 60,
+    remedy: 'give 25 to 60 °C; 40 °C is usual',
+  },
   'hotWater/hygieneTemperature': {
     label: 'weekly hygiene cycle',
     kind: 'temperature',

@@ -18,7 +18,7 @@ export { MATERIALS, type MaterialId, MOST_ROOMS } from './schema-parts.ts';
 export * from './source.ts';
 
 /** The version of the job file this program writes. Older ones are brought up to it by `upgrade.ts`. */
-export const JOB_VERSION = 6;
+export const JOB_VERSION = 7;
 export const JOB_FORMAT = 'warm-manifold/job';
 
 /** Most circuits one job takes; beyond this a building is split into jobs. */
@@ -124,6 +124,8 @@ export const JobSchema = z
       /** Water in a buffer that separates, and pipes on it: source and circuits on two, three or four of their own. */
       volume: autoOr(quantity('separation/volume')),
       connections: z.enum(CONNECTIONS, `is no way to connect a buffer; use one of ${CONNECTIONS.join(', ')}`),
+      /** Heat the buffer loses for each kelvin above its surroundings. */
+      standingLoss: autoOr(quantity('separation/standingLoss')),
       /** Source flow less supply of the circuits across the plates of an exchanger. */
       approach: quantity('separation/approach'),
     }),

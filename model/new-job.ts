@@ -13,6 +13,7 @@ import {
   type PipeRun,
   type Room,
   type Section,
+  type Source,
   type WeatherCurve,
 } from './job.ts';
 
@@ -38,6 +39,7 @@ export const USUAL_CONTROLS: Controls = {
   relay: 'contact',
   wiringCentre: true,
   endSwitches: false,
+  actuatorTime: 'auto',
   actuatorPower: 2,
   sourceCall: 'contact',
   priorityTimeout: 5400,
@@ -67,6 +69,16 @@ export const NO_SHARED_PUMP: Distribution = {
   bypass: null,
 };
 
+/** A source that stops and starts as is usual for its kind. */
+export const USUAL_FIRING: Source['firing'] = {
+  stopsAbove: 'auto',
+  startsBelow: 'auto',
+  forcedRun: 'auto',
+  leastPause: 'auto',
+  startTime: 'auto',
+  mostStarts: 'auto',
+};
+
 /** A separation with everything else still to be decided. */
 export const newSeparation = (kind: Job['separation']['kind'], fields: Partial<Job['separation']> = {}): Job['separation'] => ({
   kind,
@@ -76,6 +88,7 @@ export const newSeparation = (kind: Job['separation']['kind'], fields: Partial<J
   after: 'auto',
   volume: 'auto',
   connections: 'four',
+  standingLoss: 'auto',
   approach: 4,
   ...fields,
 });
@@ -111,11 +124,13 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
       capacity: 'auto',
       leastOutput: 'auto',
       leastRunTime: 600,
+      firing: USUAL_FIRING,
+      lockOutBelow: null,
       volumiser: null,
       leastFlow: null,
       standing: 'indoors',
       flowTemperature: 55,
-      temperatureDifference: 15,
+      temperatureDifference: 'auto',
       run: insulated(copper, 3),
       loss: 'auto',
       waterContent: 'auto',
@@ -171,6 +186,10 @@ export const USUAL_CYLINDER: HotWater = {
   drinkingVessel: false,
   charging: 'priority',
   hygieneTemperature: null,
+  hygieneBy: 'source',
+  immersion: null,
+  standingLoss: 'auto',
+  tapTemperature: 40,
   temperingValve: false,
 };
 
@@ -183,10 +202,24 @@ export const newFurtherSource = (id: string, fields: Partial<FurtherSource> = {}
   leastOutput: 'auto',
   flowTemperature: 60,
   order: 'together',
+  takesOver: true,
+  runsBelow: null,
+  delay: 1200,
+  efficiency: null,
+  price: null,
+  emission: null,
   pump: 'auto',
   approach: null,
   ...fields,
 });
+
+/** Fall of the water across radiators where nobody has chosen one, K: common practice, as the source likes it. */
+const usualFall = ({ source }: Job): number =>
+  source.temperatureDifference !== 'auto'
+    ? source.temperatureDifference
+    : source.kind === 'heat-pump' || source.kind === 'ground-heat-pump'
+      ? 5
+      : 15;
 
 /** A room as it comes into a job. */
 export function newRoom(id: string, fields: Partial<Room> = {}): Room {
@@ -218,7 +251,7 @@ export function newCircuit(id: string, job: Job, fields: Partial<Circuit> = {}):
     emitters: 'radiators',
     connection: floor ? 'mixed' : 'direct',
     flowTemperature: floor ? Math.min(38, job.source.flowTemperature) : job.source.flowTemperature,
-    temperatureDifference: floor ? 7 : job.source.temperatureDifference,
+    temperatureDifference: floor ? 7 : usualFall(job),
     run: insulated(us ? 'copper-b88-m' : 'copper-en1057', 8),
     worstRun: {
       ...pipe(floor ? (us ? 'pex-f876' : 'pex-iso15875') : us ? 'copper-b88-m' : 'copper-en1057', floor ? 80 : 20),

@@ -41,6 +41,21 @@ export const SourceSchema = z.strictObject({
   leastOutput: autoOr(quantity('source/leastOutput')),
   /** Shortest run its maker or its owner wants. */
   leastRunTime: quantity('source/leastRunTime'),
+  /** How it stops and starts; `auto` is usual for its kind. */
+  firing: z.strictObject({
+    /** Kelvin above and below what is wanted at its sensor. */
+    stopsAbove: autoOr(deltaT('source/firing/stopsAbove')),
+    startsBelow: autoOr(deltaT('source/firing/startsBelow')),
+    /** Its controls keep it on, or off, for so long. */
+    forcedRun: autoOr(quantity('source/firing/forcedRun')),
+    leastPause: autoOr(quantity('source/firing/leastPause')),
+    /** From the call to the first heat. */
+    startTime: autoOr(quantity('source/firing/startTime')),
+    /** Starts an hour that its maker allows. */
+    mostStarts: autoOr(quantity('source/firing/mostStarts')),
+  }),
+  /** Outdoor temperature below which it does not run; null where it always may. */
+  lockOutBelow: temperature('source/lockOutBelow').nullable(),
   /** Water of a tank in its return, in series; null for none. */
   volumiser: quantity('source/volumiser').nullable(),
   /** Flow its maker asks for at least; null while nobody looked. */
@@ -48,7 +63,8 @@ export const SourceSchema = z.strictObject({
   /** Indoors, free in the open, or outdoors where it breathes its own air again. */
   standing: z.enum(STANDINGS, `is no place for a source; use one of ${STANDINGS.join(', ')}`),
   flowTemperature: temperature('source/flowTemperature'),
-  temperatureDifference: deltaT('source/temperatureDifference'),
+  /** `auto` is what the circuits bring back. */
+  temperatureDifference: autoOr(deltaT('source/temperatureDifference')),
   run: runAt('source/run'),
   loss: autoOr(quantity('source/loss')),
   waterContent: autoOr(quantity('source/waterContent')),
@@ -95,8 +111,15 @@ export const HotWaterSchema = z.strictObject({
   coilStore: temperature('hotWater/coilStore'),
   /** Charging alone while the heating waits, or beside it. */
   charging: z.enum(['priority', 'parallel'], 'is neither "priority" nor "parallel"'),
-  /** Temperature of a weekly cycle against germs; null for none. */
+  /** Temperature of a weekly cycle against germs, null for none, and what brings it there. */
   hygieneTemperature: temperature('hotWater/hygieneTemperature').nullable(),
+  hygieneBy: z.enum(['source', 'immersion'], 'is neither "source" nor "immersion"'),
+  /** Immersion heater in the store, W; null without. */
+  immersion: quantity('hotWater/immersion').nullable(),
+  /** Heat the store loses for each kelvin above its surroundings. */
+  standingLoss: autoOr(quantity('hotWater/standingLoss')),
+  /** Water as it is wanted at the tap: what is drawn cooler than that is short. */
+  tapTemperature: temperature('hotWater/tapTemperature'),
   /** Pump and pipes between the bars and its coil, one way. */
   pump: text(40),
   run: runAt('hotWater/run'),

@@ -2,8 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { designJob } from '../core/design/design-job.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import type { InsulatedRun } from './job.ts';
+import { JOB_VERSION } from './job.ts';
 import { newRated } from './new-emitter.ts';
-import { newRoom } from './new-job.ts';
+import { newFurtherSource, newRoom } from './new-job.ts';
 import { readJob } from './read-job.ts';
 import { upgradeJob } from './upgrade.ts';
 
@@ -127,7 +128,7 @@ describe('a job file of version 5', () => {
     const hotWater = { ...rest.hotWater, dailyDraw: undefined };
     const read = readJob(JSON.parse(JSON.stringify({ ...rest, site, controls, hotWater, version: 5 })));
     if (!read.ok) throw new Error(read.problems.join(' '));
-    expect(read.job).toMatchObject({ version: 6, thermostats: [], runs: [] });
+    expect(read.job).toMatchObject({ version: JOB_VERSION, thermostats: [], runs: [] });
     expect(Object.values(read.job.energy).every((value) => value === null)).toBe(true);
     expect([read.job.site.mass, read.job.hotWater?.dailyDraw]).toEqual(['medium', 0.2]);
     expect(read.job.controls).toEqual({ ...thistleMill.controls, isolator: 'unknown' });
@@ -135,11 +136,45 @@ describe('a job file of version 5', () => {
   });
 });
 
+describe('a job file of version 6', () => {
+  it('stops, starts and cools as is usual, and its backup stays in the hands of whoever switched it', () => {
+    const beside = {
+      ...newFurtherSource('f1'),
+      takesOver: undefined,
+      runsBelow: undefined,
+      delay: undefined,
+      efficiency: undefined,
+    };
+    const old = {
+      ...thistleMill,
+      furtherSources: [beside, { ...beside, id: 'f2', order: 'backup' }],
+      source: { ...thistleMill.source, firing: undefined, lockOutBelow: undefined },
+      separation: { ...thistleMill.separation, standingLoss: undefined },
+      controls: { ...thistleMill.controls, actuatorTime: undefined },
+      hotWater: {
+        ...thistleMill.hotWater,
+        hygieneBy: undefined,
+        immersion: undefined,
+        standingLoss: undefined,
+        tapTemperature: undefined,
+      },
+      version: 6,
+    };
+    const read = readJob(JSON.parse(JSON.stringify(old)));
+    if (!read.ok) throw new Error(read.problems.join(' '));
+    expect({ ...read.job, furtherSources: [] }).toEqual(thistleMill);
+    expect(read.job.furtherSources.map(({ takesOver, delay }) => [takesOver, delay])).toEqual([
+      [false, 0],
+      [false, 1200],
+    ]);
+  });
+});
+
 describe('a job file of version 1', () => {
   it('is brought up so that the plant stays what it was', () => {
     const read = readJob(asVersion1());
     if (!read.ok) throw new Error(read.problems.join(' '));
-    expect(read.job.version).toBe(6);
+    expect(read.job.version).toBe(JOB_VERSION);
     expect(read.job.circuits[0]).toMatchObject({
       pumpControl: 'fixed-speed',
       components: [],

@@ -149,6 +149,39 @@ const fromVersion5 = (job: Loose): Loose => ({
 });
 
 /**
+ * Version 6 knew neither how a source stops and starts nor what stands and cools. All of it is then as usual for its kind; a backup
+ * stays in the hands of whoever switched it.
+ */
+const fromVersion6 = (job: Loose): Loose => ({
+  ...job,
+  source: within(job.source, {
+    firing: {
+      stopsAbove: 'auto',
+      startsBelow: 'auto',
+      forcedRun: 'auto',
+      leastPause: 'auto',
+      startTime: 'auto',
+      mostStarts: 'auto',
+    },
+    lockOutBelow: null,
+  }),
+  furtherSources: each(job.furtherSources, (source) => ({
+    takesOver: false,
+    runsBelow: null,
+    // Sources that ran together did so from the first.
+    delay: source.order === 'backup' ? 1200 : 0,
+    efficiency: null,
+    price: null,
+    emission: null,
+    ...source,
+  })),
+  separation: within(job.separation, { standingLoss: 'auto' }),
+  controls: within(job.controls, { actuatorTime: 'auto' }),
+  hotWater: within(job.hotWater, { hygieneBy: 'source', immersion: null, standingLoss: 'auto', tapTemperature: 40 }),
+  version: 7,
+});
+
+/**
  * Brings a job file of an older version up to the present one, before it is parsed. Anything that is no such file
  * comes back as it is: the schema then says what is wrong.
  */
@@ -158,5 +191,6 @@ export function upgradeJob(raw: unknown): unknown {
   const third = second.version === 2 ? fromVersion2(second) : second;
   const fourth = third.version === 3 ? fromVersion3(third) : third;
   const fifth = fourth.version === 4 ? fromVersion4(fourth) : fourth;
-  return fifth.version === 5 ? fromVersion5(fifth) : fifth;
+  const sixth = fifth.version === 5 ? fromVersion5(fifth) : fifth;
+  return sixth.version === 6 ? fromVersion6(sixth) : sixth;
 }

@@ -112,9 +112,10 @@ describe('the straight curve of a controller', () => {
     expect(fitCurve([{ outdoor: 0, flow: Number.POSITIVE_INFINITY }])).toBeNull();
   });
 
-  it('too high costs a heat pump by its COP: with Carnot (T - To) / T at both', () => {
+  it('too high costs a heat pump by its COP: Carnot between its refrigerant at both', () => {
     const job = edited(['source/kind', 'heat-pump']);
-    const carnot = (flow: number) => (flow + 273.15) / (flow - 5);
+    // Condensing 3 K above the flow, evaporating 8 K below air of 5 C.
+    const carnot = (flow: number) => (flow + 3 + 273.15) / (flow + 3 + 3);
     expect(excessCost(job, 5, 41, 35)).toBeCloseTo(carnot(35) / carnot(41) - 1, 9);
     const boiler = (kind: Job['source']['kind']): Job => ({ ...thistleMill, source: { ...thistleMill.source, kind } });
     // At 5 C the fall of 10 K is 15/29 of it: returns of 29.8 and 49.8.

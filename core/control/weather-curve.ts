@@ -1,11 +1,11 @@
 import type { Job, WeatherCurve } from '../../model/job.ts';
 import type { CircuitDesign } from '../design/design.ts';
+import { settledJob } from '../design/settled-job.ts';
 import { emitterLaw } from '../emitter/emitter.ts';
 import { ladder, type Rung } from '../emitter/ladder.ts';
 import { type EmitterLaw, flowTemperatureFor, lawOfRating } from '../emitter/law.ts';
 import { boilerEfficiency } from '../plant/boiler-efficiency.ts';
-import { heatPumpAt } from '../plant/heat-pump-map.ts';
-import { carnotCop } from '../plant/source-gain.ts';
+import { copOf } from '../plant/source-gain.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 
 /** Degrees C: outdoors, and the flow it takes. */
@@ -139,19 +139,18 @@ export const sentAt = (set: WeatherCurve, curve: StraightCurve, outdoor: number)
 
 /**
  * How much more a source buys for the same heat at one flow temperature than at another, as a share: a heat pump electricity, from
- * its data points or as a usual share of Carnot; a condensing boiler fuel, by what its return then is. Null for any other source.
+ * its data points or the default map; a condensing boiler fuel, by what its return then is. Null for any other source.
  */
 export function excessCost(job: Job, outdoor: number, sent: number, needed: number): number | null {
-  const { heatPump, defrosts, condenses } = traitsOf(job.source);
+  const { heatPump, condenses } = traitsOf(job.source);
   if (condenses) {
     // The fall of the water shrinks with the load.
     const cold = COUNTED_FROM - job.site.outdoorDesignTemperature;
-    const drop = job.source.temperatureDifference * Math.min(Math.max((COUNTED_FROM - outdoor) / Math.max(cold, 1), 0), 1);
+    const drop =
+      settledJob(job).source.temperatureDifference * Math.min(Math.max((COUNTED_FROM - outdoor) / Math.max(cold, 1), 0), 1);
     return boilerEfficiency(job.source.kind, needed - drop) / boilerEfficiency(job.source.kind, sent - drop) - 1;
   }
   if (!heatPump) return null;
-  const drawnFrom = defrosts ? outdoor : 0;
-  const cop = (flow: number) => heatPumpAt(job.source.points, drawnFrom, flow)?.cop ?? carnotCop(flow, drawnFrom);
-  const [at, wanted] = [cop(sent), cop(needed)];
-  return at && wanted ? wanted / at - 1 : null;
+  const [at, wanted] = [copOf(job.source, outdoor, sent), copOf(job.source, outdoor, needed)];
+  return wanted / at - 1;
 }

@@ -106,12 +106,7 @@ export function designBuffer(
         : { V_tank: decided('tank in the return', 'volume', tankInSeries, 'source/volumiser') }),
     },
   });
-  const swing = decided(
-    'source delta T',
-    'temperatureDifference',
-    job.source.temperatureDifference,
-    'source/temperatureDifference',
-  );
+  const swing = source.deltaT;
   const water: Record<string, Ingredient> = { ρ: context.densityOf(fluid), c_p: context.specificHeatOf(fluid) };
   const forRunTime = book.add({
     id: 'buffer/forRunTime',

@@ -1,50 +1,21 @@
 import type { Emitter } from '../../model/emitter.ts';
-import type { Room } from '../../model/job.ts';
 import { emitterLabel } from '../emitter/emitter.ts';
-import { downwardLoss } from '../emitter/floor.ts';
 import { circuitsById, roomEmitters, rungsOf } from '../emitter/ladder.ts';
 import type { EmitterLaw } from '../emitter/law.ts';
 import { decided, given, type Ingredient } from '../figure/figure.ts';
 import type { Context } from './context.ts';
+import { type CircuitPart, partsOfJob } from './parts-of-job.ts';
 
-/** Something a circuit feeds: an emitter of a room, or a whole room whose emitters nobody has entered yet. */
-export interface CircuitPart {
-  room: Room;
-  emitter: Emitter | null;
-  /** `rooms/r1/e1`, or `rooms/r1`: start of the ids of its loops. */
-  place: string;
-  /** Heat into the room, and with it what goes to the unheated side, W. */
-  useful: number;
-  load: number;
-  law: EmitterLaw | null;
-}
+export type { CircuitPart } from './parts-of-job.ts';
 
-/** What each circuit feeds on the design day. A room without emitters goes whole to its own circuit. */
+/** What each circuit feeds on the design day, and the figures of what its rooms need. */
 export function circuitParts(context: Context): Map<string, CircuitPart[]> {
   const { job } = context;
   const circuits = circuitsById(job);
-  const parts = new Map<string, CircuitPart[]>();
-  const put = (circuitId: string, part: CircuitPart) => {
-    const there = parts.get(circuitId);
-    if (there) there.push(part);
-    else parts.set(circuitId, [part]);
-  };
   for (const room of job.rooms) {
     const place = `rooms/${room.id}`;
     const fedRoom = roomEmitters(room, circuits);
-    if (fedRoom.fed.length === 0) {
-      const load = room.heatLoad ?? 0;
-      if (room.circuit !== null) put(room.circuit, { room, emitter: null, place, useful: load, load, law: null });
-      continue;
-    }
-    for (const { emitter, circuitId, law, load: useful } of fedRoom.fed) {
-      const down =
-        emitter.kind === 'floor' && useful > 0
-          ? downwardLoss(emitter, useful / emitter.area, room.roomTemperature) * emitter.area
-          : 0;
-      put(circuitId, { room, emitter, place: `${place}/${emitter.id}`, useful, load: useful + down, law });
-    }
-    for (const rung of rungsOf(fedRoom)) {
+    for (const rung of fedRoom.fed.length === 0 ? [] : rungsOf(fedRoom)) {
       if (!Number.isFinite(rung.needed)) continue;
       context.book.add({
         id: `${place}/needed/${rung.circuitId}`,
@@ -62,7 +33,7 @@ export function circuitParts(context: Context): Map<string, CircuitPart[]> {
       });
     }
   }
-  return parts;
+  return partsOfJob(job);
 }
 
 /** What each emitter gives at 30 K over the room: a plain way to tell its size. */

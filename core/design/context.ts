@@ -3,14 +3,17 @@ import type { Celsius, QuantityKind } from '../../model/quantities.ts';
 import { FigureBook, given, type Ingredient } from '../figure/figure.ts';
 import { type Fluid, fluidName, fluidOf, fluidSource, fluidState } from '../fluid/fluid.ts';
 import type { FluidState } from '../fluid/water.ts';
-import { isRough, withRoughLoads } from '../load/rough-loads.ts';
+import { isRough } from '../load/rough-loads.ts';
 import { say } from '../quantity/format.ts';
 import { type Rulebook, rulebookOf } from '../review/rulebooks.ts';
+import { type SettledJob, settledJob } from './settled-job.ts';
 
 /** What every step of the design has at hand. */
 export interface Context {
-  /** With rough loads filled in where there are none. */
-  job: Job;
+  /** With rough loads and the source's delta T filled in where there are none. */
+  job: SettledJob;
+  /** Whether that delta T follows from the circuits. */
+  derivedDrop: boolean;
   /** Whether the load of a room, as entered, is only a rough one. */
   isRough: (room: Room) => boolean;
   book: FigureBook;
@@ -27,7 +30,7 @@ export interface Context {
 }
 
 export function contextOf(asEntered: Job): Context {
-  const job = withRoughLoads(asEntered);
+  const job = settledJob(asEntered);
   const rough = new Set(asEntered.rooms.filter((room) => isRough(asEntered, room)).map((room) => room.id));
   const rulebook = rulebookOf(job);
   const fluid = fluidOf(job.fluid);
@@ -35,6 +38,7 @@ export function contextOf(asEntered: Job): Context {
   const source = fluidSource(fluid);
   return {
     job,
+    derivedDrop: asEntered.source.temperatureDifference === 'auto',
     isRough: (room) => rough.has(room.id),
     book: new FigureBook(),
     rulebook,

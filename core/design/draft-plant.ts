@@ -150,6 +150,5 @@ function undiluted(job: Job): Job {
   if (job.separation.kind === 'none') return job;
   const { source } = designJob(job);
   if (!source || source.massFlow.value >= source.secondaryFlow.value) return job;
-  const narrow = (job.source.temperatureDifference * source.massFlow.value) / source.secondaryFlow.value;
-  return { ...job, source: { ...job.source, temperatureDifference: Math.max(1, Math.floor(narrow * 2) / 2) } };
+  return { ...job, source: { ...job.source, temperatureDifference: 'auto' } };
 }

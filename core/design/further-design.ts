@@ -34,12 +34,7 @@ export interface FurtherFlow extends Omit<FurtherDesign, 'pump'> {
  */
 export function designFurther(context: Context, source: SourceFlow): FurtherFlow[] {
   const { job, book, rules } = context;
-  const drop = decided(
-    'source delta T',
-    'temperatureDifference',
-    job.source.temperatureDifference,
-    'source/temperatureDifference',
-  );
+  const drop = source.deltaT;
   return job.furtherSources.map((further) => {
     const place = `furtherSources/${further.id}`;
     const name = nameOf(further);

@@ -1,6 +1,6 @@
 import { byRule, decided, type Figure, given } from '../figure/figure.ts';
+import { DEFAULT_HEAT_PUMP, defaultCop, frostShare } from '../plant/default-heat-pump.ts';
 import { heatPumpAt } from '../plant/heat-pump-map.ts';
-import { CARNOT_SHARE, carnotCop } from '../plant/source-gain.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import type { Context } from './context.ts';
 
@@ -26,10 +26,10 @@ export function designHeatPump(context: Context): HeatPumpDesign | null {
       : byRule(rules.brine),
     T_f: decided('source flow temperature', 'temperature', flow, 'source/flowTemperature'),
   };
+  const enclosed = job.source.standing === 'enclosed';
   const state = heatPumpAt(job.source.points, outdoor, flow);
   if (!state) {
-    const cop = carnotCop(flow, outdoor);
-    if (cop === null) return null;
+    const { aboveFlow, belowAir, belowBrine, share } = DEFAULT_HEAT_PUMP;
     return {
       output: null,
       covered: true,
@@ -37,14 +37,27 @@ export function designHeatPump(context: Context): HeatPumpDesign | null {
         id: 'source/cop',
         label: 'Heat pump: COP on the design day',
         kind: 'factor',
-        value: cop,
-        formula: 'COP = s · T_f / (T_f − T_o), temperatures absolute',
-        source: 'a usual share of the ideal (Carnot); enter data points for its own',
-        terms: { s: given('share of the ideal', 'factor', CARNOT_SHARE, 'common practice, 0.4 to 0.5'), ...at },
+        value: defaultCop(outdoor, flow, !defrosts) * (enclosed ? rules.enclosedShare.limit : 1),
+        formula: `COP = s · T_c / (T_c − T_e)${defrosts ? ' · f' : ''}${enclosed ? ' · s_enclosed' : ''}, T_c = T_f + a_c, T_e = T_o − a_e, absolute`,
+        source: 'the default map of a heat pump nobody has entered data for, from memory; enter its data points',
+        terms: {
+          s: given('share of the ideal', 'factor', defrosts ? share.air : share.ground, 'from memory'),
+          a_c: given('refrigerant above the flow', 'temperatureDifference', aboveFlow, 'from memory'),
+          a_e: given(
+            'refrigerant below what it draws on',
+            'temperatureDifference',
+            defrosts ? belowAir : belowBrine,
+            'from memory',
+          ),
+          ...(defrosts
+            ? { f: given('left by defrosting', 'fraction', frostShare(outdoor), 'most ice forms about 2 °C, from memory') }
+            : {}),
+          ...at,
+          ...(enclosed ? { s_enclosed: byRule(rules.enclosedShare) } : {}),
+        },
       }),
     };
   }
-  const enclosed = job.source.standing === 'enclosed';
   const points = given('data points entered', 'factor', job.source.points.length, 'data sheet of the heat pump');
   return {
     covered: state.covered,

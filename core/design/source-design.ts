@@ -8,9 +8,12 @@ import { type CircuitFlow, massFlowFor, partsInLine } from './circuit-design.ts'
 import type { Context } from './context.ts';
 import { designPipe, type SizedPipe } from './pipe-design.ts';
 import { designRunHeat, type RunHeat } from './run-heat.ts';
+import { drawnDrop } from './settled-job.ts';
 
 export interface SourceFlow {
   fluid: FluidState;
+  /** Its delta T, as entered or as the circuits make it. */
+  deltaT: Ingredient;
   /** Of rooms and pipes. */
   load: Figure;
   /** Its part of what the rooms need, where others run beside it. */
@@ -44,12 +47,7 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
   const separated = job.separation.kind !== 'none';
   const plates = job.separation.kind === 'plate-exchanger';
   const flowTerm = decided('source flow temperature', 'temperature', source.flowTemperature, 'source/flowTemperature');
-  const deltaTerm = decided(
-    'source delta T',
-    'temperatureDifference',
-    source.temperatureDifference,
-    'source/temperatureDifference',
-  );
+  const deltaTerm = sourceDeltaT(context, circuits);
   const fluid = context.fluidAt(shifted(source.flowTemperature, -source.temperatureDifference / 2));
   const draws = circuits.map(({ circuit, massFlow }) => ({
     massFlow: massFlow.value,
@@ -252,6 +250,7 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
   });
   return {
     fluid,
+    deltaT: deltaTerm,
     load: wanted,
     ownLoad,
     capacity,
@@ -271,6 +270,31 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
       componentsLoss(bothWays(source), flow, run.pipe.size.bore, fluid) +
       loss.value * (flow / volumeFlow.value) ** 2,
   };
+}
+
+/** Delta T of the source: decided, or the one at which it passes as much water as the circuits draw. */
+function sourceDeltaT({ job, book, derivedDrop }: Context, circuits: readonly CircuitFlow[]): Ingredient {
+  const { source, separation } = job;
+  if (!derivedDrop)
+    return decided('source delta T', 'temperatureDifference', source.temperatureDifference, 'source/temperatureDifference');
+  const sent = source.flowTemperature - (separation.kind === 'plate-exchanger' ? separation.approach : 0);
+  return book.add({
+    id: 'source/temperatureDifference',
+    label: 'Source: delta T',
+    kind: 'temperatureDifference',
+    value: source.temperatureDifference,
+    formula: 'ΔT = Σ Q / Σ (Q / ΔT_i)',
+    source: 'as much water through the source as the circuits draw; a mixed one draws hot water and gives back its own return',
+    terms: Object.fromEntries(
+      circuits.flatMap(({ circuit, load }, i): [string, Ingredient][] => [
+        [`Q${i + 1}`, load],
+        [
+          `ΔT${i + 1}`,
+          given(`${circuit.name}: fall of what it draws`, 'temperatureDifference', drawnDrop(circuit, sent), 'its own entries'),
+        ],
+      ]),
+    ),
+  });
 }
 
 /** A source that has nothing left to do is still one of a watt. */

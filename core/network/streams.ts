@@ -27,6 +27,11 @@ export class Streams {
     this.kept = new Float64Array(this.count);
   }
 
+  /** All temperatures as they are just now. */
+  snapshot(): Float64Array {
+    return this.temperature.slice();
+  }
+
   /** Remembers all temperatures, and takes them up again. */
   keep(): void {
     for (let i = 0; i < this.count; i++) this.kept[i] = this.temperature[i] as number;
@@ -73,6 +78,44 @@ export class Streams {
     const { count, matrix } = this;
     matrix[from * count + from]! += conductance;
     matrix[from * count + above]! -= conductance;
+    matrix[into * count + from]! -= conductance;
+    matrix[into * count + above]! += conductance;
+  }
+
+  /** Heat put into one whatever its temperature, W. */
+  put(into: number, watts: number): void {
+    this.known[into]! += watts;
+  }
+
+  /**
+   * Water from one to another that passes a row of waters one after the other, as a coil does layers of a store, and gives each a
+   * share of what it stands above that.
+   * @param heated the first it meets first
+   */
+  coilThrough(from: number, to: number, heated: readonly number[], carries: number, share: number): void {
+    const { count, matrix } = this;
+    // What enters each: so much of the water's own temperature, so much of each layer before.
+    let own = 1;
+    const met: [at: number, part: number][] = [];
+    for (const layer of heated) {
+      matrix[layer * count + layer]! += carries * share;
+      matrix[layer * count + from]! -= carries * share * own;
+      for (const [at, part] of met) matrix[layer * count + at]! -= carries * share * part;
+      for (const each of met) each[1] *= 1 - share;
+      met.push([layer, share]);
+      own *= 1 - share;
+    }
+    matrix[to * count + to]! += carries;
+    matrix[to * count + from]! -= carries * own;
+    for (const [at, part] of met) matrix[to * count + at]! -= carries * part;
+  }
+
+  /** Water from one to another that loses, on its way, what it stands above a second to a third, W/K: the counterflow of plates. */
+  plates(from: number, to: number, above: number, into: number, carries: number, conductance: number): void {
+    const { count, matrix } = this;
+    matrix[to * count + to]! += carries;
+    matrix[to * count + from]! -= carries - conductance;
+    matrix[to * count + above]! -= conductance;
     matrix[into * count + from]! -= conductance;
     matrix[into * count + above]! += conductance;
   }
@@ -125,6 +168,11 @@ export class Streams {
     const power = powerFor(known[heated] as number, perWatt[heated] as number);
     for (let i = 0; i < count; i++) temperature[i] = (known[i] as number) + power * (perWatt[i] as number);
     return power;
+  }
+
+  /** J/K of one of them. */
+  capacityOf(i: number): number {
+    return this.capacity[i] as number;
   }
 
   /** Heat held above 0 degrees C, J: by one of them, and by all. */

@@ -28,7 +28,7 @@ describe.each(Object.entries({ ...SYSTEMS, demo: thistleMill }))('system %s at r
     job,
     design,
     plant,
-    daySettings(job, outdoor, { open: true, people: 0, sun: 0, mass: 'heavy', keepEvery: 1 }),
+    daySettings(job, outdoor, { open: true, people: 0, sun: 0, mass: 'heavy', settle: 0, keepEvery: 1 }),
   );
   const moments = run.moments.filter((moment) => moment.time >= 14 * 3600);
   const mean = (of: (moment: (typeof moments)[number]) => number) =>

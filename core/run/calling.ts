@@ -44,25 +44,43 @@ export class CylinderCall {
     this.timeout = timeout;
   }
 
-  /** Temperature the store is brought to just now, degrees C. */
-  get target(): number {
+  /** Whether the cycle against germs is on. */
+  get cleaning(): boolean {
+    return this.hygieneSince !== null;
+  }
+
+  private get hygieneTemperature(): number {
     const { hygieneTemperature, storeTemperature } = this.cylinder;
-    return this.hygieneSince !== null && hygieneTemperature !== null
-      ? Math.max(hygieneTemperature, storeTemperature)
-      : storeTemperature;
+    return Math.max(hygieneTemperature ?? 0, storeTemperature);
+  }
+
+  /** Temperature its coil brings the store to just now, degrees C: an immersion heater does its own cycle. */
+  get target(): number {
+    return this.cleaning && this.cylinder.hygieneBy === 'source' ? this.hygieneTemperature : this.cylinder.storeTemperature;
   }
 
   /** Water wanted for it, degrees C. */
   get flowTemperature(): number {
-    const { flowTemperature } = this.cylinder;
-    return this.hygieneSince === null ? flowTemperature : Math.max(flowTemperature, this.target + HYGIENE_EXCESS);
+    const { flowTemperature, hygieneBy } = this.cylinder;
+    return this.cleaning && hygieneBy === 'source' ? Math.max(flowTemperature, this.target + HYGIENE_EXCESS) : flowTemperature;
   }
 
-  /** @param time seconds from the start @param store degrees C @param heating whether any thermostat calls */
-  next(time: number, store: number, heating: boolean): Turn {
-    this.hygiene(time, store);
-    if (store < this.target - (this.hygieneSince === null ? this.swing : 0)) this.charging = true;
-    else if (store >= this.target) this.charging = false;
+  /** W of the immersion heater just now: it does the cycle where it is left to it. */
+  immersion(coldest: number): number {
+    const { immersion, hygieneBy } = this.cylinder;
+    return this.cleaning && hygieneBy === 'immersion' && coldest < this.hygieneTemperature ? (immersion ?? 0) : 0;
+  }
+
+  /**
+   * @param time seconds from the start @param store what its sensor finds, and the coldest of it, degrees C
+   * @param heating whether any thermostat calls
+   */
+  next(time: number, store: number, heating: boolean, coldest = store): Turn {
+    this.hygiene(time, coldest);
+    const cycle = this.cleaning && this.cylinder.hygieneBy === 'source';
+    const found = cycle ? coldest : store;
+    if (found < this.target - (cycle ? 0 : this.swing)) this.charging = true;
+    else if (found >= this.target) this.charging = false;
     if (!this.charging) {
       this.waitedSince = null;
       return heating ? 'heating' : 'none';
@@ -83,19 +101,25 @@ export class CylinderCall {
     return 'cylinder';
   }
 
-  private hygiene(time: number, store: number): void {
+  private hygiene(time: number, coldest: number): void {
     if (this.cylinder.hygieneTemperature === null) return;
     const day = Math.floor(time / 86_400);
-    const hour = (time / 3600) % 24;
-    if (this.hygieneSince === null && day % 7 === HYGIENE_DAY && hour >= HYGIENE_HOUR && this.hygieneDone !== day) {
+    const hour = (((time / 3600) % 24) + 24) % 24;
+    if (!this.cleaning && day % 7 === HYGIENE_DAY && hour >= HYGIENE_HOUR && this.hygieneDone !== day) {
       this.hygieneSince = time;
       this.hygieneDone = day;
     }
     if (this.hygieneSince === null) return;
-    if (store >= this.target - 1e-6) {
+    if (coldest >= this.hygieneTemperature - 1e-6) {
       this.reached++;
       this.hygieneSince = null;
     } else if (time - this.hygieneSince > HYGIENE_PATIENCE) this.hygieneSince = null;
+  }
+
+  /** Counts from here on. */
+  clear(): void {
+    this.ended = 0;
+    this.reached = 0;
   }
 }
 

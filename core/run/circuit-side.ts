@@ -50,7 +50,7 @@ export class CircuitSide {
   private mixShare = 1;
   private mixRest = 0;
   private travel = 0;
-  private supply: number;
+  supply: number;
   /** Line of all loops together. */
   private slope = 1;
   private base = 0;
@@ -159,29 +159,35 @@ export class CircuitSide {
 
   /**
    * After a step: shares what its water lost among its loops.
-   * @param heat W @param supply degrees C on the bar @param give takes the heat of each loop
+   * @param heat W @param supply degrees C on the bar @param into J that reached each zone, added to
+   * @param moment what it did, written over
    */
   after(
     heat: number,
     supply: number,
     specificHeat: number,
-    give: (loop: { zone: number; emitter: RunEmitter }, heat: number) => void,
-  ): CircuitMoment {
+    seconds: number,
+    into: readonly { floor: number; other: number }[],
+    moment: CircuitMoment,
+  ): void {
     const { carries, loops } = this;
     if (carries > 0) this.supply = this.mixShare * supply + this.mixRest;
     const enters = this.supply;
     let all = 0;
     for (const loop of loops) all += loop.through * (enters - (loop.slope * enters + loop.base));
     if (all !== 0)
-      for (const loop of loops)
-        if (loop.through > 0) give(loop, (heat * loop.through * (enters - (loop.slope * enters + loop.base))) / all);
-    return {
-      flow: carries / specificHeat,
-      supply: enters,
-      back: carries > 0 ? enters - heat / carries : enters,
-      heat,
-      travel: this.travel,
-    };
+      for (const loop of loops) {
+        if (loop.through <= 0) continue;
+        const given = (heat * seconds * loop.through * (enters - (loop.slope * enters + loop.base))) / all;
+        const zone = into[loop.zone] as { floor: number; other: number };
+        if (loop.emitter.inFloor) zone.floor += given;
+        else zone.other += given;
+      }
+    moment.flow = carries / specificHeat;
+    moment.supply = enters;
+    moment.back = carries > 0 ? enters - heat / carries : enters;
+    moment.heat = heat;
+    moment.travel = this.travel;
   }
 }
 

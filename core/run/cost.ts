@@ -14,25 +14,36 @@ export interface Cost {
 }
 
 /** Kilowatt-hours of each carrier a run bought: what made the heat, and the electricity of the pumps. */
-export function boughtBy({ energy, carrier }: Pick<RunResult, 'energy' | 'carrier'>): { fuel: number; electricity: number } {
-  const heat = (energy.bought ?? 0) / KWH;
-  const pumps = energy.pumps / KWH;
-  return carrier === 'fuel' ? { fuel: heat, electricity: pumps } : { fuel: 0, electricity: heat + pumps };
+export function boughtBy({ energy, sources }: Pick<RunResult, 'energy' | 'sources'>): { fuel: number; electricity: number } {
+  const of = (carrier: 'fuel' | 'electricity') =>
+    sources.reduce((sum, each) => sum + (each.carrier === carrier ? (each.bought ?? 0) : 0), 0) / KWH;
+  return { fuel: of('fuel'), electricity: of('electricity') + (energy.pumps + energy.immersion) / KWH };
 }
 
 /** Energy bought times its price, and times what a kWh of it emits. A source that buys nothing costs its pumps alone. */
-export function costOf({ energy }: Pick<Job, 'energy'>, result: Pick<RunResult, 'energy' | 'carrier'>): Cost {
-  const bought = boughtBy(result);
+export function costOf(
+  { energy, furtherSources }: Pick<Job, 'energy' | 'furtherSources'>,
+  result: Pick<RunResult, 'energy' | 'sources'>,
+): Cost {
   const missing: string[] = [];
-  const sum = (fuel: 'fuelPrice' | 'fuelEmission', electricity: 'electricityPrice' | 'electricityEmission') => {
-    const parts: [number, keyof Job['energy']][] = [
-      [bought.fuel, fuel],
-      [bought.electricity, electricity],
-    ];
-    const needed = parts.filter(([amount]) => amount > 0);
-    const absent = needed.filter(([, of]) => energy[of] === null).map(([, of]) => `energy/${of}`);
-    missing.push(...absent);
-    return absent.length > 0 ? null : needed.reduce((total, [amount, of]) => total + amount * (energy[of] ?? 0), 0);
+  const sum = (own: 'price' | 'emission', ofJob: Record<'fuel' | 'electricity', keyof Job['energy']>) => {
+    const parts = [
+      ...result.sources.map(({ id, carrier, bought }) => ({
+        amount: (bought ?? 0) / KWH,
+        carrier: carrier ?? 'electricity',
+        own: furtherSources.find((each) => each.id === id)?.[own] ?? null,
+      })),
+      { amount: (result.energy.pumps + result.energy.immersion) / KWH, carrier: 'electricity' as const, own: null },
+    ].filter(({ amount }) => amount > 0);
+    const absent = parts.filter(({ carrier, own }) => own === null && energy[ofJob[carrier]] === null);
+    missing.push(...new Set(absent.map(({ carrier }) => `energy/${ofJob[carrier]}`)));
+    return absent.length > 0
+      ? null
+      : parts.reduce((total, { amount, carrier, own }) => total + amount * (own ?? energy[ofJob[carrier]] ?? 0), 0);
   };
-  return { cost: sum('fuelPrice', 'electricityPrice'), emission: sum('fuelEmission', 'electricityEmission'), missing };
+  return {
+    cost: sum('price', { fuel: 'fuelPrice', electricity: 'electricityPrice' }),
+    emission: sum('emission', { fuel: 'fuelEmission', electricity: 'electricityEmission' }),
+    missing,
+  };
 }

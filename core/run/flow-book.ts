@@ -74,6 +74,12 @@ export class FlowBook {
     return flows;
   }
 
+  /** The source with its pump turning and nothing drawn: a fire that nobody waits for. */
+  alone(): BookedFlows | string {
+    const around = this.aroundSource(false, true);
+    return typeof around === 'string' ? around : { circuits: new Map(), ...around, coil: 0, power: around.sourcePower };
+  }
+
   /** The whole plant solved for itself with its valves where they stand: what the book is held against. */
   exactly(calling: readonly string[], positions: ReadonlyMap<string, number>): PlantState {
     return this.plant.stand(calling, positions);

@@ -78,11 +78,20 @@ export function zonesOfRun(job: Job, plant: Plant, mass: HouseMass): RunZone[] {
         lag: LAG[decided.emitters],
         emitters,
         follows: decided.loopValves === 'thermostatic' ? bandOf : null,
+        opensIn: opensIn(job, zone.valves.length > 0),
         load,
         facing: facingOf(loops, rooms, load),
       },
     ];
   });
+}
+
+/** Seconds until what a thermostat opens is open: actuators on loops, or a zone valve by a motor: common practice, from memory. */
+const USUAL_OPENING = { loops: 180, motor: 60 } as const;
+function opensIn({ controls, distribution }: Job, onLoops: boolean): number {
+  const turns = onLoops || distribution.kind === 'valves';
+  if (!turns) return 0;
+  return controls.actuatorTime === 'auto' ? USUAL_OPENING[onLoops ? 'loops' : 'motor'] : controls.actuatorTime;
 }
 
 /** Area of the floor a loop lies in, m2, and what it holds; null for one that heats no floor. */

@@ -9,11 +9,11 @@ import { daySettings } from './settings.ts';
 import { simulate } from './simulate.ts';
 
 const PER_VOLUME = 988 * 4181;
-const waterOf = (separation: Job['separation']): PlantWater => {
-  const job = { ...thistleMill, separation };
+const waterOf = (separation: Job['separation'], more: Partial<Job> = {}): PlantWater => {
+  const job = { ...thistleMill, separation, ...more };
   return new PlantWater(job, designWithPlant(job).design, PER_VOLUME);
 };
-const none = { carries: 0, effectiveness: 0 };
+const none = { carries: 0, share: 0 };
 const nothing = () => 0;
 /** A circuit that returns a water of its own, whatever goes to it. */
 const cold = (hot: number, back: number) => [{ hot, round: 0, slope: 0, base: back }];
@@ -35,8 +35,8 @@ describe.each(WAYS)('water with %s', (_, separation) => {
     ] as const) {
       const water = waterOf(separation);
       const before = water.held + water.inStore;
-      const moved = water.step(60, source, cold(hot, 31), { carries: 0, effectiveness: 0 }, false, () => power);
-      const given = moved.given.reduce((sum, heat) => sum + heat, 0);
+      const moved = water.step(60, source, cold(hot, 31), none, 0, () => power);
+      const given = moved.given.reduce((sum, heat) => sum + heat, 0) + moved.pipes + moved.standing + moved.ofStore;
       // Without separation the source passes what is drawn; where nothing is drawn its heat stays in it.
       expect(Math.abs(water.held + water.inStore - before - (power - given) * 60)).toBeLessThan(1e-6 * before);
     }
@@ -44,12 +44,16 @@ describe.each(WAYS)('water with %s', (_, separation) => {
 
   it('settles where the source sends what is taken', () => {
     const water = waterOf(separation);
-    let moved = { given: [0] };
+    let moved = { given: [0], pipes: 0, standing: 0 };
     for (let i = 0; i < 3000; i++) {
-      moved = water.step(60, 700, cold(700, 35), none, false, () => 7000);
+      moved = water.step(60, 700, cold(700, 35), none, 0, () => 7000);
     }
-    expect(moved.given[0]).toBeCloseTo(7000, -1);
-    expect(water.supply - 35).toBeCloseTo(10, 1);
+    const lost = moved.pipes + moved.standing;
+    // Near enough: a tank of many hours comes to rest slowly.
+    expect((moved.given[0] ?? 0) + lost).toBeGreaterThan(6950);
+    expect((moved.given[0] ?? 0) + lost).toBeLessThan(7050);
+    expect(lost).toBeLessThan(500);
+    expect(water.supply - 35).toBeCloseTo((moved.given[0] ?? 0) / 700, 6);
   });
 
   it('a whole day of a plant piped so is balanced and goes through', () => {
@@ -69,11 +73,11 @@ describe('a buffer in layers', () => {
 
   it('fills from the top when the source sends more than is drawn, and empties from below', () => {
     const water = waterOf(fourPipes);
-    for (let i = 0; i < 10; i++) water.step(60, 800, cold(200, 30), none, false, (idle, perWatt) => (60 - idle) / perWatt);
+    for (let i = 0; i < 10; i++) water.step(60, 800, cold(200, 30), none, 0, (idle, perWatt) => (60 - idle) / perWatt);
     const filling = water.layerTemperatures;
     expect(filling).toEqual([...filling].sort((a, b) => b - a));
     expect((filling[0] ?? 0) - (filling[9] ?? 0)).toBeGreaterThan(3);
-    for (let i = 0; i < 10; i++) water.step(60, 0, cold(400, 30), none, false, nothing);
+    for (let i = 0; i < 10; i++) water.step(60, 0, cold(400, 30), none, 0, nothing);
     const emptied = water.layerTemperatures;
     expect(emptied[9]).toBeLessThan(filling[9] ?? 0);
     expect(emptied[0]).toBeGreaterThan(emptied[9] ?? 0);
@@ -81,21 +85,23 @@ describe('a buffer in layers', () => {
   });
 
   it('on two pipes stands aside while as much is drawn as comes', () => {
-    const water = waterOf(newSeparation('buffer', { volume: 0.2, connections: 'two' }));
+    const water = waterOf(newSeparation('buffer', { volume: 0.2, connections: 'two', standingLoss: 0 }));
     const before = water.layerTemperatures;
-    for (let i = 0; i < 30; i++) water.step(60, 500, cold(500, 30), none, false, () => 9000);
+    for (let i = 0; i < 30; i++) water.step(60, 500, cold(500, 30), none, 0, () => 9000);
     water.layerTemperatures.forEach((layer, i) => {
       expect(layer).toBeCloseTo(before[i] ?? 0, 9);
     });
     expect(water.led).toBe(before[5]);
   });
 
-  it('a cylinder drawn on is as cold as its share says, and its heat is counted', () => {
-    const water = waterOf(newSeparation('low-loss-header'));
-    const before = water.store ?? 0;
-    const drawn = water.draw(0.05, 0.25, 10);
-    expect(water.store).toBeCloseTo(before - 0.2 * (before - 10), 9);
-    expect(drawn).toBeCloseTo(0.05 * PER_VOLUME * (before - 10), -2);
+  it('standing it cools as its loss and its water say', () => {
+    const water = waterOf(newSeparation('buffer', { volume: 0.2, standingLoss: 2 }), { hotWater: null });
+    const mean = () => water.layerTemperatures.reduce((sum, each) => sum + each, 0) / 10;
+    const [before, air] = [mean(), thistleMill.site.pipeSurroundings];
+    for (let i = 0; i < 24 * 60; i++) water.step(60, 0, [], none, 0, nothing);
+    // dT/dt = -UA (T - T_a) / C, no water moving.
+    const left = Math.exp((-86_400 * 2) / (0.2 * PER_VOLUME));
+    expect((mean() - air) / (before - air)).toBeCloseTo(left, 4);
   });
 });
 
@@ -106,10 +112,10 @@ describe('plates between source and circuits', () => {
     const water = new PlantWater(job, design, PER_VOLUME);
     const carries = (design.source?.massFlow.value ?? 0) * 4181;
     for (let i = 0; i < 4000; i++)
-      water.step(60, carries, [{ hot: carries, round: 0, slope: 1, base: -4 }], none, false, () => carries * 4);
+      water.step(60, carries, [{ hot: carries, round: 0, slope: 1, base: -4 }], none, 0, () => carries * 4);
     // As much flows on both sides: what the source sends stands above what the circuits get by the approach.
     expect(water.sent - water.supply).toBeGreaterThan(0.3);
     expect(water.sent - water.supply).toBeLessThan(2 * job.separation.approach + 1);
-    expect(water.sent - water.back(carries, carries)).toBeCloseTo(4, 1);
+    expect(water.sent - water.back(carries, carries)).toBeCloseTo(4, 0);
   });
 });

@@ -1,7 +1,10 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
+import { settledJob } from '../design/settled-job.ts';
 import { counterflowEffectiveness } from '../network/heat.ts';
 import { Streams } from '../network/streams.ts';
+import { usualStandingLoss } from '../plant/standing-loss.ts';
+import { COIL_LAYERS, type Drawn as DrawnAtTap, HotStore, STORE_LAYERS } from './hot-store.ts';
 
 /** What a circuit draws and gives back in a step. W/K; its water comes back at slope T + base of what goes to the circuits. */
 export interface Drawn {
@@ -11,60 +14,97 @@ export interface Drawn {
   base: number;
 }
 
+/** Water through the coil, W/K, and the share of what it stands above the store that each layer of the coil takes. */
+export interface CoilFlow {
+  carries: number;
+  share: number;
+}
+
 /** Layers a buffer is counted in, top to bottom. */
 export const LAYERS = 10;
 /** Least water of a part, m3: so that none is nothing. */
 const LEAST_VOLUME = 0.0005;
 
+/** Shares of a coil that its layers have of it: UA parted evenly. @param conductance W/K @param carries W/K */
+export const coilShare = (conductance: number, carries: number): number =>
+  carries > 0 ? -Math.expm1(-conductance / COIL_LAYERS.length / carries) : 0;
+
 /**
- * The plant's water in as many parts as have a temperature of their own: source, layers of a buffer, flow and return to the
- * circuits with a tank in the return, the cylinder.
+ * The plant's water in as many parts as have a temperature of their own: source, the tank in its return, layers of a buffer, flow
+ * and return to the circuits, layers of the cylinder.
  */
 export class PlantWater {
   readonly streams: Streams;
   /** Index of each part. */
   private readonly source = 0;
+  /** What the source's return flows into: a tank in its loop, else the source itself. */
+  private readonly into: number;
+  private readonly top: number;
   private readonly toCircuits: number;
   private readonly fromCircuits: number;
   private readonly cylinder: number | null;
+  private readonly hot: HotStore | null;
   readonly layers: number;
   private readonly kind: Job['separation']['kind'];
   private readonly connections: Job['separation']['connections'];
   private readonly plates: number;
   private readonly surroundings: number;
-  /** W/K lost by the source's pipes, and by those to the circuits. */
+  private readonly perVolume: number;
+  /** W/K lost by the source's pipes, by each of flow and return to the circuits, by the buffer and by the cylinder. */
   private readonly lostAtSource: number;
-  private readonly lostBeyond: number;
+  private readonly lostEachWay: number;
+  private readonly lostByBuffer: number;
+  private readonly lostByStore: number;
+  private readonly coilLayers: number[];
+  /** A view into the temperatures of all. */
+  private readonly storeLayers: Float64Array;
 
   /** @param perVolume J/(m3 K) */
-  constructor(job: Job, design: Design, perVolume: number) {
+  constructor(asEntered: Job, design: Design, perVolume: number) {
+    const job = settledJob(asEntered);
     const { source, buffer, figures, circuits } = design;
     const volume = (value: number | undefined) => Math.max(value ?? 0, LEAST_VOLUME) * perVolume;
     const runs = circuits.reduce((sum, { sized }) => sum + (sized?.run.content.value ?? 0), 0);
     const tank = job.separation.kind === 'buffer' ? buffer?.tank : null;
+    const inReturn = job.source.volumiser;
     this.layers = tank ? LAYERS : 0;
-    this.toCircuits = 1 + this.layers;
+    this.into = inReturn === null ? this.source : 1;
+    this.top = this.into + 1;
+    this.toCircuits = this.top + this.layers;
     this.fromCircuits = this.toCircuits + 1;
     this.cylinder = job.hotWater ? this.fromCircuits + 1 : null;
+    this.hot = job.hotWater && new HotStore(job.hotWater);
+    this.coilLayers = this.cylinder === null ? [] : COIL_LAYERS.map((layer) => (this.cylinder as number) + layer);
     this.kind = job.separation.kind;
     this.connections = job.separation.connections;
     this.plates = source?.exchanger?.conductance.value ?? 0;
     this.surroundings = job.site.pipeSurroundings;
+    this.perVolume = perVolume;
     this.streams = new Streams(
       [
         volume((figures['source/waterContent']?.value ?? 0) + (source?.run.content.value ?? 0)),
+        ...(inReturn === null ? [] : [volume(inReturn)]),
         ...Array.from({ length: this.layers }, () => volume((tank?.volume.value ?? 0) / LAYERS)),
         volume(runs / 2),
-        volume(runs / 2 + (job.source.volumiser ?? 0)),
-        ...(job.hotWater ? [volume(job.hotWater.volume)] : []),
+        volume(runs / 2),
+        ...(job.hotWater ? Array.from({ length: STORE_LAYERS }, () => volume((job.hotWater?.volume ?? 0) / STORE_LAYERS)) : []),
       ],
       job.source.flowTemperature - job.source.temperatureDifference / 2,
     );
-    if (this.cylinder !== null && job.hotWater) this.streams.temperature[this.cylinder] = job.hotWater.storeTemperature;
+    const first = this.cylinder ?? 0;
+    this.storeLayers = this.streams.temperature.subarray(first, this.cylinder === null ? first : first + STORE_LAYERS);
+    if (job.hotWater) this.storeLayers.fill(job.hotWater.storeTemperature);
+    const perKelvin = (heat: number, at: number) => (at > this.surroundings ? heat / (at - this.surroundings) : 0);
     const mean = source ? (job.source.flowTemperature + source.returnTemperature.value) / 2 : 0;
-    const perKelvin = (heat: number) => (mean > this.surroundings ? heat / (mean - this.surroundings) : 0);
-    this.lostAtSource = perKelvin(source?.runHeat.value ?? 0);
-    this.lostBeyond = perKelvin(circuits.reduce((sum, { sized }) => sum + (sized?.runHeat.value ?? 0), 0));
+    this.lostAtSource = perKelvin(source?.runHeat.value ?? 0, job.source.flowTemperature);
+    this.lostEachWay =
+      perKelvin(
+        circuits.reduce((sum, { sized }) => sum + (sized?.runHeat.value ?? 0), 0),
+        mean,
+      ) / 2;
+    const standing = (entered: number | 'auto', held: number) => (entered === 'auto' ? usualStandingLoss(held) : entered);
+    this.lostByBuffer = tank ? standing(job.separation.standingLoss, tank.volume.value) : 0;
+    this.lostByStore = job.hotWater ? standing(job.hotWater.standingLoss, job.hotWater.volume) : 0;
   }
 
   private at(part: number): number {
@@ -83,17 +123,33 @@ export class PlantWater {
   }
   /** Where the sensor sits that leads the source: half way up a buffer, else in the water it sends (common practice). */
   get led(): number {
-    return this.layers > 0 ? this.at(1 + Math.floor(this.layers / 2)) : this.sent;
+    return this.layers > 0 ? this.at(this.top + Math.floor(this.layers / 2)) : this.sent;
   }
+  /** What the sensor of the cylinder finds, half way up. */
   get store(): number | null {
+    return this.cylinder === null ? null : this.at(this.cylinder + HotStore.sensor);
+  }
+  /** The coldest of the cylinder, and what a tap gets of it. */
+  get coldestOfStore(): number {
+    let coldest = Number.POSITIVE_INFINITY;
+    for (const layer of this.storeLayers) coldest = Math.min(coldest, layer);
+    return coldest;
+  }
+  get topOfStore(): number | null {
     return this.cylinder === null ? null : this.at(this.cylinder);
   }
   get layerTemperatures(): number[] {
-    return Array.from({ length: this.layers }, (_, i) => this.at(1 + i));
+    return Array.from({ length: this.layers }, (_, i) => this.at(this.top + i));
   }
-  /** What comes back to the source: through a buffer its lowest layer, else the return with what goes round. */
+  /** Smallest water that the source's own loop holds, J/K. */
+  get atSource(): number {
+    return this.streams.capacityOf(this.source) + (this.into === this.source ? 0 : this.streams.capacityOf(this.into));
+  }
+  /** What comes back to the source: from a tank in its return, through a buffer its lowest layer, else the return with what goes round. */
   back(source: number, beyond: number): number {
-    if (this.layers > 0 && this.connections !== 'two') return this.at(this.layers);
+    if (this.into !== this.source) return this.at(this.into);
+    const lowest = this.top + this.layers - 1;
+    if (this.layers > 0 && this.connections !== 'two') return this.at(lowest);
     if (this.kind === 'plate-exchanger') {
       const least = Math.min(source, beyond);
       return least > 0
@@ -101,7 +157,7 @@ export class PlantWater {
         : this.sent;
     }
     const short = Math.max(source - beyond, 0);
-    const round = this.layers > 0 ? this.at(this.layers) : this.sent;
+    const round = this.layers > 0 ? this.at(lowest) : this.sent;
     return source > 0 ? ((source - short) * this.returned + short * round) / source : this.returned;
   }
 
@@ -110,33 +166,42 @@ export class PlantWater {
     return this.streams.held - this.inStore;
   }
   get inStore(): number {
-    return this.cylinder === null ? 0 : this.streams.heldBy(this.cylinder);
+    if (this.cylinder === null) return 0;
+    let sum = 0;
+    for (let i = 0; i < STORE_LAYERS; i++) sum += this.streams.heldBy(this.cylinder + i);
+    return sum;
   }
 
-  /** Draws hot water: its part of the store is cold at once. @returns J drawn */
-  draw(volume: number, whole: number, cold: number): number {
-    if (this.cylinder === null) return 0;
-    const before = this.inStore;
-    const share = Math.min(volume / whole, 1);
-    const { temperature } = this.streams;
-    temperature[this.cylinder] = this.at(this.cylinder) + share * (cold - this.at(this.cylinder));
-    return before - this.inStore;
+  /** Somebody opens a tap. @param volume m3 at the temperature of the store */
+  ask(volume: number): void {
+    this.hot?.ask(volume);
+  }
+
+  /** Draws what is due in a step. */
+  draw(step: number): DrawnAtTap {
+    return this.hot?.draw(this.storeLayers, step, this.perVolume) ?? { heat: 0, ran: 0, lukewarm: 0 };
+  }
+
+  /** The whole cylinder moved round, as a circulation does. */
+  mixStore(): void {
+    const { storeLayers } = this;
+    if (this.cylinder !== null) storeLayers.fill(storeLayers.reduce((sum, each) => sum + each, 0) / STORE_LAYERS);
   }
 
   /**
    * A step.
-   * @param source W/K through the source @param coil W/K through the coil, and the share of its excess that it gives
+   * @param source W/K through the source @param immersion W of a heater in the cylinder
    * @param powerFor as in `Streams.end`
    */
   step(
     seconds: number,
     source: number,
     circuits: readonly Drawn[],
-    coil: { carries: number; effectiveness: number },
-    moving: boolean,
+    coil: CoilFlow,
+    immersion: number,
     powerFor: (idle: number, perWatt: number) => number,
   ): Moved {
-    const { streams, toCircuits, fromCircuits, cylinder } = this;
+    const { streams, toCircuits, fromCircuits, cylinder, surroundings, top } = this;
     streams.begin(seconds);
     streams.heatAt(this.source);
     const beyond = circuits.reduce((sum, { hot, round }) => sum + hot + round, coil.carries);
@@ -146,36 +211,46 @@ export class PlantWater {
       if (hot > 0) streams.line(toCircuits, fromCircuits, hot, slope, base);
       if (round > 0) streams.flow(toCircuits, fromCircuits, round);
     }
-    if (cylinder !== null && coil.carries > 0) {
-      // The coil's water comes back as warm as its effectiveness leaves it; what it gives is in the store.
-      streams.coil(toCircuits, fromCircuits, cylinder, coil.carries, coil.effectiveness);
-    }
-    if (moving) {
-      streams.lose(this.source, this.lostAtSource, this.surroundings);
-      streams.lose(toCircuits, this.lostBeyond, this.surroundings);
+    // The coil's water comes back as warm as the layers leave it; what it gives is in them.
+    if (coil.carries > 0) streams.coilThrough(toCircuits, fromCircuits, this.coilLayers, coil.carries, coil.share);
+    streams.lose(this.source, this.lostAtSource, surroundings);
+    streams.lose(toCircuits, this.lostEachWay, surroundings);
+    streams.lose(fromCircuits, this.lostEachWay, surroundings);
+    for (let i = 0; i < this.layers; i++) streams.lose(top + i, this.lostByBuffer / this.layers, surroundings);
+    if (cylinder !== null) {
+      for (let i = 0; i < STORE_LAYERS; i++) streams.lose(cylinder + i, this.lostByStore / STORE_LAYERS, surroundings);
+      if (immersion > 0) for (const layer of this.coilLayers) streams.put(layer, immersion / this.coilLayers.length);
     }
     const power = streams.end(this.source, powerFor);
-    const pipes = moving
-      ? this.lostAtSource * (this.sent - this.surroundings) + this.lostBeyond * (this.supply - this.surroundings)
-      : 0;
-    const intoStore = cylinder === null ? 0 : coil.carries * coil.effectiveness * (this.supply - this.at(cylinder));
+    const above = (part: number) => this.at(part) - surroundings;
+    const pipes = this.lostAtSource * above(this.source) + this.lostEachWay * (above(toCircuits) + above(fromCircuits));
+    let standing = 0;
+    for (let i = 0; i < this.layers; i++) standing += (this.lostByBuffer / this.layers) * above(top + i);
+    let ofStore = 0;
+    if (cylinder !== null)
+      for (let i = 0; i < STORE_LAYERS; i++) ofStore += (this.lostByStore / STORE_LAYERS) * above(cylinder + i);
+    let water = this.supply;
+    if (coil.carries > 0) for (const layer of this.coilLayers) water -= coil.share * (water - this.at(layer));
+    const intoStore = coil.carries * (this.supply - water);
     // What each circuit's water lost on its way, at the temperatures of the step.
     const given = circuits.map(({ hot, slope, base }) => hot * (this.supply - (slope * this.supply + base)));
-    if (this.layers > 0) streams.turnOver(1, this.layers);
-    return { power, pipes, intoStore, given };
+    if (this.layers > 0) streams.turnOver(top, top + this.layers - 1);
+    if (cylinder !== null) streams.turnOver(cylinder, cylinder + STORE_LAYERS - 1);
+    return { power, pipes, standing, ofStore, intoStore, given };
   }
 
   /** Streams between source, separation and circuits. */
   private join(source: number, beyond: number): void {
-    const { streams, toCircuits, fromCircuits, kind, connections, layers } = this;
-    const [top, bottom] = [1, layers];
+    const { streams, toCircuits, fromCircuits, kind, connections, layers, into, top } = this;
+    const bottom = top + layers - 1;
+    if (into !== this.source && source > 0) streams.flow(into, this.source, source);
     if (kind === 'plate-exchanger') {
-      if (source > 0 && beyond > 0) {
-        const moved = counterflowEffectiveness(this.plates, source, beyond) * Math.min(source, beyond);
-        streams.flow(fromCircuits, toCircuits, beyond);
-        // Counterflow: heat goes from the water that enters on one side to what leaves on the other.
-        streams.pass(this.source, fromCircuits, toCircuits, moved);
-      } else if (beyond > 0) streams.flow(fromCircuits, toCircuits, beyond);
+      if (beyond > 0) streams.flow(fromCircuits, toCircuits, beyond);
+      const moved =
+        source > 0 && beyond > 0 ? counterflowEffectiveness(this.plates, source, beyond) * Math.min(source, beyond) : 0;
+      // Counterflow: heat goes from the water that enters on one side to what leaves on the other.
+      if (into === this.source) streams.pass(this.source, fromCircuits, toCircuits, moved);
+      else if (source > 0) streams.plates(this.source, into, fromCircuits, toCircuits, source, moved);
       return;
     }
     const both = Math.min(source, beyond);
@@ -185,9 +260,10 @@ export class PlantWater {
       // What goes round through the header leaves source, or circuits, as it found them.
       if (both > 0) {
         streams.flow(this.source, toCircuits, both);
-        streams.flow(fromCircuits, this.source, both);
+        streams.flow(fromCircuits, into, both);
       }
       if (up > 0) streams.flow(fromCircuits, toCircuits, up);
+      if (down > 0 && into !== this.source) streams.flow(this.source, into, down);
       return;
     }
     // Pipes of their own lead all water through the tank; shared ones only what is left over.
@@ -203,11 +279,11 @@ export class PlantWater {
     }
     if (returnThrough) {
       streams.flow(fromCircuits, bottom, beyond);
-      streams.flow(bottom, this.source, source);
+      streams.flow(bottom, into, source);
     } else {
-      streams.flow(fromCircuits, this.source, both);
+      streams.flow(fromCircuits, into, both);
       streams.flow(fromCircuits, bottom, up);
-      streams.flow(bottom, this.source, down);
+      streams.flow(bottom, into, down);
     }
     for (let i = top; i < bottom; i++) {
       if (down > 0) streams.flow(i, i + 1, down);
@@ -216,10 +292,15 @@ export class PlantWater {
   }
 }
 
-/** What moved in a step, W: from the source, into pipes' surroundings, into the store, out of the water of each circuit. */
+/**
+ * What moved in a step, W: from the source, into pipes' surroundings, out of the buffer and out of the cylinder into theirs, into
+ * the cylinder, out of the water of each circuit.
+ */
 export interface Moved {
   power: number;
   pipes: number;
+  standing: number;
+  ofStore: number;
   intoStore: number;
   given: number[];
 }

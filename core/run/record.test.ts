@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { thistleMill } from '../../demo/thistle-mill.ts';
 import { type Job, MOST_RUN_RECORDS } from '../../model/job.ts';
+import { newFurtherSource } from '../../model/new-job.ts';
 import { readJob } from '../../model/read-job.ts';
 import { designWithPlant } from '../design/design-job.ts';
 import { boughtBy, costOf } from './cost.ts';
@@ -10,30 +11,70 @@ import { daySettings } from './settings.ts';
 import { simulate } from './simulate.ts';
 
 const ran = (carrier: 'fuel' | 'electricity' | null, bought: number | null) => ({
-  carrier,
-  energy: { made: 0, toRooms: 0, toCylinder: 0, pipes: 0, inWater: 0, pumps: 7.2e6, bought },
+  sources: [{ id: 'source', name: '', carrier, made: 0, bought, cycles: 0, running: 0 }],
+  energy: {
+    made: 0,
+    toRooms: 0,
+    toCylinder: 0,
+    pipes: 0,
+    inWater: 0,
+    inHouse: 0,
+    standing: 0,
+    immersion: 0,
+    dumped: 0,
+    tapped: 0,
+    pumps: 7.2e6,
+    bought,
+  },
 });
 const prices = { efficiency: null, fuelPrice: 0.1, electricityPrice: 0.3, fuelEmission: 0.2, electricityEmission: 0.25 };
 
 describe('what a run costs', () => {
   it('fuel by its price, the pumps by that of electricity', () => {
     expect(boughtBy(ran('fuel', 36e6))).toEqual({ fuel: 10, electricity: 2 });
-    const { cost, emission, missing } = costOf({ energy: prices }, ran('fuel', 36e6));
+    const { cost, emission, missing } = costOf({ energy: prices, furtherSources: [] }, ran('fuel', 36e6));
     expect(cost).toBeCloseTo(10 * 0.1 + 2 * 0.3, 9);
     expect(emission).toBeCloseTo(10 * 0.2 + 2 * 0.25, 9);
     expect(missing).toEqual([]);
   });
 
   it('electricity for heat and pumps alike; a source that buys nothing costs its pumps', () => {
-    expect(costOf({ energy: prices }, ran('electricity', 36e6)).cost).toBeCloseTo(12 * 0.3, 9);
-    expect(costOf({ energy: prices }, ran(null, null)).cost).toBeCloseTo(0.6, 9);
+    expect(costOf({ energy: prices, furtherSources: [] }, ran('electricity', 36e6)).cost).toBeCloseTo(12 * 0.3, 9);
+    expect(costOf({ energy: prices, furtherSources: [] }, ran(null, null)).cost).toBeCloseTo(0.6, 9);
+  });
+
+  it('each source by its own price where it has one, and the immersion heater by that of electricity', () => {
+    const { energy, sources } = ran('fuel', 36e6);
+    const stove = {
+      ...sources[0],
+      id: 'f1',
+      name: 'Stove',
+      carrier: 'fuel' as const,
+      made: 0,
+      bought: 18e6,
+      cycles: 0,
+      running: 0,
+    };
+    const further = [newFurtherSource('f1', { kind: 'solid-fuel', price: 0.05, emission: 0.02 })];
+    const { cost, emission } = costOf(
+      { energy: prices, furtherSources: further },
+      { energy: { ...energy, immersion: 3.6e6 }, sources: [...sources, stove] },
+    );
+    expect(cost).toBeCloseTo(10 * 0.1 + 5 * 0.05 + 3 * 0.3, 9);
+    expect(emission).toBeCloseTo(10 * 0.2 + 5 * 0.02 + 3 * 0.25, 9);
   });
 
   it('is not known while a price that it takes is missing, and says which', () => {
-    const without = costOf({ energy: { ...prices, fuelPrice: null, electricityEmission: null } }, ran('fuel', 36e6));
+    const without = costOf(
+      { energy: { ...prices, fuelPrice: null, electricityEmission: null }, furtherSources: [] },
+      ran('fuel', 36e6),
+    );
     expect([without.cost, without.emission]).toEqual([null, null]);
     expect(without.missing).toEqual(['energy/fuelPrice', 'energy/electricityEmission']);
-    expect(costOf({ energy: { ...prices, fuelPrice: null } }, ran('electricity', 36e6)).cost).toBeCloseTo(3.6, 9);
+    expect(costOf({ energy: { ...prices, fuelPrice: null }, furtherSources: [] }, ran('electricity', 36e6)).cost).toBeCloseTo(
+      3.6,
+      9,
+    );
   });
 });
 

@@ -5,7 +5,9 @@ import type { Job } from '../../model/job.ts';
 import { newPanel } from '../../model/new-emitter.ts';
 import { newCircuit, newJob, newRoom, newSeparation } from '../../model/new-job.ts';
 import { designWithPlant } from '../design/design-job.ts';
-import type { RunSettings } from './run.ts';
+import { heatPumpNow } from '../plant/heat-pump.ts';
+import { traitsOf } from '../plant/source-kinds.ts';
+import type { RunMoment, RunSettings } from './run.ts';
 import { season } from './season.ts';
 import { simulate } from './simulate.ts';
 import { degreeDays, syntheticDay, syntheticSeason } from './weather.ts';
@@ -21,6 +23,7 @@ const settings = (fields: Partial<RunSettings> = {}): RunSettings => ({
   draws: [{ hour: 7, volume: 0.08 }],
   only: null,
   open: false,
+  settle: 0,
   keepEvery: 1,
   ...fields,
 });
@@ -36,8 +39,13 @@ describe.each(Object.entries({ ...SYSTEMS, demo: thistleMill }))('a day of syste
     expect(result.imbalance).toBeLessThan(1e-9);
     expect(result.moments).toHaveLength(288);
     const capacity = designWithPlant(job).design.source?.capacity.value ?? 0;
-    for (const { output, rooms, supply } of result.moments) {
-      expect(output).toBeLessThanOrEqual(capacity + 1e-6);
+    const { source, site } = job;
+    for (const { output, rooms, supply, outdoor, wanted } of result.moments) {
+      // A heat pump gives more in milder air.
+      const map = { source, capacity, design: site.outdoorDesignTemperature, enclosedShare: 0.85 };
+      const most = traitsOf(source).heatPump ? heatPumpNow(map, outdoor, wanted).output : capacity;
+      const beside = job.furtherSources.reduce((sum, each) => sum + each.capacity, 0);
+      expect(output).toBeLessThanOrEqual(most + beside + 1e-6);
       expect([...rooms, supply].every(Number.isFinite)).toBe(true);
     }
   });
@@ -71,14 +79,14 @@ describe('what a day shows', () => {
 
   it('the heating waits for the cylinder, which is warm again within the time worked out', () => {
     const result = run(thistleMill, { draws: [{ hour: 7, volume: 0.25 }] });
-    const from = result.moments.findIndex((moment) => moment.time >= 7 * 3600);
-    const warm = result.moments.findIndex((moment, i) => i > from && (moment.store ?? 0) >= 48);
-    const minutes = warm - from;
+    const called = (moment: RunMoment | undefined) => moment?.calls.endsWith('1') ?? false;
+    const from = result.moments.findIndex((moment) => moment.time >= 7 * 3600 && called(moment));
+    const warm = result.moments.findIndex((moment, i) => i > from && !called(moment));
     const reheat = (designWithPlant(thistleMill).design.hotWater?.reheat.value ?? 0) / 60;
-    // All of it was drawn; the flow has to climb first, so a few minutes more than the sum says.
-    expect(minutes).toBeGreaterThan(reheat * 0.9);
-    expect(minutes).toBeLessThan(reheat * 1.4);
-    expect(result.moments[from + 5]?.calls.endsWith('1')).toBe(true);
+    // The tap runs for three quarters of an hour, so much of the drawing and the charging go on together.
+    expect(warm - from).toBeGreaterThan(reheat * 0.9);
+    expect(warm - from).toBeLessThan(reheat * 1.6);
+    expect(result.moments.slice(from, warm).every((moment) => !moment.calling.some((id) => id.startsWith('rooms')))).toBe(true);
   });
 
   it('zones that may not call stay cold', () => {
@@ -136,8 +144,8 @@ describe('cycling of a source that cannot go low enough', () => {
     const { source, circuits } = designWithPlant(job).design;
     const water = volume + 0.005 + (source?.run.content.value ?? 0) + (circuits[0]?.sized?.run.content.value ?? 0);
     const { moments, cycles, shortestRun, energy, lasted } = run(job, {
-      outdoor: Array.from({ length: 2880 }, () => -10),
-      step: 30,
+      outdoor: Array.from({ length: 8640 }, () => -10),
+      step: 10,
       draws: [],
       people: 0,
       sun: 0,
@@ -149,11 +157,13 @@ describe('cycling of a source that cannot go low enough', () => {
     const ran = moments.slice(first, last);
     const mean = (i: number) => (moments[i]?.layers.reduce((sum, layer) => sum + layer, 0) ?? 0) / 10;
     const rise = mean(last - 1) - mean(first - 1);
-    const taken = ran.reduce((sum, { circuits }) => sum + (circuits[0]?.heat ?? 0), 0) / ran.length + energy.pipes / lasted;
+    const taken =
+      ran.reduce((sum, { circuits }) => sum + (circuits[0]?.heat ?? 0), 0) / ran.length +
+      (energy.pipes + energy.standing) / lasted;
     const wanted = (water * 988 * 4181 * rise) / (6000 - taken);
     // Source and pipes rise by more or less than the tank.
-    expect((ran.length * 30) / wanted).toBeGreaterThan(0.95);
-    expect((ran.length * 30) / wanted).toBeLessThan(1.05);
+    expect((ran.length * 10) / wanted).toBeGreaterThan(0.95);
+    expect((ran.length * 10) / wanted).toBeLessThan(1.05);
     // The 10 K between start and stop stand at its sensor; above and below it the layers rise by less: three tenths off at most.
     const byRule = (volume * 988 * 4181 * 10) / (6000 - taken);
     expect((shortestRun ?? 0) / byRule).toBeGreaterThan(0.7);
@@ -222,7 +232,8 @@ describe('what if', () => {
   it('a set-back takes less, cooler water leaves no less short, a zone alone takes least', () => {
     const [plain, lowered, cooler, , alone] = answers;
     expect(lowered?.made).toBeLessThan(plain?.made ?? 0);
-    expect(cooler?.hoursShort).toBeGreaterThanOrEqual((plain?.hoursShort ?? 0) - 0.5);
+    // Thermostats of fourteen zones have a phase of their own: a quarter either way is chance.
+    expect(cooler?.hoursShort).toBeGreaterThanOrEqual(0.75 * (plain?.hoursShort ?? 0));
     expect(alone?.made).toBeLessThan(0.6 * (plain?.made ?? 0));
   });
 

@@ -1,5 +1,6 @@
 import type { HouseMass } from '../../model/job.ts';
 import type { Setback } from './calling.ts';
+import type { SourceResult } from './dispatch.ts';
 
 /** How a house keeps its heat: hours for its rooms to lose all but a third of what they stand above outdoors: from memory. */
 export const MASSES: Record<HouseMass, number> = { light: 30, medium: 70, heavy: 140 };
@@ -20,6 +21,8 @@ export interface RunSettings {
   only: readonly string[] | null;
   /** No thermostats: every circuit runs while there is something to heat, its water by the weather alone. */
   open: boolean;
+  /** Days like the first that are run before anything is counted, so that nothing hangs on how it was begun. */
+  settle: number;
   /** Every how many steps a moment is kept to be drawn. */
   keepEvery: number;
 }
@@ -61,6 +64,8 @@ export interface RunMoment {
   output: number;
   intoStore: number;
   firing: boolean;
+  /** W each source gives, the first one first. */
+  sources: number[];
   pumps: number;
 }
 
@@ -92,12 +97,27 @@ export interface RunResult {
     toCylinder: number;
     pipes: number;
     inWater: number;
+    /** Gained by rooms, floors and radiators: what a run has stored is no heat it needed. */
+    inHouse: number;
+    /** Lost by tanks to where they stand, made by an immersion heater, burned by a fire and led away, drawn at the tap. */
+    standing: number;
+    immersion: number;
+    dumped: number;
+    tapped: number;
     pumps: number;
     /** Fuel by its gross heat of combustion, or electricity; null where neither is bought. */
     bought: number | null;
   };
-  /** What is bought. */
-  carrier: 'electricity' | 'fuel' | null;
+  /** What is bought; `both` where sources differ. */
+  carrier: 'electricity' | 'fuel' | 'both' | null;
+  /** Each source by itself, the first one first. */
+  sources: SourceResult[];
+  /** Seconds a tap ran, of these with water cooler than wanted, and seconds in which a heat pump ran beyond its data. */
+  tapRan: number;
+  tapLukewarm: number;
+  beyondData: number;
+  /** Starts of the first source in the hour that had most. */
+  mostStartsInHour: number;
   /** Flow and return of the source on average, each joule counted alike, degrees C. */
   meanFlow: number;
   meanReturn: number;
@@ -121,7 +141,7 @@ export interface RunResult {
   priorityEnded: number;
   hygiene: number;
   exercised: number;
-  /** Energy that was neither taken nor stored nor lost, as a share of what was made: 0 but for rounding. */
+  /** Energy that was neither taken nor stored nor lost, as a share of what went in and out: 0 but for rounding. */
   imbalance: number;
   /** Flows solved, and questions answered by those known; how far these were off the whole plant solved, at most, and how often that was looked at. */
   solved: number;

@@ -16,7 +16,7 @@ describe('a set-back of a house of first order', () => {
     const loss = 8000 / 30;
     const zone = { loss, capacity: loss * 70 * 3600, floor: null, lag: 1, load: 8000 } as RunZone;
     const by = zoneStep(zone, 60);
-    let state = { room: 20, floor: 20, stored: 0, calls: true };
+    let state = { room: 20, floor: 20, stored: 0, calls: true, open: true, turning: 0 };
     let below = 0;
     let warm: number | null = null;
     for (let t = 0; t < 86_400; t += 60) {
@@ -24,7 +24,7 @@ describe('a set-back of a house of first order', () => {
       const power = t < house.lasts ? (held ? loss * 22 : 0) : warm === null ? 10_000 : loss * 25;
       const next = zoneAfter(zone, by, state, 0, power, 0, -5, 60);
       below += (20 - next.room) * 60;
-      state = { ...next, calls: true };
+      state = { ...next, calls: true, open: true, turning: 0 };
       if (t >= house.lasts && warm === null && state.room >= 19.8) warm = t + 60 - house.lasts;
     }
     const effect = setBackEffect(house, 'medium', -5);

@@ -5,7 +5,7 @@ import { resampled, syntheticDay, syntheticSeason, type Weather } from './weathe
 
 /** Seconds of a step of a day and of a season. */
 export const DAY_STEP = 60;
-export const SEASON_STEP = 300;
+export const SEASON_STEP = 120;
 /** Mean of the warmest day, and what a day swings either way, K: invented, of the usual size. */
 const SUMMER = 18;
 const SWING = 4;
@@ -41,6 +41,7 @@ export const daySettings = (
   draws: drawsOf(job),
   only: null,
   open: runsOpen(job),
+  settle: 2,
   keepEvery: 5,
   ...more,
 });
@@ -49,6 +50,7 @@ export const daySettings = (
 export const seasonSettings = (job: Job, weather: Weather | null, more: Partial<RunSettings> = {}): RunSettings => ({
   ...daySettings(job, { mean: 0, swing: 0 }),
   step: SEASON_STEP,
+  settle: 1,
   outdoor: weather
     ? resampled(weather, SEASON_STEP)
     : syntheticSeason(job.site.outdoorDesignTemperature, SUMMER, SWING, SEASON_STEP),

@@ -2,42 +2,48 @@ import type { Job } from '../../model/job.ts';
 import { circuitNeed, type StraightCurve, sentAt, settledCurve, sourceNeed } from '../control/weather-curve.ts';
 import type { Design } from '../design/design.ts';
 import { HOT_WATER_CALL, type Plant } from '../design/operate.ts';
+import { type SettledJob, settledJob } from '../design/settled-job.ts';
 import { ladder } from '../emitter/ladder.ts';
 import { fluidOf, fluidState } from '../fluid/fluid.ts';
-import type { FluidState } from '../fluid/water.ts';
 import { coilConductance } from '../plant/cylinder.ts';
 import { rulebookOf } from '../review/rulebooks.ts';
 import { CylinderCall, EXERCISE_TIME, PumpExercise, type Turn, within } from './calling.ts';
 import { CircuitSide, type ZoneSink } from './circuit-side.ts';
+import { Dispatch } from './dispatch.ts';
 import { ended } from './ended.ts';
 import { type BookedFlows, FlowBook } from './flow-book.ts';
 import { gainsIn } from './gains.ts';
 import { zonesOfRun } from './house.ts';
-import { type Moved, PlantWater } from './plant-water.ts';
+import { PlantWater } from './plant-water.ts';
 import { type CircuitMoment, clockOf, type RunMoment, type RunResult, type RunSettings } from './run.ts';
-import { mostOutput, SourceRun } from './source-run.ts';
 import { SHORT, Tally, TOO_WARM } from './tally.ts';
-import { askThermostats } from './thermostats.ts';
+import { askThermostats, turnValves } from './thermostats.ts';
+import { type StepMoved, WaterSteps } from './water-steps.ts';
 import { type RunZone, thermostaticShare, type ZoneState, type ZoneStep, zoneAfter, zoneStep } from './zone.ts';
 
 /** Steps between two reports of how far it is. */
-const PAUSE = 2000;
+const PAUSE = 1000;
 /** Moments at which the booked flows are held against the whole plant. */
 const LOOKS = 48;
-/** Rounds in which valves and water find each other within a step. */
-const ROUNDS = 2;
+const DAY = 86_400;
+/** Seconds of a step while it settles: only where it comes to matters. */
+const SETTLING_STEP = 300;
+/** Heat of the sun on a job as it is usually set, of which a collector sees all. */
+const USUAL_SUN = 0.2;
 
 /**
  * The plant over a time, step by step: thermostats with a band or valves that follow the room, rooms and heated floors with
- * their mass, water in parts with a temperature each, a source that modulates down to its least output and then cycles, the
- * cylinder with its draws and its turn.
+ * their mass, water in parts with a temperature each, sources that modulate down to their least output and then cycle, the
+ * cylinder in layers with its draws and its turn.
  *
  * Flows are solved once for each state of calls and for places of the mixing valves along their travel; how far that is off
- * is looked at now and then. Heat is balanced in every step.
+ * is looked at now and then. Heat is balanced in every step. Where a source stops and starts, its water goes in short steps
+ * that end where it does.
  * @yields the share done, now and then
  */
 export function* simulation(job: Job, design: Design, plant: Plant, settings: RunSettings): Generator<number, RunResult> {
-  const run = new Run(job, design, plant, settings);
+  const run = new Run(settledJob(job), design, plant, settings);
+  run.settle();
   for (let i = 0; i < settings.outdoor.length; i++) {
     if (i > 0 && i % PAUSE === 0) yield i / settings.outdoor.length;
     if (!run.step(i)) break;
@@ -51,42 +57,49 @@ export const simulate = (job: Job, design: Design, plant: Plant, settings: RunSe
 
 /** Everything that moves in a run. */
 class Run {
-  private readonly job: Job;
+  private readonly job: SettledJob;
   private readonly settings: RunSettings;
-  private readonly fluid: FluidState;
   private readonly zones: RunZone[];
   private readonly states: ZoneState[];
-  private readonly zoneSteps: ZoneStep[];
+  private zoneSteps: ZoneStep[];
   private readonly circuits: CircuitSide[];
   private readonly sinks: ZoneSink[];
   private readonly book: FlowBook;
   private readonly water: PlantWater;
-  private readonly source: SourceRun;
-  private readonly capacity: number;
+  private readonly sources: Dispatch;
+  private readonly steps: WaterSteps;
   private readonly sourceCurve: StraightCurve | null;
   private readonly cylinder: CylinderCall | null;
-  private readonly coil: number;
   private readonly exercise = new PumpExercise();
   private readonly lookEvery: number;
   private readonly tally: Tally;
   /** What called last, and when: pumps run on with it. */
   private last: { calling: string[]; at: number } = { calling: [], at: Number.NEGATIVE_INFINITY };
-  private output = 0;
-  private drawn = 0;
+  /** Seconds of a step just now. */
+  private length: number;
+  private counts = false;
   private gap = 0;
-  private readonly storeAtStart: number;
-  private readonly heldAtStart: number;
-  private intoStore = 0;
+  private storeGap = 0;
+  private heldAtStart = 0;
+  private houseAtStart = 0;
 
-  constructor(job: Job, design: Design, plant: Plant, settings: RunSettings) {
+  constructor(job: SettledJob, design: Design, plant: Plant, settings: RunSettings) {
     this.job = job;
     this.settings = settings;
-    this.fluid = fluidState(
+    const fluid = fluidState(
       fluidOf(job.fluid),
       (design.source?.returnTemperature.value ?? 40) / 2 + job.source.flowTemperature / 2,
     );
     this.zones = zonesOfRun(job, plant, settings.mass);
-    this.states = this.zones.map((zone) => ({ room: zone.setPoint, floor: zone.setPoint + 3, stored: 0, calls: true }));
+    this.states = this.zones.map((zone) => ({
+      room: zone.setPoint,
+      floor: zone.setPoint + 3,
+      stored: 0,
+      calls: true,
+      open: true,
+      turning: 0,
+    }));
+    this.length = settings.step;
     this.zoneSteps = this.zones.map((zone) => zoneStep(zone, settings.step));
     const rungs = ladder(job);
     this.sourceCurve = job.source.curve && settledCurve(job.source.curve, sourceNeed(job, design.circuits, rungs));
@@ -98,76 +111,113 @@ class Run {
     });
     this.sinks = this.zones.map(() => ({ room: 0, floor: 0, open: 1 }));
     this.book = new FlowBook(plant, job.separation.kind !== 'none' && job.distribution.kind === 'pumps');
-    this.water = new PlantWater(job, design, this.fluid.density * this.fluid.specificHeat);
-    const together = design.furtherSources.filter((each) => !each.backup);
-    this.capacity = together.reduce((sum, each) => sum + each.capacity.value, design.source?.capacity.value ?? 0);
-    this.source = new SourceRun(Math.min(design.buffer?.leastOutput.value ?? 0, this.capacity), job.source.leastRunTime);
+    this.water = new PlantWater(job, design, fluid.density * fluid.specificHeat);
+    this.sources = new Dispatch(job, design, Math.min(settings.sun / USUAL_SUN, 1));
     const { hotWater } = job;
     const swing = rulebookOf(job).rules.storeSwing.limit;
     this.cylinder = hotWater && new CylinderCall(hotWater, swing, job.controls.priorityTimeout);
-    this.coil = hotWater ? coilConductance(hotWater) : 0;
-    this.storeAtStart = this.water.inStore;
-    this.heldAtStart = this.water.held;
+    const coil = hotWater ? coilConductance(hotWater) : 0;
+    this.steps = new WaterSteps(job, this.water, this.circuits, this.sources, fluid.specificHeat, coil);
     this.lookEvery = Math.max(1, Math.floor(settings.outdoor.length / LOOKS));
     this.tally = new Tally(
       job,
       settings,
       this.zones,
       this.circuits.map(({ id, decided }) => ({ id, name: decided.name })),
-      this.fluid.density,
+      fluid.density,
     );
+  }
+
+  /** Days like the first, before anything is counted: it does not matter then how the run was begun. */
+  settle(): void {
+    const { settings } = this;
+    const { settle, step, outdoor } = settings;
+    this.pace(Math.max(step, SETTLING_STEP));
+    for (let time = -settle * DAY; time < 0 && outdoor.length > 0; time += this.length) {
+      const inDay = ((time % DAY) + DAY) % DAY;
+      if (!this.advance(time, outdoor[Math.min(Math.floor(inDay / step), outdoor.length - 1)] as number, null)) return;
+    }
+    this.pace(step);
+    this.counts = true;
+    this.sources.clear();
+    this.cylinder?.clear();
+    this.gap = 0;
+    this.storeGap = 0;
+    this.heldAtStart = this.water.held;
+    this.houseAtStart = this.heldByHouse();
+  }
+
+  /** Steps of another length from here on. */
+  private pace(length: number): void {
+    if (length === this.length) return;
+    this.length = length;
+    this.zoneSteps = this.zones.map((zone) => zoneStep(zone, length));
+  }
+
+  /** J in rooms, floors and radiators above 0 degrees C. */
+  private heldByHouse(): number {
+    return this.zones.reduce((sum, { capacity, floor }, z) => {
+      const state = this.states[z] as ZoneState;
+      return sum + capacity * state.room + (floor?.capacity ?? 0) * state.floor + state.stored;
+    }, 0);
   }
 
   /** @returns whether the run can go on */
   step(i: number): boolean {
-    const { settings, water, source, tally } = this;
+    return this.advance(i * this.settings.step, this.settings.outdoor[i] as number, i);
+  }
+
+  /** @param i number of the step; null while it settles */
+  private advance(time: number, outdoor: number, i: number | null): boolean {
+    const { settings, sources, tally, length } = this;
     const { result } = tally;
-    const { step } = settings;
-    const time = i * step;
-    const hour = (time / 3600) % 24;
-    const outdoor = settings.outdoor[i] as number;
+    const hour = (((time / 3600) % 24) + 24) % 24;
     const lowered = settings.setBack && within(hour, settings.setBack.from, settings.setBack.to) ? settings.setBack.by : 0;
     this.draw(hour);
     const { calling, turn } = this.callsNow(time, lowered, outdoor);
     const called = calling.length > 0;
     if (called) this.last = { calling, at: time };
-    // Pumps run on with what called last, to carry the heat of the source away.
-    const moving = called || time - this.last.at < this.job.controls.overrun;
-    const flowing = called ? calling : moving ? this.last.calling : [];
-    const flows = this.book.at(flowing);
+    // Pumps run on with what called last, to carry the heat of the source away, and with one that its controls keep on.
+    const late = time - this.last.at < this.job.controls.overrun;
+    const moving = called || late || sources.on;
+    const flowing = called ? calling : late || (moving && !sources.burns) ? this.last.calling : [];
+    const flows = flowing.length === 0 && sources.burns ? this.book.alone() : this.book.at(flowing);
     if (typeof flows === 'string') {
       result.broke = `At ${clockOf(time)}, with ${flowing.length} calls: ${flows}`;
       return false;
     }
-    const exercised = this.job.controls.exercise && this.exercise.next(moving, step);
     const wanted = this.wantedOf(outdoor, turn === 'cylinder' || turn === 'both');
-    source.decide(water.led, water.sent, wanted, called);
-    const moved = this.move(flows, wanted, outdoor, lowered, moving);
+    const moved = this.move(flows, { wanted, called, outdoor, hour }, lowered);
     this.warmRooms(moved.intoZones, hour, outdoor, lowered, time);
-    source.after(step);
-    tally.count({ ...moved, sent: water.sent }, outdoor, source.cycles);
-    if (exercised) this.moveAllPumps();
+    if (i === null) return true;
+    if (this.job.controls.exercise && this.exercise.next(moving, length)) this.moveAllPumps();
+    tally.count(moved, length, outdoor, this.boughtUpToNow(), sources.lead.run.cycles);
     if (i % this.lookEvery === 0 && called) this.look(flowing, moved);
     if (i % settings.keepEvery === 0)
       result.moments.push(this.momentOf(time, outdoor, wanted, moved, flowing, called && turn !== 'heating' && turn !== 'none'));
     return true;
   }
 
-  private draw(hour: number): void {
-    const { hotWater } = this.job;
-    if (!hotWater) return;
-    for (const { hour: at, volume } of this.settings.draws)
-      if (hour >= at && hour < at + this.settings.step / 3600 - 1e-9)
-        this.drawn += this.water.draw(volume, hotWater.volume, hotWater.coldTemperature);
+  private boughtUpToNow(): number {
+    return this.sources.members.reduce((sum, { bought }) => sum + bought, this.tally.result.energy.immersion);
   }
 
-  /** Ids of all that calls: zones whose thermostats do, and the cylinder in its turn. */
+  private draw(hour: number): void {
+    const { water, length, settings } = this;
+    for (const { hour: at, volume } of settings.draws) if (hour >= at && hour < at + length / 3600 - 1e-9) water.ask(volume);
+    const tapped = water.draw(length);
+    if (this.counts) this.tally.tap(tapped);
+  }
+
+  /** Ids of all that moves water: zones whose thermostats call and whose valves are open, and the cylinder in its turn. */
   private callsNow(time: number, lowered: number, outdoor: number): { calling: string[]; turn: Turn } {
-    const { zones, states, settings, cylinder } = this;
+    const { zones, states, settings, cylinder, water } = this;
     askThermostats(zones, states, settings, lowered, outdoor);
-    const heating = states.some((state) => state.calls);
-    const turn = cylinder ? cylinder.next(time, this.water.store ?? 0, heating) : heating ? 'heating' : 'none';
-    const calling = turn === 'heating' || turn === 'both' ? zones.filter((_, z) => states[z]?.calls).map((zone) => zone.id) : [];
+    turnValves(zones, states, this.length);
+    const heating = states.some((state) => state.open);
+    const turn = cylinder ? cylinder.next(time, water.store ?? 0, heating, water.coldestOfStore) : heating ? 'heating' : 'none';
+    if (cylinder?.cleaning && this.job.hotWater?.hygieneCirculates) water.mixStore();
+    const calling = turn === 'heating' || turn === 'both' ? zones.filter((_, z) => states[z]?.open).map((zone) => zone.id) : [];
     if (turn === 'cylinder' || turn === 'both') calling.push(HOT_WATER_CALL);
     return { calling, turn };
   }
@@ -179,61 +229,25 @@ class Run {
     return charging && this.cylinder ? Math.max(heating, this.cylinder.flowTemperature) : heating;
   }
 
-  /** The water through a step: valves turn to what they want, the source gives what it can of what is wanted. */
-  private move(flows: BookedFlows, wanted: number, outdoor: number, lowered: number, moving: boolean): StepMoved {
-    const { water, circuits, settings, source } = this;
-    const { specificHeat } = this.fluid;
-    const held = water.held;
-    const most = this.mostNow(outdoor, wanted);
-    const sourceShare = this.sourceShare(flows);
-    const carriesSource = sourceShare * flows.source * specificHeat;
-    const coil = flows.coil * specificHeat;
-    const effectiveness = coil > 0 ? -Math.expm1(-this.coil / coil) : 0;
+  /** The water through a step. */
+  private move(
+    flows: BookedFlows,
+    asked: { wanted: number; called: boolean; outdoor: number; hour: number },
+    lowered: number,
+  ): StepMoved {
+    const { water, circuits, length } = this;
     this.setSinks(lowered);
-    const drawn = circuits.map((circuit) => circuit.drawn);
-    const power = (idle: number, perWatt: number) => source.output(wanted, idle, perWatt, most);
-    let supply = water.supply;
-    water.streams.keep();
-    let moved: Moved;
-    for (let round = 1; ; round++) {
-      for (const circuit of circuits) {
-        const { decided, curve } = circuit;
-        const mix =
-          decided.connection === 'mixed'
-            ? sentBy(curve, decided.flowTemperature, decided.curve, outdoor)
-            : Number.POSITIVE_INFINITY;
-        circuit.set(flows.circuits.get(circuit.id), supply, mix, this.sinks, specificHeat);
-      }
-      moved = water.step(settings.step, carriesSource, drawn, { carries: coil, effectiveness }, moving, power);
-      supply = water.supply;
-      if (round === ROUNDS) break;
-      water.streams.recall();
-    }
-    this.output = moved.power;
-    const given = moved.given.reduce((sum, heat) => sum + heat, 0);
-    const into = moved.power - moved.pipes - moved.intoStore - given;
-    this.gap += Math.abs(into * settings.step - (water.held - held));
-    this.intoStore += moved.intoStore * settings.step;
-    const intoZones = this.zones.map(() => ({ floor: 0, other: 0 }));
-    const moments = circuits.map((circuit, c) =>
-      circuit.after(moved.given[c] as number, supply, specificHeat, ({ zone, emitter }, heat) => {
-        const at = intoZones[zone] as { floor: number; other: number };
-        if (emitter.inFloor) at.floor += heat;
-        else at.other += heat;
-      }),
+    const mixes = circuits.map(({ decided, curve }) =>
+      decided.connection === 'mixed'
+        ? sentBy(curve, decided.flowTemperature, decided.curve, asked.outdoor)
+        : Number.POSITIVE_INFINITY,
     );
-    const beyond = drawn.reduce((sum, each) => sum + each.hot + each.round, coil);
-    return {
-      ...moved,
-      intoZones,
-      moments,
-      back: water.back(carriesSource, beyond),
-      through: carriesSource / specificHeat,
-      drawn: beyond / specificHeat,
-      coilBack: coil > 0 ? supply - moved.intoStore / coil : null,
-      // The power of a pump falls with the cube of its speed (affinity laws).
-      pumps: flows.power - flows.sourcePower * (1 - sourceShare ** 3),
-    };
+    const inStore = water.inStore;
+    const immersion = this.cylinder?.immersion(water.coldestOfStore) ?? 0;
+    const moved = this.steps.through(length, { asked, flows, sinks: this.sinks, mixes, zones: this.zones.length, immersion });
+    this.gap += moved.gap;
+    this.storeGap += Math.abs((moved.intoStore + immersion - moved.ofStore) * length - (water.inStore - inStore));
+    return moved;
   }
 
   /** What the emitters of each zone find. */
@@ -248,24 +262,6 @@ class Run {
     });
   }
 
-  /**
-   * Share of its booked flow that the source's pump moves: one that holds the delta T turns no faster than its heat asks for,
-   * and beside a buffer it runs with the source alone, so that the tank keeps its layers.
-   */
-  private sourceShare(flows: BookedFlows): number {
-    const { source: decided, separation, controls } = this.job;
-    if (separation.kind === 'none' || flows.source <= 0) return 1;
-    if (this.water.layers > 0 && !this.source.pumps(controls.overrun)) return 0;
-    if (decided.pumpControl !== 'constant-difference') return 1;
-    const asked = this.output / (this.fluid.specificHeat * Math.max(decided.temperatureDifference, 1));
-    return Math.min(Math.max(asked / flows.source, LEAST_SPEED), 1);
-  }
-
-  private mostNow(outdoor: number, flow: number): number {
-    const first = this.capacity;
-    return this.job.source.points.length > 0 ? Math.min(mostOutput(this.job, first, outdoor, flow), MOST_OVER * first) : first;
-  }
-
   private warmRooms(
     into: readonly { floor: number; other: number }[],
     hour: number,
@@ -273,7 +269,7 @@ class Run {
     lowered: number,
     time: number,
   ): void {
-    const { zones, states, settings, zoneSteps } = this;
+    const { zones, states, settings, zoneSteps, length } = this;
     const short: number[] = [];
     let watched = false;
     let tooWarm = false;
@@ -281,7 +277,7 @@ class Run {
       const state = states[z] as ZoneState;
       const { floor, other } = into[z] as { floor: number; other: number };
       const gains = gainsIn(zone, settings.people, settings.sun, hour);
-      const after = zoneAfter(zone, zoneSteps[z] as ZoneStep, state, floor, other, gains, outdoor, settings.step);
+      const after = zoneAfter(zone, zoneSteps[z] as ZoneStep, state, floor, other, gains, outdoor, length);
       state.room = after.room;
       state.floor = after.floor;
       state.stored = after.stored;
@@ -290,7 +286,7 @@ class Run {
       short.push(z);
       if (settings.only === null || settings.only.includes(zone.id)) watched = true;
     });
-    this.tally.comfort(short, watched, tooWarm, hour, lowered, time);
+    if (this.counts) this.tally.comfort(short, watched, tooWarm, hour, lowered, time);
   }
 
   /** Every pump turns for a minute, so that none sticks. */
@@ -325,13 +321,13 @@ class Run {
     calling: readonly string[],
     charging: boolean,
   ): RunMoment {
-    const { states, water, cylinder, source } = this;
+    const { states, water, cylinder, sources } = this;
     return {
       time,
       outdoor,
       rooms: states.map((state) => state.room),
       supply: water.sent,
-      back: moved.back,
+      back: moved.backNow,
       wanted,
       toCircuits: water.supply,
       fromCircuits: water.returned,
@@ -341,49 +337,39 @@ class Run {
       circuits: moved.moments,
       calls: `${states.map((state) => (state.calls ? '1' : '0')).join('')}${cylinder ? (charging ? '1' : '0') : ''}`,
       calling: [...calling],
-      flow: this.job.separation.kind === 'none' ? moved.drawn : moved.through,
+      flow: moved.through,
       drawn: moved.drawn,
-      output: moved.power,
+      output: moved.output,
       intoStore: moved.intoStore,
-      firing: source.firing,
+      firing: sources.on,
+      sources: sources.members.map(({ power }) => power),
       pumps: moved.pumps,
     };
   }
 
   finish(): RunResult {
-    const { source, book, water, cylinder, exercise } = this;
-    const result = this.tally.finish(source.cycles, water.sent, water.returned);
-    result.energy.inWater = water.held - this.heldAtStart;
-    result.running = source.running;
-    result.shortestRun = source.shortestRun;
-    result.shortRuns = source.shortRuns;
+    const { sources, book, water, cylinder, exercise } = this;
+    const { run } = sources.lead;
+    const result = this.tally.finish(sources.results(), water.sent, water.returned);
+    const { energy } = result;
+    energy.inWater = water.held - this.heldAtStart;
+    energy.inHouse = this.heldByHouse() - this.houseAtStart;
+    energy.dumped = sources.dumped;
+    result.running = run.running;
+    result.shortestRun = run.shortestRun;
+    result.shortRuns = run.shortRuns;
+    result.beyondData = sources.beyondData;
     result.priorityEnded = cylinder?.ended ?? 0;
     result.hygiene = cylinder?.reached ?? 0;
     result.exercised = exercise.times;
-    const ofStore = this.intoStore - (water.inStore - this.storeAtStart) - this.drawn;
-    result.imbalance = (this.gap + Math.abs(ofStore)) / Math.max(result.energy.made, 1);
+    const { made, toRooms, pipes, standing, tapped } = energy;
+    const turnedOver = made + Math.abs(toRooms) + Math.abs(pipes) + Math.abs(standing) + tapped;
+    result.imbalance = (this.gap + this.storeGap) / Math.max(turnedOver, 1);
     result.solved = book.solved;
     result.known = book.known;
     return result;
   }
 }
-
-interface StepMoved extends Moved {
-  intoZones: { floor: number; other: number }[];
-  moments: CircuitMoment[];
-  /** Degrees C coming back to the source, kg/s through it, W of all pumps. */
-  back: number;
-  through: number;
-  pumps: number;
-  /** kg/s drawn by circuits and coil, degrees C coming back from that. */
-  drawn: number;
-  coilBack: number | null;
-}
-
-/** Least speed of a pump that follows a difference. */
-const LEAST_SPEED = 0.15;
-/** Output beyond its rating that the data points of a heat pump are believed. */
-const MOST_OVER = 3;
 
 /** What is sent at an outdoor temperature: by the curve where there is one, else the same all winter. */
 const sentBy = (curve: StraightCurve | null, fixed: number, set: Job['source']['curve'], outdoor: number): number =>

@@ -1,7 +1,9 @@
 import type { Job } from '../../model/job.ts';
+import { carrierOf } from './bought.ts';
 import { within } from './calling.ts';
+import type { SourceResult } from './dispatch.ts';
+import type { Drawn } from './hot-store.ts';
 import type { DayTotals, RunResult, RunSettings } from './run.ts';
-import { carrierOf, heatForEach } from './source-run.ts';
 import type { RunZone } from './zone.ts';
 
 /** Below what was wanted by this a zone is short, and nearer than this it is warm again, K. */
@@ -16,6 +18,9 @@ export interface Counted {
   given: readonly number[];
   intoStore: number;
   pipes: number;
+  standing: number;
+  ofStore: number;
+  immersion: number;
   pumps: number;
   sent: number;
   back: number;
@@ -24,15 +29,15 @@ export interface Counted {
 /** Adds up a run, step by step, over all of it and over each of its days. */
 export class Tally {
   readonly result: RunResult;
-  private readonly job: Job;
   private readonly settings: RunSettings;
   private readonly weighed = { flow: 0, back: 0 };
   private bought = 0;
+  private startsBefore = 0;
+  private hour = { starts: 0, left: HOUR };
   private warmingSince: number | null = null;
   private day: DayTotals & { weighed: number; steps: number };
 
   constructor(job: Job, settings: RunSettings, zones: readonly RunZone[], circuits: RunResult['circuits'], density: number) {
-    this.job = job;
     this.settings = settings;
     this.day = newDay();
     this.result = {
@@ -41,8 +46,26 @@ export class Tally {
       density,
       moments: [],
       days: [],
-      energy: { made: 0, toRooms: 0, toCylinder: 0, pipes: 0, inWater: 0, pumps: 0, bought: null },
+      energy: {
+        made: 0,
+        toRooms: 0,
+        toCylinder: 0,
+        pipes: 0,
+        inWater: 0,
+        inHouse: 0,
+        standing: 0,
+        immersion: 0,
+        dumped: 0,
+        tapped: 0,
+        pumps: 0,
+        bought: null,
+      },
       carrier: carrierOf(job),
+      sources: [],
+      tapRan: 0,
+      tapLukewarm: 0,
+      beyondData: 0,
+      mostStartsInHour: 0,
       meanFlow: 0,
       meanReturn: 0,
       lasted: 0,
@@ -66,33 +89,49 @@ export class Tally {
     };
   }
 
-  /** A step's heat. @param cycles starts of the source up to now */
-  count(moved: Counted, outdoor: number, cycles: number): void {
+  /**
+   * A step's heat.
+   * @param step seconds @param bought J bought up to now, by all sources @param cycles starts of the first source up to now
+   */
+  count(moved: Counted, step: number, outdoor: number, bought: number, cycles: number): void {
     const { result, day } = this;
-    const { step } = this.settings;
     const { energy } = result;
-    energy.made += moved.power * step;
+    const made = moved.power * step;
+    energy.made += made;
     for (const heat of moved.given) energy.toRooms += heat * step;
     energy.toCylinder += moved.intoStore * step;
     energy.pipes += moved.pipes * step;
+    energy.standing += (moved.standing + moved.ofStore) * step;
+    energy.immersion += moved.immersion * step;
     energy.pumps += moved.pumps * step;
     day.pumps += moved.pumps * step;
     day.outdoor += outdoor;
     day.steps++;
-    if (moved.power > 0) {
-      const made = moved.power * step;
-      this.weighed.flow += moved.sent * made;
-      this.weighed.back += moved.back * made;
-      day.made += made;
-      day.weighed += moved.sent * made;
-      const each = heatForEach(this.job, outdoor, moved.sent, moved.back);
-      if (each !== null) {
-        this.bought += made / each;
-        day.bought += made / each;
-      }
-    }
+    this.weighed.flow += moved.sent * made;
+    this.weighed.back += moved.back * made;
+    day.made += made;
+    day.weighed += moved.sent * made;
+    day.bought += bought - this.bought;
+    this.bought = bought;
+    this.countStarts(cycles, step);
     result.lasted += step;
     if (result.lasted % DAY < step / 2) this.endDay(cycles);
+  }
+
+  private countStarts(cycles: number, step: number): void {
+    const { hour, result } = this;
+    hour.starts += cycles - this.startsBefore;
+    this.startsBefore = cycles;
+    hour.left -= step;
+    result.mostStartsInHour = Math.max(result.mostStartsInHour, hour.starts);
+    if (hour.left <= step / 2) this.hour = { starts: 0, left: HOUR };
+  }
+
+  /** What ran from the taps in a step. */
+  tap({ heat, ran, lukewarm }: Drawn): void {
+    this.result.energy.tapped += heat;
+    this.result.tapRan += ran;
+    this.result.tapLukewarm += lukewarm;
   }
 
   /** Electricity of pumps that were moved for a while, J. */
@@ -140,18 +179,28 @@ export class Tally {
   }
 
   /** @param sent @param returned degrees C where nothing was made */
-  finish(cycles: number, sent: number, returned: number): RunResult {
+  finish(sources: readonly SourceResult[], sent: number, returned: number): RunResult {
     const { result } = this;
     const { energy } = result;
+    const cycles = sources[0]?.cycles ?? 0;
     if (this.day.steps > 0) this.endDay(cycles);
     result.cycles = cycles;
-    energy.bought = result.carrier === null ? null : this.bought;
+    result.sources = [...sources];
+    const carriers = new Set(sources.flatMap(({ made, carrier }) => (made > 0 && carrier ? [carrier] : [])));
+    if (energy.immersion > 0) carriers.add('electricity');
+    const [only] = carriers;
+    if (only) result.carrier = carriers.size > 1 ? 'both' : only;
+    energy.bought =
+      result.carrier === null ? null : sources.reduce((sum, { bought }) => sum + (bought ?? 0), 0) + energy.immersion;
     result.meanFlow = energy.made > 0 ? this.weighed.flow / energy.made : sent;
     result.meanReturn = energy.made > 0 ? this.weighed.back / energy.made : returned;
     if (this.warmingSince !== null) result.recovery = null;
     return result;
   }
 }
+
+/** Seconds of the hour in which starts are counted. */
+const HOUR = 3600;
 
 const newDay = () => ({
   outdoor: 0,

@@ -34,3 +34,19 @@ export function askThermostats(
     state.calls = asks && (only === null || only.includes(zone.id));
   });
 }
+
+/** Turns what the thermostats ask of: it opens, and shuts, as long after the call as its actuators take. */
+export function turnValves(zones: readonly RunZone[], states: readonly ZoneState[], step: number): void {
+  zones.forEach(({ opensIn }, z) => {
+    const state = states[z] as ZoneState;
+    if (state.calls === state.open) {
+      state.turning = 0;
+      return;
+    }
+    // At the end of a step as near as may be to the time they take.
+    if (state.turning >= opensIn - step / 2) {
+      state.open = state.calls;
+      state.turning = 0;
+    } else state.turning += step;
+  });
+}

@@ -9,7 +9,7 @@ export interface WhatIf {
   label: string;
   cycles: number;
   shortestRun: number | null;
-  /** J from the source, and electricity bought for it and for the pumps. */
+  /** J from the source less what house and water stored, what was bought for that, and for the pumps; all of one day. */
   made: number;
   bought: number | null;
   pumps: number;
@@ -20,6 +20,11 @@ export interface WhatIf {
   recovery: number | null;
   broke: string | null;
 }
+
+/** Days that are run before they count, and that count: what a day stores or takes out of the house is then small, and taken off. */
+const SETTLED = 3;
+const COUNTED = 3;
+const STEP = 300;
 
 /** Kelvin of a notch on a curve, and the larger tank tried, m3. */
 const NOTCH = 2;
@@ -48,8 +53,27 @@ function moreWater(job: Job, buffer: number | null): { label: string; job: Job }
   return { label: '50 L more water in the return', job: { ...job, source: { ...job.source, volumiser } } };
 }
 
-/** The day as it is, and with one thing changed at a time. @yields an answer after each run */
-export function* whatIfs(job: Job, settings: RunSettings): Generator<WhatIf> {
+/** Days alike, in longer steps, in which a day can repeat itself: its first one is the day asked about. */
+function repeated({ outdoor, step, ...more }: RunSettings): RunSettings {
+  const ofDay = Math.min(outdoor.length, Math.round(86_400 / step));
+  const every = Math.max(1, Math.round(STEP / step));
+  const day = Array.from({ length: Math.floor(ofDay / every) }, (_, i) => outdoor[i * every] as number);
+  return {
+    ...more,
+    step: step * every,
+    outdoor: Array.from({ length: COUNTED }, () => day).flat(),
+    settle: SETTLED,
+    keepEvery: day.length,
+  };
+}
+
+/**
+ * The day as it is, and with one thing changed at a time. A day that begins with warm rooms and ends with cold ones has borrowed
+ * heat; so each is run for days that repeat it, and counted without what house and water stored.
+ * @yields an answer after each run
+ */
+export function* whatIfs(job: Job, asked: RunSettings): Generator<WhatIf> {
+  const settings = repeated(asked);
   const { design, plant } = designWithPlant(job);
   if (!plant) return;
   // The same plant, its pumps and settings as built: only what the question changes is changed.
@@ -71,15 +95,24 @@ export function* whatIfs(job: Job, settings: RunSettings): Generator<WhatIf> {
   if (only && zones.length > 1) yield answerOf(`${only.label} alone`, run(job, { only: [only.id] }), lowered);
 }
 
-const answerOf = (label: string, result: RunResult | null, setBack: boolean): WhatIf => ({
-  label,
-  cycles: result?.cycles ?? 0,
-  shortestRun: result?.shortestRun ?? null,
-  made: result?.energy.made ?? 0,
-  bought: result?.energy.bought ?? null,
-  pumps: result?.energy.pumps ?? 0,
-  hoursShort: result?.hoursShort.reduce((sum, hours) => sum + hours, 0) ?? 0,
-  setBack,
-  recovery: result?.recovery ?? null,
-  broke: result ? result.broke : 'So changed there is no plant to run; see what the Plant page finds.',
-});
+/** Of one day on average. */
+function answerOf(label: string, result: RunResult | null, setBack: boolean): WhatIf {
+  const { energy } = result ?? {};
+  const made = energy?.made ?? 0;
+  // Heat that is still in the house was bought for another day.
+  const needed = made - (energy ? energy.inHouse + energy.inWater : 0);
+  const share = made > 0 ? Math.max(needed, 0) / made : 1;
+  const daily = (value: number) => value / COUNTED;
+  return {
+    label,
+    cycles: Math.round(daily(result?.cycles ?? 0)),
+    shortestRun: result?.shortestRun ?? null,
+    made: daily(made * share),
+    bought: energy?.bought == null ? null : daily(energy.bought * share),
+    pumps: daily(energy?.pumps ?? 0),
+    hoursShort: daily(result?.hoursShort.reduce((sum, hours) => sum + hours, 0) ?? 0),
+    setBack,
+    recovery: result?.recovery ?? null,
+    broke: result ? result.broke : 'So changed there is no plant to run; see what the Plant page finds.',
+  };
+}

@@ -14,6 +14,7 @@ const zone: RunZone = {
   lag: 1800,
   emitters: [{ place: 'p', coefficient: 40, exponent: 1, inFloor: false }],
   follows: null,
+  opensIn: 0,
   load: 3000,
   facing: [],
 };
@@ -28,12 +29,12 @@ function through(
   inputs = { floor: 0, other: 0, gains: 0, outdoor: -10 },
 ) {
   const by = zoneStep(of, step);
-  let state: ZoneState = { room: 20, floor: 20, stored: 0, calls: false, ...from };
+  let state: ZoneState = { room: 20, floor: 20, stored: 0, calls: false, open: true, turning: 0, ...from };
   let delivered = 0;
   for (let t = 0; t < hours * 3600 - 1e-6; t += step) {
     const next = zoneAfter(of, by, state, inputs.floor, inputs.other, inputs.gains, inputs.outdoor, step);
     delivered += next.delivered * step;
-    state = { ...next, calls: false };
+    state = { ...next, calls: false, open: true, turning: 0 };
   }
   return { ...state, delivered };
 }
@@ -53,7 +54,16 @@ describe('a zone of one mass beside its exact solution', () => {
     const later = through(zone, heated, 11, 60, { floor: 0, other: 0, gains: 0, outdoor: 20 });
     expect(heated.delivered + later.delivered).toBeCloseTo(2000 * 3600, -1);
     // A store of first order has let go 1/e of a steady input after one lag, counted over that time.
-    const first = zoneAfter(zone, zoneStep(zone, 1800), { room: 20, floor: 20, stored: 0, calls: true }, 0, 1000, 0, 20, 1800);
+    const first = zoneAfter(
+      zone,
+      zoneStep(zone, 1800),
+      { room: 20, floor: 20, stored: 0, calls: true, open: true, turning: 0 },
+      0,
+      1000,
+      0,
+      20,
+      1800,
+    );
     expect(first.delivered / 1000).toBeCloseTo(1 - (1 - Math.exp(-1)), 9);
   });
 });
@@ -67,7 +77,7 @@ describe('a zone of two masses: rooms, and the floor that heats them', () => {
   });
 
   it('follows its two equations: their right sides are the slopes', () => {
-    const state: ZoneState = { room: 18.4, floor: 24.1, stored: 0, calls: true };
+    const state: ZoneState = { room: 18.4, floor: 24.1, stored: 0, calls: true, open: true, turning: 0 };
     const step = 0.5;
     const next = zoneAfter(screed, zoneStep(screed, step), state, 1500, 0, 250, -4, step);
     const { toRoom, capacity } = screed.floor as { toRoom: number; capacity: number };
@@ -77,12 +87,12 @@ describe('a zone of two masses: rooms, and the floor that heats them', () => {
 
   it('keeps heat: what entered is in floor, rooms and outdoors', () => {
     const by = zoneStep(screed, 60);
-    let state: ZoneState = { room: 20, floor: 22, stored: 0, calls: true };
+    let state: ZoneState = { room: 20, floor: 22, stored: 0, calls: true, open: true, turning: 0 };
     let lost = 0;
     for (let i = 0; i < 600; i++) {
       const next = zoneAfter(screed, by, state, 2000, 0, 0, 0, 60);
       lost += 100 * ((state.room + next.room) / 2) * 60;
-      state = { ...next, calls: true };
+      state = { ...next, calls: true, open: true, turning: 0 };
     }
     const held = screed.capacity * (state.room - 20) + (screed.floor?.capacity ?? 0) * (state.floor - 22);
     // The loss was summed by trapezoids.

@@ -29,6 +29,8 @@ export interface RunZone {
   emitters: RunEmitter[];
   /** Band of thermostatic valves, K; null where a thermostat calls. */
   follows: number | null;
+  /** Seconds its actuators take to open. */
+  opensIn: number;
   /** Load on the design day, W, and the shares of it in rooms that look to each side, for the sun. */
   load: number;
   facing: readonly { hour: number | null; share: number }[];
@@ -42,6 +44,9 @@ export interface ZoneState {
   /** Heat on its way from radiators to the room, J. */
   stored: number;
   calls: boolean;
+  /** Whether its valves stand open, and how long they have been turning, s. */
+  open: boolean;
+  turning: number;
 }
 
 /** Half the band of a room thermostat, K: common practice. */

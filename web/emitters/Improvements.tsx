@@ -4,9 +4,10 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useSnackbar } from 'notistack';
 import { useEffect, useState } from 'react';
+import { settledJob } from '../../core/design/settled-job.ts';
 import type { RankedImprovement, TargetPlan } from '../../core/emitter/improve.ts';
 import { ladder } from '../../core/emitter/ladder.ts';
-import { CARNOT_SHARE, sourceGain } from '../../core/plant/source-gain.ts';
+import { sourceGain } from '../../core/plant/source-gain.ts';
 import { readInJobUnits } from '../../core/quantity/parse.ts';
 import type { Circuit } from '../../model/job.ts';
 import { heavyWork } from '../state/design-context.tsx';
@@ -155,17 +156,17 @@ function Gain({ circuit, to }: { circuit: Circuit; to: number }) {
     ) : null;
   }
   const gain = sourceGain(
-    source.kind,
+    source,
     source.flowTemperature,
     after,
-    source.temperatureDifference,
+    settledJob(job).source.temperatureDifference,
     site.outdoorDesignTemperature,
   );
   if (gain.kind === 'none') return null;
   return (
     <Typography variant="body2" sx={{ mt: 1 }}>
       {gain.kind === 'cop'
-        ? `${holder ? `Held at ${say(after, 'temperature')} by ${holder.name}: on` : 'On'} the design day the heat pump would make ${gain.after.toFixed(2)} of each unit of electricity instead of ${gain.before.toFixed(2)} (${CARNOT_SHARE * 100} % of Carnot).`
+        ? `${holder ? `Held at ${say(after, 'temperature')} by ${holder.name}: on` : 'On'} the design day the heat pump would make ${gain.after.toFixed(2)} of each unit of electricity instead of ${gain.before.toFixed(2)} (${gain.byData ? 'by its data points' : 'by the default map'}).`
         : gain.before
           ? `All done, the source could run at ${say(after, 'temperature')}${holder ? `, held there by ${holder.name}` : ''}: the boiler condenses more.`
           : gain.after

@@ -5,6 +5,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import Slider from '@mui/material/Slider';
 import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
+import { boughtLabel, efficiencyLabel } from '../../core/run/notable.ts';
 import type { RunResult } from '../../core/run/run.ts';
 import { daysIn } from '../../core/run/weather.ts';
 import { tableToCsv } from '../../exchange/results-table.ts';
@@ -17,6 +18,7 @@ import { Reading } from '../parts/Layout.tsx';
 import type { Designed } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
 import { DayBoard } from './DayBoard.tsx';
+import { Notables } from './Notables.tsx';
 import { type DayChoice, SET_BACK, settingsOf } from './settings.ts';
 import { useDay } from './useDay.ts';
 import { type NamedWeather, WeatherFile } from './WeatherFile.tsx';
@@ -197,13 +199,12 @@ function Totals({ job, result }: { job: Job; result: RunResult }) {
       <Reading label="Heat made">{kWh(energy.made)}</Reading>
       {energy.bought !== null && (
         <>
-          <Reading label={carrier === 'fuel' ? 'Fuel' : 'Electricity'}>{kWh(energy.bought)}</Reading>
-          <Reading label={carrier === 'fuel' ? 'Efficiency' : 'Heat over electricity'}>
-            {efficiency(energy.made, energy.bought, carrier)}
-          </Reading>
+          <Reading label={boughtLabel(carrier)}>{kWh(energy.bought)}</Reading>
+          <Reading label={efficiencyLabel(carrier)}>{efficiency(energy.made + energy.immersion, energy.bought, carrier)}</Reading>
         </>
       )}
       <Reading label="Pumps">{kWh(energy.pumps)}</Reading>
+      <Notables result={result} />
       {recovery !== null && <Reading label="Warm again after">{runTime(recovery)}</Reading>}
       <Box sx={{ gridColumn: '1 / -1' }}>
         <Reading label="Longest short of heat">

@@ -6,6 +6,7 @@ import { proxy } from 'comlink';
 import { lazy, Suspense, startTransition, useState } from 'react';
 import { formatNumber } from '../../core/quantity/format.ts';
 import { costOf } from '../../core/run/cost.ts';
+import { boughtLabel, efficiencyLabel } from '../../core/run/notable.ts';
 import { recordOf, withRecord } from '../../core/run/record.ts';
 import type { RunResult } from '../../core/run/run.ts';
 import { ABOVE_DESIGN } from '../../core/run/weather.ts';
@@ -17,6 +18,7 @@ import { useDisplay } from '../state/display.ts';
 import { useEditing } from '../state/job-context.tsx';
 import { Aged } from './Aged.tsx';
 import { KeptResults } from './KeptResults.tsx';
+import { Notables } from './Notables.tsx';
 import { useFingerprint } from './useFingerprint.ts';
 import { useLongRun } from './useLongRun.ts';
 import { type NamedWeather, WeatherFile } from './WeatherFile.tsx';
@@ -187,9 +189,9 @@ function SeasonTotals({ job, result }: { job: Job; result: RunResult }) {
         <Reading label="Heat made">{kWh(energy.made)}</Reading>
         {energy.bought !== null && (
           <>
-            <Reading label={carrier === 'fuel' ? 'Fuel' : 'Electricity for it'}>{kWh(energy.bought)}</Reading>
-            <Reading label={carrier === 'fuel' ? 'Efficiency' : 'Heat over electricity'}>
-              {efficiency(energy.made, energy.bought, carrier)}
+            <Reading label={boughtLabel(carrier)}>{kWh(energy.bought)}</Reading>
+            <Reading label={efficiencyLabel(carrier)}>
+              {efficiency(energy.made + energy.immersion, energy.bought, carrier)}
             </Reading>
           </>
         )}
@@ -205,6 +207,7 @@ function SeasonTotals({ job, result }: { job: Job; result: RunResult }) {
         </Reading>
         <Reading label="Hot water">{kWh(energy.toCylinder)}</Reading>
         <Reading label="Lost by pipes">{kWh(energy.pipes)}</Reading>
+        <Notables result={result} />
         <Reading label="Somebody short">{formatNumber(result.hoursAnyShort, 0)} h</Reading>
         <Reading label="Somebody too warm">{formatNumber(result.hoursAnyWarm, 0)} h</Reading>
       </Box>

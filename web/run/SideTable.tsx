@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import { formatNumber } from '../../core/quantity/format.ts';
 import { costOf } from '../../core/run/cost.ts';
+import { boughtLabel, efficiencyLabel } from '../../core/run/notable.ts';
 import type { Side } from '../../core/run/side-by-side.ts';
 import { PlainTable } from '../parts/PlainTable.tsx';
 import { useDisplay } from '../state/display.ts';
@@ -15,7 +16,9 @@ export function SideTable({ sides, onTake }: { sides: readonly Side[]; onTake: (
   const of = (cell: (run: NonNullable<Side['run']>, side: Side) => ReactNode) => (side: Side) =>
     side.run ? cell(side.run, side) : '–';
   const bought = sides.some((side) => side.run?.energy.bought != null);
-  const fuel = sides.some((side) => side.run?.carrier === 'fuel');
+  const carriers = new Set(sides.flatMap((side) => side.run?.carrier ?? []));
+  const [only] = carriers;
+  const carrier = carriers.size > 1 ? 'both' : (only ?? null);
   const priced = sides.some((side) => side.run && costOf(side.job, side.run).cost !== null);
   const counted = sides.some((side) => side.run && costOf(side.job, side.run).emission !== null);
   const rows: Row[] = [
@@ -28,10 +31,10 @@ export function SideTable({ sides, onTake }: { sides: readonly Side[]; onTake: (
     ['Heat made', of((run) => kWh(run.energy.made))],
     ...(bought
       ? ([
-          [fuel ? 'Fuel' : 'Electricity for it', of((run) => (run.energy.bought === null ? '–' : kWh(run.energy.bought)))],
+          [boughtLabel(carrier), of((run) => (run.energy.bought === null ? '–' : kWh(run.energy.bought)))],
           [
-            fuel ? 'Efficiency' : 'Heat over electricity',
-            of((run) => efficiency(run.energy.made, run.energy.bought, run.carrier)),
+            efficiencyLabel(carrier),
+            of((run) => efficiency(run.energy.made + run.energy.immersion, run.energy.bought, run.carrier)),
           ],
         ] satisfies Row[])
       : []),

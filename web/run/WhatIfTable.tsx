@@ -20,7 +20,7 @@ export function WhatIfTable({
     'Starts',
     'Shortest run (min)',
     'Heat (kWh)',
-    ...(carrier ? [carrier === 'fuel' ? 'Fuel (kWh)' : 'Electricity (kWh)'] : []),
+    ...(carrier ? [carrier === 'both' ? 'Bought (kWh)' : carrier === 'fuel' ? 'Fuel (kWh)' : 'Electricity (kWh)'] : []),
     'Pumps (kWh)',
     'Zone hours short',
     ...(recovered ? ['Warm again after (h)'] : []),

@@ -1,4 +1,5 @@
 import { formatNumber } from '../../core/quantity/format.ts';
+import type { RunResult } from '../../core/run/run.ts';
 
 const KWH = 3.6e6;
 
@@ -19,5 +20,5 @@ export const money = (value: number | null): string => (value === null ? '–' :
 export const kilograms = (value: number | null): string => (value === null ? '–' : `${formatNumber(value, 0)} kg`);
 
 /** Heat over what was bought for it, as it is spoken of: a number for a heat pump, per cent for what burns. */
-export const efficiency = (made: number, bought: number | null, carrier: 'electricity' | 'fuel' | null): string =>
+export const efficiency = (made: number, bought: number | null, carrier: RunResult['carrier']): string =>
   !bought ? '–' : carrier === 'fuel' ? `${((100 * made) / bought).toFixed(0)} %` : (made / bought).toFixed(2);

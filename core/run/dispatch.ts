@@ -1,0 +1,278 @@
+import type { Job, SourceKind } from '../../model/job.ts';
+import type { Design } from '../design/design.ts';
+import { firingOf, USUAL_FIRING_OF } from '../plant/firing.ts';
+import { type HeatPump, heatPumpNow } from '../plant/heat-pump.ts';
+import { SOURCE_TRAITS } from '../plant/source-kinds.ts';
+import { rulebookOf } from '../review/rulebooks.ts';
+import { type Carrier, carrierOfKind, heatForEach } from './bought.ts';
+import { DUMPS_ABOVE, FireRun } from './fire-run.ts';
+import { sunOn } from './gains.ts';
+import { SourceRun } from './source-run.ts';
+
+/** Water below what is wanted from which a further source is waited for, K, and how long one to spare is watched, s: common practice. */
+const MISSED = 2;
+const SPARE_SHARE = 0.95;
+const SPARE_TIME = 300;
+/** Output beyond its rating that a map is believed. */
+const MOST_OVER = 3;
+const NOON = 12;
+
+/** One source of the plant, as the run goes through it. */
+interface Member {
+  id: string;
+  name: string;
+  kind: SourceKind;
+  run: SourceRun;
+  capacity: number;
+  least: number;
+  heatPump: HeatPump | null;
+  efficiency: number | null;
+  /** It runs only while it is colder, or not colder, than this outdoors. */
+  below: number | null;
+  notBelow: number | null;
+  /** When it comes: with the first, after it, or in its stead. */
+  order: 'lead' | 'together' | 'after' | 'backup';
+  delay: number;
+  engaged: boolean;
+  /** W just now: what it gives, and can give at most. */
+  power: number;
+  most: number;
+  made: number;
+  bought: number;
+  dumped: number;
+}
+
+/** What one source came to in a run. J, seconds. */
+export interface SourceResult {
+  id: string;
+  name: string;
+  carrier: Carrier | null;
+  made: number;
+  /** Null where nothing is bought. */
+  bought: number | null;
+  cycles: number;
+  running: number;
+}
+
+/** What asks for heat just now. */
+export interface Asked {
+  led: number;
+  sent: number;
+  wanted: number;
+  called: boolean;
+  outdoor: number;
+  hour: number;
+}
+
+/**
+ * The sources of a plant and who of them gives the heat. Those that run together share it by their capacity; one that waits comes
+ * once the water has been too cool for its delay, the one before it giving all it can, and goes when that has some to spare for
+ * five minutes; a backup comes by itself likewise, or where the first cannot be had at all.
+ */
+export class Dispatch {
+  readonly members: readonly Member[];
+  /** Seconds in which a heat pump ran beyond its data. */
+  beyondData = 0;
+  private missedFor = 0;
+  private spareFor = 0;
+  private missing = false;
+  private spare = false;
+  private readonly clearSky: number;
+
+  /** @param clearSky share of the sun that a collector gets, 0..1 */
+  constructor(job: Job, design: Design, clearSky: number) {
+    const { source, site, energy } = job;
+    this.clearSky = clearSky;
+    const enclosedShare = rulebookOf(job).rules.enclosedShare.limit;
+    const capacity = design.source?.capacity.value ?? 0;
+    const least = Math.min(design.buffer?.leastOutput.value ?? 0, capacity);
+    const firing = firingOf(source);
+    const pump = (of: HeatPump['source'], rated: number): HeatPump | null =>
+      SOURCE_TRAITS[of.kind].heatPump
+        ? { source: of, capacity: rated, design: site.outdoorDesignTemperature, enclosedShare }
+        : null;
+    const counters = { engaged: false, power: 0, most: 0, made: 0, bought: 0, dumped: 0 };
+    const runOf = (kind: SourceKind, timing: typeof firing, lowest: number, full: number) =>
+      SOURCE_TRAITS[kind].fire
+        ? new FireRun(timing, lowest, full, source.leastRunTime)
+        : new SourceRun(timing, lowest, source.leastRunTime);
+    this.members = [
+      {
+        id: 'source',
+        name: source.name || 'Source',
+        kind: source.kind,
+        run: runOf(source.kind, firing, least, capacity),
+        capacity,
+        least,
+        heatPump: pump(source, capacity),
+        efficiency: SOURCE_TRAITS[source.kind].flame ? energy.efficiency : null,
+        below: null,
+        notBelow: source.lockOutBelow,
+        order: 'lead',
+        delay: 0,
+        ...counters,
+      },
+      ...job.furtherSources.flatMap((further): Member[] => {
+        const rated = further.capacity;
+        const lowest =
+          further.leastOutput === 'auto' ? SOURCE_TRAITS[further.kind].leastShare * rated : Math.min(further.leastOutput, rated);
+        // One that somebody has to switch over to does not come by itself.
+        if (further.order === 'backup' && !further.takesOver) return [];
+        return [
+          {
+            id: further.id,
+            name: further.name || 'Further source',
+            kind: further.kind,
+            run: runOf(further.kind, USUAL_FIRING_OF[further.kind], lowest, rated),
+            capacity: rated,
+            least: lowest,
+            heatPump: pump(
+              { kind: further.kind, points: [], standing: source.standing, flowTemperature: further.flowTemperature },
+              rated,
+            ),
+            efficiency: further.efficiency,
+            below: further.runsBelow,
+            notBelow: null,
+            order: further.order === 'backup' ? 'backup' : further.delay > 0 ? 'after' : 'together',
+            delay: further.delay,
+            ...counters,
+          },
+        ];
+      }),
+    ];
+  }
+
+  get lead(): Member {
+    return this.members[0] as Member;
+  }
+  /** Whether any is on. */
+  get on(): boolean {
+    return this.members.some(({ run }) => run.on);
+  }
+  /** Whether any gives heat. */
+  get hot(): boolean {
+    return this.members.some(({ run }) => run.hot);
+  }
+  /** Whether any burns on though nothing asks for it. */
+  get burns(): boolean {
+    return this.members.some(({ run }) => run instanceof FireRun && run.on);
+  }
+  get dumped(): number {
+    return this.members.reduce((sum, { dumped }) => sum + dumped, 0);
+  }
+
+  private allowed({ below, notBelow, kind }: Member, outdoor: number, hour: number): boolean {
+    if (below !== null && outdoor >= below) return false;
+    if (notBelow !== null && outdoor < notBelow) return false;
+    return kind !== 'solar' || this.sunAt(hour) > 0;
+  }
+
+  private sunAt = (hour: number): number => this.clearSky * sunOn(hour, NOON);
+
+  /** What a source can give at most, W. */
+  private mostOf(member: Member, outdoor: number, wanted: number, hour: number): number {
+    const { heatPump, capacity, kind } = member;
+    if (kind === 'solar') return capacity * this.sunAt(hour);
+    if (!heatPump) return capacity;
+    return Math.min(heatPumpNow(heatPump, outdoor, wanted).output, MOST_OVER * capacity);
+  }
+
+  /** Stops and starts them. */
+  decide({ led, sent, wanted, called, outdoor, hour }: Asked): void {
+    const { lead } = this;
+    for (const member of this.members) member.most = this.mostOf(member, outdoor, wanted, hour);
+    if (lead.run instanceof FireRun) lead.run.at(hour);
+    const leadAllowed = this.allowed(lead, outdoor, hour);
+    lead.run.decide(led, sent, wanted, called && leadAllowed);
+    const leadOut = !leadAllowed || (lead.run instanceof FireRun && !lead.run.on);
+    const stretched = lead.run.hot && lead.power >= SPARE_SHARE * lead.most;
+    this.missing = called && led < wanted - MISSED && (leadOut || stretched);
+    this.spare = lead.run.hot && this.members.reduce((sum, { power }) => sum + power, 0) < SPARE_SHARE * lead.most;
+    for (const member of this.members) {
+      const { run, order, delay } = member;
+      if (order === 'lead') continue;
+      if (order === 'together') member.engaged = true;
+      else if (this.missedFor >= delay) member.engaged = true;
+      else if (this.spareFor >= SPARE_TIME || (order === 'backup' && lead.run.on && !leadOut && !stretched))
+        member.engaged = false;
+      run.decide(led, sent, wanted, called && member.engaged && this.allowed(member, outdoor, hour));
+    }
+  }
+
+  /**
+   * What all of them give together, W, into water that comes to `idle` without it and to `idle + perWatt` for each watt.
+   */
+  output(wanted: number, idle: number, perWatt: number): number {
+    const asked = (wanted - idle) / perWatt;
+    const sharing = this.members.filter(({ order, run }) => (order === 'lead' || order === 'together') && run.hot);
+    const all = sharing.reduce((sum, { most }) => sum + most, 0);
+    let given = 0;
+    for (const member of this.members) {
+      const { run, most, order } = member;
+      const part = order === 'lead' || order === 'together' ? (all > 0 ? (asked * most) / all : 0) : asked - given;
+      member.power = run.output(part, most);
+      given += member.power;
+    }
+    // What a fire makes beyond what the water may hold goes into its dump.
+    const room = Math.max((DUMPS_ABOVE - idle) / perWatt, 0);
+    return this.burns ? Math.min(given, room) : given;
+  }
+
+  /** Whether it worked between its least and its most all along, so that nothing stops or starts. */
+  get steady(): boolean {
+    return this.members.every(({ run, power, least, most }) => !run.on || (run.hot && power > Math.min(least, most) * 1.0001));
+  }
+
+  /** Whether none of the others would change for water as warm as that. */
+  calmBeside({ wanted, called }: Omit<Asked, 'led' | 'sent'>, led: number): boolean {
+    return this.members.every(({ run, order, engaged }) => {
+      if (order === 'lead' || (!run.on && !engaged)) return true;
+      return run.on ? led < run.edge(wanted) : !called || led > run.edge(wanted);
+    });
+  }
+
+  get untilTimer(): number {
+    return Math.min(...this.members.map(({ run }) => run.untilTimer));
+  }
+
+  /** After a step that stood. @param water W that reached the water */
+  after(step: number, water: number, outdoor: number, flow: number, back: number): void {
+    const given = this.members.reduce((sum, { power }) => sum + power, 0);
+    const kept = given > 0 ? water / given : 1;
+    for (const member of this.members) {
+      const { run, power, kind, efficiency, heatPump } = member;
+      run.after(step);
+      if (run instanceof FireRun) run.burn(power * step);
+      member.made += power * step;
+      member.dumped += power * (1 - kept) * step;
+      if (run.on && heatPump && heatPump.source.points.length > 0 && !heatPumpNow(heatPump, outdoor, flow).covered)
+        this.beyondData += step;
+      // While it starts it takes power and gives nothing yet.
+      const taken = power > 0 ? power : run.on && !run.hot ? member.least : 0;
+      if (taken > 0) {
+        const each = heatForEach(kind, efficiency, heatPump, outdoor, flow, back);
+        if (each !== null) member.bought += (taken * step) / each;
+      }
+    }
+    this.missedFor = this.missing ? this.missedFor + step : 0;
+    this.spareFor = this.spare ? this.spareFor + step : 0;
+  }
+
+  /** Counts from here on: what stands stays. */
+  clear(): void {
+    this.beyondData = 0;
+    for (const member of this.members) {
+      member.made = 0;
+      member.bought = 0;
+      member.dumped = 0;
+      member.run.clear();
+    }
+  }
+
+  results(): SourceResult[] {
+    return this.members.map(({ id, name, kind, made, bought, run }) => {
+      const carrier = carrierOfKind(kind);
+      return { id, name, carrier, made, bought: carrier === null ? null : bought, cycles: run.cycles, running: run.running };
+    });
+  }
+}

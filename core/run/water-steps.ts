@@ -1,0 +1,306 @@
+import type { SettledJob } from '../design/settled-job.ts';
+import type { CircuitSide, ZoneSink } from './circuit-side.ts';
+import type { Asked, Dispatch } from './dispatch.ts';
+import type { BookedFlows } from './flow-book.ts';
+import { type CoilFlow, coilShare, type Drawn, type Moved, type PlantWater } from './plant-water.ts';
+import type { CircuitMoment } from './run.ts';
+
+/** Rounds in which valves and water find each other within a step. */
+const ROUNDS = 2;
+/** Least speed of a pump that follows a difference. */
+const LEAST_SPEED = 0.15;
+/**
+ * Sub-steps while a source stops and starts: a fifth of the time its water takes through it, within these, s. By trial: starts then
+ * agree with a run at two seconds to some per cent.
+ */
+const PART_OF_PASS = 0.2;
+const SHORTEST = 5;
+const LONGEST = 20;
+/** Tries to end a sub-step where the source stops or starts, and the shortest that comes of it, s. */
+const TRIES = 2;
+const LEAST = 0.5;
+
+/** What the water finds in a step. */
+export interface StepInputs {
+  asked: Omit<Asked, 'led' | 'sent'>;
+  flows: BookedFlows;
+  sinks: readonly ZoneSink[];
+  /** Wanted of the mix of each circuit, degrees C; infinity where it takes what comes. */
+  mixes: readonly number[];
+  zones: number;
+  /** W of a heater in the cylinder. */
+  immersion: number;
+}
+
+/** What moved over a step, means over its parts: W, kg/s, degrees C. */
+export interface StepMoved {
+  power: number;
+  pipes: number;
+  standing: number;
+  ofStore: number;
+  intoStore: number;
+  immersion: number;
+  given: number[];
+  intoZones: { floor: number; other: number }[];
+  /** As it stood at the end. */
+  moments: CircuitMoment[];
+  /** W the sources gave at the end. */
+  output: number;
+  /** Leaving the source and coming back, each joule counted alike. */
+  sent: number;
+  back: number;
+  /** Coming back at the end. */
+  backNow: number;
+  through: number;
+  pumps: number;
+  drawn: number;
+  coilBack: number | null;
+  /** J by which water and heat do not agree. */
+  gap: number;
+}
+
+/** The water of the plant and its sources through a step, in one piece where nothing stops or starts, else in short ones. */
+export class WaterSteps {
+  private readonly job: SettledJob;
+  private readonly water: PlantWater;
+  private readonly circuits: readonly CircuitSide[];
+  private readonly sources: Dispatch;
+  private readonly specificHeat: number;
+  /** UA of the cylinder's coil, W/K. */
+  private readonly coil: number;
+  private output = 0;
+  /** Share of its flow that the source's pump moves, what is wanted, and what moved in the step at hand. */
+  private share = 1;
+  private wanted = 0;
+  private moved: Moved = { power: 0, pipes: 0, standing: 0, ofStore: 0, intoStore: 0, given: [] };
+  /** Of the source while it gives nothing, degrees C. */
+  private readonly bare = { sent: 0, back: 0 };
+  private readonly coilFlow: CoilFlow = { carries: 0, share: 0 };
+  private readonly draws: readonly Drawn[];
+  private readonly temperatures: Float64Array;
+  private readonly supplies: Float64Array;
+  private readonly power = (idle: number, perWatt: number) => this.sources.output(this.wanted, idle, perWatt);
+
+  constructor(
+    job: SettledJob,
+    water: PlantWater,
+    circuits: readonly CircuitSide[],
+    sources: Dispatch,
+    specificHeat: number,
+    coil: number,
+  ) {
+    this.job = job;
+    this.water = water;
+    this.circuits = circuits;
+    this.sources = sources;
+    this.specificHeat = specificHeat;
+    this.coil = coil;
+    this.draws = circuits.map(({ drawn }) => drawn);
+    this.temperatures = water.streams.snapshot();
+    this.supplies = new Float64Array(circuits.length);
+  }
+
+  /** @param seconds of the step */
+  through(seconds: number, inputs: StepInputs): StepMoved {
+    const { water, sources } = this;
+    const whole = this.begin(inputs.zones);
+    const asked: Asked = { ...inputs.asked, led: 0, sent: 0 };
+    let weight = 0;
+    let gone = 0;
+    while (seconds - gone > 1e-6) {
+      asked.led = water.led;
+      asked.sent = water.sent;
+      sources.decide(asked);
+      const { held } = water;
+      this.keep();
+      let step = seconds - gone;
+      let stands = false;
+      // One that stopped and started just now will do so again.
+      if (gone === 0 && (!sources.on || sources.steady)) {
+        this.move(step, inputs, ROUNDS);
+        stands = this.calm(inputs, step);
+        if (!stands) this.recall();
+      }
+      // Over a short step the water that left was as warm as in its middle.
+      let leaving = water.sent;
+      if (!stands) {
+        step = Math.min(step, this.partOf(inputs.flows), Math.max(sources.untilTimer, LEAST));
+        for (let tries = 0; ; tries++) {
+          this.move(step, inputs, 1);
+          const share = this.crossing(inputs, asked.led);
+          if (share === null || tries === TRIES || step * share < LEAST) break;
+          this.recall();
+          step *= share;
+        }
+        leaving = (water.sent + asked.sent) / 2;
+      }
+      weight += this.book(whole, step, leaving, inputs, held);
+      gone += step;
+    }
+    return finish(whole, this.bare, seconds, weight);
+  }
+
+  private begin(zones: number): StepMoved {
+    const none = () => ({ flow: 0, supply: 0, back: 0, heat: 0, travel: 0 });
+    const intoZones: StepMoved['intoZones'] = [];
+    for (let z = 0; z < zones; z++) intoZones.push({ floor: 0, other: 0 });
+    return {
+      power: 0,
+      pipes: 0,
+      standing: 0,
+      ofStore: 0,
+      intoStore: 0,
+      immersion: 0,
+      given: this.circuits.map(() => 0),
+      intoZones,
+      moments: this.circuits.map(none),
+      output: 0,
+      sent: 0,
+      back: 0,
+      backNow: 0,
+      through: 0,
+      pumps: 0,
+      drawn: 0,
+      coilBack: null,
+      gap: 0,
+    };
+  }
+
+  private keep(): void {
+    const { temperature } = this.water.streams;
+    for (let i = 0; i < temperature.length; i++) this.temperatures[i] = temperature[i] as number;
+    for (let c = 0; c < this.circuits.length; c++) this.supplies[c] = (this.circuits[c] as CircuitSide).supply;
+  }
+
+  private recall(): void {
+    const { temperature } = this.water.streams;
+    for (let i = 0; i < temperature.length; i++) temperature[i] = this.temperatures[i] as number;
+    for (let c = 0; c < this.circuits.length; c++) (this.circuits[c] as CircuitSide).supply = this.supplies[c] as number;
+  }
+
+  /** Whether a whole step may stand: nothing stopped or started in it, and what worked did so above its least. */
+  private calm({ asked }: StepInputs, step: number): boolean {
+    const { sources, water } = this;
+    const { run } = sources.lead;
+    if (sources.untilTimer < step) return false;
+    if (!sources.on) return !asked.called || water.led > run.edge(asked.wanted);
+    return sources.steady && !(water.led >= run.edge(asked.wanted)) && sources.calmBeside(asked, water.led);
+  }
+
+  /** Seconds of a sub-step. */
+  private partOf(flows: BookedFlows): number {
+    const carries = flows.source * this.specificHeat;
+    const pass = carries > 0 ? this.water.atSource / carries : LONGEST / PART_OF_PASS;
+    return Math.min(Math.max(pass * PART_OF_PASS, SHORTEST), LONGEST);
+  }
+
+  /** Share of a sub-step after which the sensor was where the first source stops or starts; null where it was not. */
+  private crossing({ asked }: StepInputs, from: number): number | null {
+    const { run } = this.sources.lead;
+    const to = this.water.led;
+    const edge = run.edge(asked.wanted);
+    if (!Number.isFinite(edge) || (!run.on && !asked.called)) return null;
+    const crossed = run.on ? from < edge && to > edge + NEAR : from > edge && to < edge - NEAR;
+    return crossed ? (edge - from) / (to - from) : null;
+  }
+
+  /** The water through so many seconds: valves turn to what they want, the sources give what they can of what is wanted. */
+  private move(seconds: number, { asked, flows, sinks, mixes, immersion }: StepInputs, rounds: number): void {
+    const { water, circuits, specificHeat, coilFlow } = this;
+    this.share = this.sourceShare(flows);
+    this.wanted = asked.wanted;
+    const carriesSource = this.share * flows.source * specificHeat;
+    coilFlow.carries = flows.coil * specificHeat;
+    coilFlow.share = coilShare(this.coil, coilFlow.carries);
+    let { supply } = water;
+    if (rounds > 1) water.streams.keep();
+    for (let round = 1; ; round++) {
+      for (let c = 0; c < circuits.length; c++) {
+        const circuit = circuits[c] as CircuitSide;
+        circuit.set(flows.circuits.get(circuit.id), supply, mixes[c] as number, sinks, specificHeat);
+      }
+      this.moved = water.step(seconds, carriesSource, this.draws, coilFlow, immersion, this.power);
+      if (round === rounds) break;
+      supply = water.supply;
+      water.streams.recall();
+    }
+  }
+
+  /** Counts what moved in a step that stands. @returns J that the sources made in it */
+  private book(
+    whole: StepMoved,
+    seconds: number,
+    leaving: number,
+    { flows, asked, immersion }: StepInputs,
+    held: number,
+  ): number {
+    const { water, circuits, specificHeat, sources, moved, draws, coilFlow, share } = this;
+    const { supply } = water;
+    let given = 0;
+    let beyond = coilFlow.carries;
+    for (let c = 0; c < circuits.length; c++) {
+      const heat = moved.given[c] as number;
+      const draw = draws[c] as Drawn;
+      const moment = whole.moments[c] as CircuitMoment;
+      given += heat;
+      beyond += draw.hot + draw.round;
+      whole.given[c] = (whole.given[c] as number) + heat * seconds;
+      (circuits[c] as CircuitSide).after(heat, supply, specificHeat, seconds, whole.intoZones, moment);
+    }
+    const through = this.job.separation.kind === 'none' ? beyond : share * flows.source * specificHeat;
+    const back = water.back(through, beyond);
+    const made = moved.power * seconds;
+    whole.power += made;
+    whole.pipes += moved.pipes * seconds;
+    whole.standing += moved.standing * seconds;
+    whole.ofStore += moved.ofStore * seconds;
+    whole.intoStore += moved.intoStore * seconds;
+    whole.immersion += immersion * seconds;
+    whole.through += (through / specificHeat) * seconds;
+    whole.drawn += (beyond / specificHeat) * seconds;
+    // The power of a pump falls with the cube of its speed (affinity laws).
+    whole.pumps += (flows.power - flows.sourcePower * (1 - share ** 3)) * seconds;
+    whole.coilBack = coilFlow.carries > 0 ? supply - moved.intoStore / coilFlow.carries : null;
+    whole.sent += made > 0 ? leaving * made : 0;
+    whole.back += made > 0 ? back * made : 0;
+    this.bare.sent = leaving;
+    this.bare.back = back;
+    whole.gap += Math.abs((moved.power - moved.pipes - moved.standing - moved.intoStore - given) * seconds - (water.held - held));
+    this.output = moved.power;
+    whole.output = moved.power;
+    whole.backNow = back;
+    sources.after(seconds, moved.power, asked.outdoor, leaving, back);
+    return made;
+  }
+
+  /**
+   * Share of its booked flow that the source's pump moves: one that holds the delta T turns no faster than its heat asks for,
+   * and beside a buffer it runs with the source alone, so that the tank keeps its layers.
+   */
+  private sourceShare(flows: BookedFlows): number {
+    const { source, separation, controls } = this.job;
+    if (separation.kind === 'none' || flows.source <= 0) return 1;
+    if (this.water.layers > 0 && !this.sources.lead.run.pumps(controls.overrun) && !this.sources.on) return 0;
+    if (source.pumpControl !== 'constant-difference') return 1;
+    const asked = this.output / (this.specificHeat * Math.max(source.temperatureDifference, 1));
+    return Math.min(Math.max(asked / flows.source, LEAST_SPEED), 1);
+  }
+}
+
+/** Nearer than this to where a source changes counts as there, K. */
+const NEAR = 0.05;
+
+const WATTS = ['power', 'pipes', 'standing', 'ofStore', 'intoStore', 'immersion', 'through', 'pumps', 'drawn'] as const;
+
+/** Sums of a step as means over it. @param made J, by which temperatures at the source are weighed */
+function finish(whole: StepMoved, bare: { sent: number; back: number }, seconds: number, made: number): StepMoved {
+  for (const key of WATTS) whole[key] /= seconds;
+  for (let c = 0; c < whole.given.length; c++) whole.given[c] = (whole.given[c] as number) / seconds;
+  for (const zone of whole.intoZones) {
+    zone.floor /= seconds;
+    zone.other /= seconds;
+  }
+  whole.sent = made > 0 ? whole.sent / made : bare.sent;
+  whole.back = made > 0 ? whole.back / made : bare.back;
+  return whole;
+}
