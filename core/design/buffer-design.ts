@@ -1,18 +1,22 @@
 import type { RoomThermostat } from '../../model/job.ts';
 import { thermostatOf } from '../control/shared-thermostat.ts';
+import { HEATING_LIMIT } from '../control/weather-curve.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import {
   DEFROST_FALL,
   DEFROST_TIME,
   runTimeVolume,
   SOLID_FUEL_STORAGE,
+  startsVolume,
   stockedTank,
   tankDiameter,
   tankHeight,
 } from '../plant/buffer.ts';
+import { bandOf, firingOf, mostStartsADay } from '../plant/firing.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
+import type { CyclingDesign } from './cycling-design.ts';
 import type { SourceFlow } from './source-design.ts';
 import type { Contents } from './water-content.ts';
 
@@ -24,8 +28,9 @@ export interface BufferDesign {
   zoneName: string;
   /** Water that moves when only that zone calls. */
   open: Figure;
-  /** What the shortest run, a defrost and a fire ask for; null where the source has none. */
-  forRunTime: Figure;
+  /** What the shortest run and its starts ask of a buffer, a defrost and a fire of any water; null where it has none. */
+  forRunTime: Figure | null;
+  forStarts: Figure | null;
   forDefrost: Figure | null;
   forFire: Figure | null;
   /** Tank still needed; 0 is an answer: none. */
@@ -70,14 +75,24 @@ export function designBuffer(
   const { fluid } = source;
   const leastOutput = leastOutputOf(context, source);
   const zone = smallestZone(flows, context.job.thermostats);
+  const room = zone.flow.parts[0]?.room.roomTemperature ?? 20;
+  const mildest = Math.min(Math.max((room - MILDEST) / Math.max(room - job.site.outdoorDesignTemperature, 1), 0), 1);
   const smallest = book.add({
     id: 'buffer/smallestZone',
     label: `Smallest zone: ${zone.label}`,
     kind: 'power',
-    value: zone.load,
-    formula: 'Q_zone = least load that may call alone',
-    source: 'the loads of rooms with a thermostat of their own and of whole circuits',
-    terms: { Q_zone: given(`${zone.label} on the design day`, 'power', zone.load, 'its load; in mild weather it takes less') },
+    value: zone.load * mildest,
+    formula: 'Q_zone = Q_design · s',
+    source: 'the zone that takes least alone, in the mildest weather in which the source still runs: its worst hour',
+    terms: {
+      Q_design: given(
+        `${zone.label} on the design day`,
+        'power',
+        zone.load,
+        'rooms with a thermostat of their own, or whole circuits',
+      ),
+      s: given('share left of it', 'fraction', mildest, `(T_i − ${MILDEST} °C) / (T_i − T_design), in proportion to the cold`),
+    },
   });
   const share = zone.load / zone.flow.load.value;
   const beyond = contents.beyond.get(zone.flow.circuit.id) as Figure;
@@ -106,38 +121,20 @@ export function designBuffer(
         : { V_tank: decided('tank in the return', 'volume', tankInSeries, 'source/volumiser') }),
     },
   });
-  const swing = source.deltaT;
   const water: Record<string, Ingredient> = { ρ: context.densityOf(fluid), c_p: context.specificHeatOf(fluid) };
-  const forRunTime = book.add({
-    id: 'buffer/forRunTime',
-    label: 'Water for the shortest run',
-    kind: 'volume',
-    value: runTimeVolume(
-      job.source.leastRunTime,
-      leastOutput.value - zone.load,
-      job.source.temperatureDifference,
-      fluid.density,
-      fluid.specificHeat,
-    ),
-    formula: 'V = t (Q_least − Q_zone) / (ρ c_p ΔT), 0 when the zone takes it all',
-    source: 'energy balance over one run',
-    terms: {
-      t: decided('shortest run', 'duration', job.source.leastRunTime, 'source/leastRunTime'),
-      Q_least: leastOutput,
-      Q_zone: smallest,
-      ...water,
-      ΔT: swing,
-    },
-  });
+  const buffered = job.separation.kind === 'buffer' && !traitsOf(job.source).fire;
+  const forRunTime = buffered ? runTimeWater(context, source, leastOutput, smallest, water) : null;
+  const forStarts = buffered && leastOutput.value > smallest.value ? startsWater(context, source, leastOutput, water) : null;
   const forDefrost = traitsOf(job.source).defrosts ? defrostVolume(context, source, water) : null;
   const forFire = traitsOf(job.source).fire ? fireVolume(context, source) : null;
-  const wanted = [forRunTime, forDefrost, forFire].filter((each): each is Figure => each !== null);
+  const wanted = [forRunTime, forStarts, forDefrost, forFire].filter((each): each is Figure => each !== null);
   const needed = book.add({
-    id: 'buffer/needed',
-    label: 'Tank needed',
+    id: buffered ? 'buffer/needed' : 'buffer/neededStill',
+    label: buffered ? 'Tank needed' : 'Tank for a defrost or a fire',
     kind: 'volume',
-    value: Math.max(0, Math.max(...wanted.map((each) => each.value)) - open.value),
-    formula: 'V = the most of what is asked − V_open, at least 0',
+    // Beside a buffer its sensor sits in that: water elsewhere does not count for its starts.
+    value: Math.max(0, Math.max(0, ...wanted.map((each) => each.value)) - open.value, forStarts?.value ?? 0),
+    formula: 'V = the most of what is asked − V_open, at least 0, and V for its starts at least',
     source: 'open water first: none needed is an answer',
     terms: { ...Object.fromEntries(wanted.map((each, i) => [`V${i + 1}`, each])), V_open: open },
   });
@@ -147,11 +144,106 @@ export function designBuffer(
     zoneName: zone.label,
     open,
     forRunTime,
+    forStarts,
     forDefrost,
     forFire,
     needed,
     tank: tankOf(context, needed),
   };
+}
+
+/** Mildest weather in which the source still runs, degrees C: above the heating limit less a few kelvin next to nothing is heated. */
+const MILDEST = HEATING_LIMIT - 4;
+
+/** Share of a tank in layers that swings by the band of a sensor half way up: by trial in runs of whole days. */
+const LAYERED_SHARE = 0.5;
+
+/** Band of the source as it enters a sum. */
+const bandTerm = ({ job }: Context): Ingredient =>
+  given(
+    'what its water may swing by',
+    'temperatureDifference',
+    bandOf(firingOf(job.source)),
+    'stops above and starts below, its entries',
+  );
+
+function runTimeWater(
+  context: Context,
+  { fluid }: SourceFlow,
+  leastOutput: Figure,
+  smallest: Figure,
+  water: Record<string, Ingredient>,
+): Figure {
+  const { job, book } = context;
+  return book.add({
+    id: 'buffer/forRunTime',
+    label: 'Water for the shortest run',
+    kind: 'volume',
+    value: runTimeVolume(
+      job.source.leastRunTime,
+      leastOutput.value - smallest.value,
+      bandOf(firingOf(job.source)),
+      fluid.density,
+      fluid.specificHeat,
+    ),
+    formula: 'V = t (Q_least − Q_zone) / (ρ c_p B), 0 when the zone takes it all',
+    source: 'energy balance over one run, the tank swinging by the band of its sensor',
+    terms: {
+      t: decided('shortest run', 'duration', job.source.leastRunTime, 'source/leastRunTime'),
+      Q_least: leastOutput,
+      Q_zone: smallest,
+      ...water,
+      B: bandTerm(context),
+    },
+  });
+}
+
+function startsWater(context: Context, { fluid }: SourceFlow, leastOutput: Figure, water: Record<string, Ingredient>): Figure {
+  const { job, book } = context;
+  const firing = firingOf(job.source);
+  const anHour = mostStartsADay(firing) / 24;
+  return book.add({
+    id: 'buffer/forStarts',
+    label: 'Water for few starts',
+    kind: 'volume',
+    value: startsVolume(leastOutput.value, anHour, bandOf(firing), fluid.density, fluid.specificHeat) / LAYERED_SHARE,
+    formula: 'V = 3600 s · Q_least / (4 n ρ c_p B s)',
+    source: 'a source starts most often at half its least output: t_run = t_pause = 2 ρ c_p V B / Q_least',
+    terms: {
+      Q_least: leastOutput,
+      n: given('starts an hour, all day', 'factor', anHour, 'a day of which counts as cycling, by its kind'),
+      ...water,
+      B: bandTerm(context),
+      s: given(
+        'share of a layered tank that swings by the band',
+        'fraction',
+        LAYERED_SHARE,
+        'its sensor sits half way up; by trial in runs',
+      ),
+    },
+  });
+}
+
+/**
+ * The same once the plant is solved: where no buffer stands, the tank its return needs is what stops the cycling.
+ * @param cycling null where nothing cycles by its nature
+ */
+export function withCycling({ job, book }: Context, buffer: BufferDesign, cycling: CyclingDesign | null): BufferDesign {
+  if (job.separation.kind === 'buffer') return buffer;
+  const tank = cycling?.tank ?? null;
+  const needed = book.add({
+    id: 'buffer/needed',
+    label: 'Tank needed',
+    kind: 'volume',
+    value: Math.max(buffer.needed.value, tank?.value ?? 0),
+    formula: 'V = the most of what is asked',
+    source: 'water that is there already is counted: none needed is an answer',
+    terms: {
+      'V still': buffer.needed,
+      ...(tank ? { 'V against cycling': tank } : cycling ? { 'starts on the worst day': cycling.starts } : {}),
+    },
+  });
+  return { ...buffer, needed };
 }
 
 function leastOutputOf({ job, book }: Context, source: SourceFlow): Figure {

@@ -7,13 +7,14 @@ import { GRAVITY } from '../quantity/gravity.ts';
 import { review } from '../review/review.ts';
 import { assemble } from './assemble.ts';
 import type { LoopSetting } from './balancing.ts';
-import { type BufferDesign, designBuffer } from './buffer-design.ts';
+import { type BufferDesign, designBuffer, withCycling } from './buffer-design.ts';
 import { type Charging, designCharging } from './charging-design.ts';
 import type { ChosenPump, PumpDesign } from './choose-pump.ts';
 import { type CircuitFlow, circuitLoad, designCircuitFlow } from './circuit-design.ts';
 import { circuitParts } from './circuit-parts.ts';
 import { type Context, contextOf } from './context.ts';
 import { designCooling } from './cooling-design.ts';
+import { designCycling } from './cycling-design.ts';
 import type { CircuitDesign, Design, SourceDesign } from './design.ts';
 import { type DistributionDesign, designZoneValve, type ZoneValveDesign } from './distribution-design.ts';
 import { designExchanger } from './exchanger-design.ts';
@@ -89,7 +90,9 @@ export function designWithPlant(asEntered: Job, built?: Design): { design: Desig
     solved: sized?.solved ?? null,
     figures: context.book.figures,
   };
-  return { design: { ...partial, findings: review(context, partial) }, plant: sized?.plant ?? null };
+  const cycling = sized && designCycling(context, partial, sized.plant);
+  const whole = { ...partial, cycling, buffer: partial.buffer && withCycling(context, partial.buffer, cycling) };
+  return { design: { ...whole, findings: review(context, whole) }, plant: sized?.plant ?? null };
 }
 
 interface Sized {

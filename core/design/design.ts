@@ -5,6 +5,7 @@ import type { LoopSetting } from './balancing.ts';
 import type { BufferDesign } from './buffer-design.ts';
 import type { PumpDesign } from './choose-pump.ts';
 import type { CoolingDesign } from './cooling-design.ts';
+import type { CyclingDesign } from './cycling-design.ts';
 import type { DistributionDesign, ZoneValveDesign } from './distribution-design.ts';
 import type { ExchangerDesign } from './exchanger-design.ts';
 import type { FurtherDesign } from './further-design.ts';
@@ -100,6 +101,8 @@ export interface Design {
   vessel: VesselDesign | null;
   /** Whether a tank is needed, and the one it has. */
   buffer: BufferDesign | null;
+  /** Stops and starts of the source; null where it has none by its nature, or there is no plant. */
+  cycling: CyclingDesign | null;
   pumpPower: Figure | null;
   /** The cylinder; null without one. */
   hotWater: HotWaterDesign | null;

@@ -161,8 +161,9 @@ describe('what the systems are about', () => {
     expect(designJob(SYSTEMS[16]).source?.volumeFlow.value).toBeGreaterThan((water.source?.volumeFlow.value ?? 0) * 1.03);
   });
 
-  it('17: a heater that knows only on and off cycles on one small loop', () => {
-    expect(rulesOf(SYSTEMS[17])).toContain('buffer-needed');
+  it('17: a heater that knows only on and off works with its one loop: starts follow the thermostat, and no tank is asked for', () => {
+    expect(rulesOf(SYSTEMS[17])).not.toContain('source-cycles');
+    expect(designJob(SYSTEMS[17]).buffer?.needed.value).toBe(0);
   });
 
   it('18: 22 mm carries the old 20 K and not 5 K; more delta T, faster water or the next bore cure it', () => {

@@ -21,6 +21,14 @@ export const SOLID_FUEL_STORAGE = 0.055 / 1000;
 export const runTimeVolume = (time: number, surplus: number, swing: number, density: number, specificHeat: number): number =>
   surplus <= 0 ? 0 : (time * surplus) / (density * specificHeat * swing);
 
+/**
+ * Water in m3 with which a source of one output starts no more often than so many times an hour: most often it does at half its
+ * output, when run and pause each last 2 rho c V dT / Q. V = Q / (4 n rho c dT).
+ * @param least W @param starts an hour @param swing K
+ */
+export const startsVolume = (least: number, starts: number, swing: number, density: number, specificHeat: number): number =>
+  (3600 * least) / (4 * starts * density * specificHeat * swing);
+
 /** The smallest tank sold that holds a volume in m3; the volume itself beyond the largest. */
 export const stockedTank = (volume: number): number => TANK_SIZES.find((size) => size >= volume - 1e-9) ?? volume;
 

@@ -1,12 +1,18 @@
-import type { JobEdit } from '../../model/place.ts';
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
+import type { Figure } from '../figure/figure.ts';
 import { stockedTank } from '../plant/buffer.ts';
+import { firingOf, mostStartsADay } from '../plant/firing.ts';
 import type { Finding, Remedy } from './finding.ts';
 
 /** Findings on the water a source has to work on: it cycles, the tank is small, or there is no need of one. */
 export function reviewBuffer(context: Context, design: UnreviewedDesign): Finding[] {
-  return [...leastAboveCapacity(context, design), ...waterFor(context, design)];
+  return [
+    ...leastAboveCapacity(context, design),
+    ...passOverBand(context, design),
+    ...sourceCycles(context, design),
+    ...waterFor(context, design),
+  ];
 }
 
 /** A source cannot give at least more than it gives at most. */
@@ -28,14 +34,72 @@ function leastAboveCapacity({ job, say }: Context, { buffer, source }: Unreviewe
   ];
 }
 
-function waterFor({ job, say }: Context, { buffer, source }: UnreviewedDesign): Finding[] {
+/** Least narrowing of the delta T that is offered, K. */
+const NARROWEST = 1;
+
+/**
+ * At its least output the water rises further in one pass than delta T and band together: it trips even on the design day. The
+ * delta T at which it no longer does follows from Q_least / (Q / dT) = dT + B.
+ */
+function passOverBand({ job, say }: Context, { cycling, buffer, source, load }: UnreviewedDesign): Finding[] {
+  if (!cycling || !buffer || !source || job.separation.kind === 'buffer') return [];
+  const { temperatureDifference: drop } = job.source;
+  const [pass, band] = [cycling.pass.value, cycling.band.value];
+  if (pass <= drop + band) return [];
+  const over = buffer.leastOutput.value / Math.max(load.value, 1) - 1;
+  const narrow = over > 0 ? Math.floor((band / over) * 2) / 2 : drop;
+  const remedies: Remedy[] =
+    job.separation.kind !== 'none' && narrow >= NARROWEST && narrow < drop
+      ? [
+          {
+            label: `A delta T of ${say(narrow, 'temperatureDifference')}: more flow through the source`,
+            edits: [{ at: 'source/temperatureDifference', value: narrow }],
+          },
+        ]
+      : [];
+  return [
+    {
+      id: 'pass-over-band',
+      rule: 'pass-over-band',
+      severity: 'mend',
+      place: 'source/temperatureDifference',
+      component: 'source',
+      title: `At least output its water rises by ${say(pass, 'temperatureDifference')} in one pass`,
+      why: `It gives at least ${say(buffer.leastOutput.value, 'power')}; its delta T is ${say(drop, 'temperatureDifference')} and its water may swing by ${say(band, 'temperatureDifference')}. It stops before the house has noticed, however cold it is.`,
+      remedies: [...remedies, { label: 'A source that goes lower, or water that moves faster through it', edits: [] }],
+    },
+  ];
+}
+
+function sourceCycles({ job, say }: Context, { cycling, buffer }: UnreviewedDesign): Finding[] {
+  if (!cycling?.worst.cycles || !buffer) return [];
+  const { worst, band, pass, cures } = cycling;
+  const firing = firingOf(job.source);
+  const cured = cures.length > 0 && cures.some(({ edits }) => edits.some(({ at }) => at === 'source/volumiser'));
+  return [
+    {
+      id: 'source-cycles',
+      rule: 'source-cycles',
+      severity: 'mend',
+      place: 'source/leastOutput',
+      component: 'source',
+      title: `The source cycles: about ${Math.round(worst.starts)} starts on a day of ${say(worst.outdoor, 'temperature')}`,
+      why: `It gives at least ${say(buffer.leastOutput.value, 'power')}. At that its water rises by ${say(pass.value, 'temperatureDifference')} in one pass and may swing by ${say(band.value, 'temperatureDifference')}. More than ${Math.round(mostStartsADay(firing))} starts a day, or ${firing.mostStarts} in an hour, wear it and cost heat.${cured ? '' : ' A tank in its return alone does not cure it: the water at its outlet is too hot before the tank has warmed.'} A source that goes lower always helps.`,
+      remedies: cures,
+    },
+  ];
+}
+
+function waterFor({ job, say }: Context, { buffer, source, cycling }: UnreviewedDesign): Finding[] {
   if (!buffer || !source) return [];
   const { needed, open, tank } = buffer;
-  const asked = [buffer.forRunTime, buffer.forDefrost, buffer.forFire].reduce(
+  const asked = [buffer.forRunTime, buffer.forStarts, buffer.forDefrost, buffer.forFire].reduce(
     (most, each) => (each && each.value > (most?.value ?? -1) ? each : most),
-    buffer.forRunTime,
+    null as Figure | null,
   );
-  const sum = `${asked?.label ?? ''}: ${say(asked?.value ?? 0, 'volume')}. With ${buffer.zoneName} alone calling ${say(open.value, 'volume')} move.`;
+  const sum = asked
+    ? `${asked.label}: ${say(asked.value, 'volume')}. With ${buffer.zoneName} alone calling ${say(open.value, 'volume')} move.`
+    : `With ${buffer.zoneName} alone calling ${say(open.value, 'volume')} move.`;
   if (tank) {
     if (tank.volume.value < needed.value * 0.999) {
       return [
@@ -46,12 +110,13 @@ function waterFor({ job, say }: Context, { buffer, source }: UnreviewedDesign): 
           place: 'separation/volume',
           component: 'header',
           title: `The buffer is ${say(needed.value - tank.volume.value, 'volume')} short`,
-          why: `${sum} The source would still run shorter than wanted.`,
+          why: `${sum} The source would still run shorter, or start more often, than wanted.`,
           remedies: [{ label: 'Choose the tank that is enough', edits: [{ at: 'separation/volume', value: 'auto' }] }],
         },
       ];
     }
-    if (needed.value > 0) return [];
+    const others = Math.max(buffer.forDefrost?.value ?? 0, buffer.forFire?.value ?? 0) - open.value;
+    if (!cycling?.bufferNeedless || others > 0) return [];
     return [
       {
         id: 'buffer-needless',
@@ -60,21 +125,15 @@ function waterFor({ job, say }: Context, { buffer, source }: UnreviewedDesign): 
         place: 'separation/kind',
         component: 'header',
         title: 'No buffer is needed',
-        why: `${sum} That is enough; a tank costs room, heat and, where flows differ, temperature. Where flows or temperatures differ a header does.`,
+        why: `Without it the source would cycle on no day of heating, from the coldest to the mildest. A tank costs room, heat and, where flows differ, temperature. Where flows or temperatures differ a header does.`,
         remedies: [{ label: 'A low-loss header instead', edits: [{ at: 'separation/kind', value: 'low-loss-header' }] }],
       },
     ];
   }
-  if (needed.value < LEAST_WORTH) return [];
-  const inSeries = stockedTank(needed.value + (job.source.volumiser ?? 0));
-  const together: JobEdit[] = job.circuits
-    .filter((circuit) => circuit.zones === 'rooms')
-    .map((circuit) => ({ at: `circuits/${circuit.id}/zones`, value: 'circuit' }));
-  const remedies: Remedy[] = [
-    { label: `A tank of ${say(inSeries, 'volume')} in the return`, edits: [{ at: 'source/volumiser', value: inSeries }] },
-    { label: 'A buffer between source and circuits', edits: [{ at: 'separation/kind', value: 'buffer' }] },
-    ...(together.length > 0 ? [{ label: 'One thermostat a circuit, so that more stays open', edits: together }] : []),
-  ];
+  // What cycling asks for is told with the cycling.
+  const still = Math.max((asked?.value ?? 0) - open.value, 0);
+  if (still < LEAST_WORTH) return [];
+  const inSeries = stockedTank(still + (job.source.volumiser ?? 0));
   const fire = buffer.forFire !== null;
   return [
     {
@@ -84,10 +143,22 @@ function waterFor({ job, say }: Context, { buffer, source }: UnreviewedDesign): 
       place: 'source/leastOutput',
       component: 'source',
       title: fire
-        ? `A fire needs ${say(needed.value, 'volume')} more water to burn into`
-        : `The source cycles: ${say(needed.value, 'volume')} of water are missing`,
-      why: `${sum} Its least output is ${say(buffer.leastOutput.value, 'power')}, that zone takes ${say(buffer.smallestZone.value, 'power')}.${fire ? ' What a fire makes cannot be switched off; a heat dump and a relief valve are needed besides, also in a power cut.' : ''}`,
-      remedies,
+        ? `A fire needs ${say(still, 'volume')} more water to burn into`
+        : `A defrost needs ${say(still, 'volume')} more water`,
+      why: fire
+        ? `${sum} What a fire makes cannot be switched off; a heat dump and a relief valve are needed besides, also in a power cut.`
+        : `${sum} While it defrosts the unit takes its heat out of that water, which must not get too cold for it.`,
+      remedies: [
+        ...(fire
+          ? []
+          : [
+              {
+                label: `A tank of ${say(inSeries, 'volume')} in the return`,
+                edits: [{ at: 'source/volumiser', value: inSeries }],
+              },
+            ]),
+        { label: 'A buffer between source and circuits', edits: [{ at: 'separation/kind', value: 'buffer' }] },
+      ],
     },
   ];
 }

@@ -4,6 +4,7 @@ import { settledJob } from '../design/settled-job.ts';
 import { counterflowEffectiveness } from '../network/heat.ts';
 import { Streams } from '../network/streams.ts';
 import { usualStandingLoss } from '../plant/standing-loss.ts';
+import { watersOf } from './held-moment.ts';
 import { COIL_LAYERS, type Drawn as DrawnAtTap, HotStore, STORE_LAYERS } from './hot-store.ts';
 
 /** What a circuit draws and gives back in a step. W/K; its water comes back at slope T + base of what goes to the circuits. */
@@ -62,9 +63,9 @@ export class PlantWater {
   /** @param perVolume J/(m3 K) */
   constructor(asEntered: Job, design: Design, perVolume: number) {
     const job = settledJob(asEntered);
-    const { source, buffer, figures, circuits } = design;
+    const { source, buffer, circuits } = design;
+    const water = watersOf(job, design);
     const volume = (value: number | undefined) => Math.max(value ?? 0, LEAST_VOLUME) * perVolume;
-    const runs = circuits.reduce((sum, { sized }) => sum + (sized?.run.content.value ?? 0), 0);
     const tank = job.separation.kind === 'buffer' ? buffer?.tank : null;
     const inReturn = job.source.volumiser;
     this.layers = tank ? LAYERS : 0;
@@ -82,11 +83,12 @@ export class PlantWater {
     this.perVolume = perVolume;
     this.streams = new Streams(
       [
-        volume((figures['source/waterContent']?.value ?? 0) + (source?.run.content.value ?? 0)),
-        ...(inReturn === null ? [] : [volume(inReturn)]),
-        ...Array.from({ length: this.layers }, () => volume((tank?.volume.value ?? 0) / LAYERS)),
-        volume(runs / 2),
-        volume(runs / 2),
+        volume(water.source),
+        ...(inReturn === null ? [] : [volume(water.tank)]),
+        ...Array.from({ length: this.layers }, () => volume(water.buffer / LAYERS)),
+        volume(water.runs / 2),
+        // What stands in emitters comes back with their return.
+        volume(water.runs / 2 + water.emitters),
         ...(job.hotWater ? Array.from({ length: STORE_LAYERS }, () => volume((job.hotWater?.volume ?? 0) / STORE_LAYERS)) : []),
       ],
       job.source.flowTemperature - job.source.temperatureDifference / 2,

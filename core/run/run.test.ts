@@ -141,8 +141,9 @@ describe('cycling of a source that cannot go low enough', () => {
   // The run-time formula read the other way round: t = V rho c dT / (Q_least - Q_zone), dT what the tank as a whole rises by.
   it.each([0.1, 0.2, 0.3])('a tank of %d m3 runs as long as the formula says', (volume) => {
     const job = onOff(volume);
-    const { source, circuits } = designWithPlant(job).design;
-    const water = volume + 0.005 + (source?.run.content.value ?? 0) + (circuits[0]?.sized?.run.content.value ?? 0);
+    const { source, circuits, figures } = designWithPlant(job).design;
+    const beyond = figures['circuits/c1/waterContent']?.value ?? 0;
+    const water = volume + beyond + 0.005 + (source?.run.content.value ?? 0) + (circuits[0]?.sized?.run.content.value ?? 0);
     const { moments, cycles, shortestRun, energy, lasted } = run(job, {
       outdoor: Array.from({ length: 8640 }, () => -10),
       step: 10,
@@ -161,8 +162,8 @@ describe('cycling of a source that cannot go low enough', () => {
       ran.reduce((sum, { circuits }) => sum + (circuits[0]?.heat ?? 0), 0) / ran.length +
       (energy.pipes + energy.standing) / lasted;
     const wanted = (water * 988 * 4181 * rise) / (6000 - taken);
-    // Source and pipes rise by more or less than the tank.
-    expect((ran.length * 10) / wanted).toBeGreaterThan(0.95);
+    // Source, pipes and emitters rise by more or less than the tank.
+    expect((ran.length * 10) / wanted).toBeGreaterThan(0.9);
     expect((ran.length * 10) / wanted).toBeLessThan(1.05);
     // The 10 K between start and stop stand at its sensor; above and below it the layers rise by less: three tenths off at most.
     const byRule = (volume * 988 * 4181 * 10) / (6000 - taken);
