@@ -29,6 +29,12 @@ export function WiringSection({ job, design }: { job: Job; design: Design }) {
         <ChoiceField place="controls/sourceCall" label="The source is called by" options={SOURCE_CALL_CHOICES} />
         <ChoiceField place="controls/isolator" label="Cut off the mains by" options={ISOLATOR_CHOICES} />
         <QuantityField place="controls/actuatorPower" label="One actuator draws" />
+        <QuantityField
+          place="controls/actuatorTime"
+          label="An actuator opens in"
+          empty="auto"
+          automatic="auto: 3 min on loops, 1 min by motor"
+        />
         <QuantityField place="controls/overrun" label="Pumps run on" />
         {job.hotWater?.charging === 'priority' && (
           <QuantityField place="controls/priorityTimeout" label="Heating waits at most" empty={null} help="Empty for no limit." />

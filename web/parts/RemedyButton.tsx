@@ -4,6 +4,7 @@ import { useSnackbar } from 'notistack';
 import { useEffect, useState } from 'react';
 import type { Design } from '../../core/design/design.ts';
 import type { Finding, Remedy } from '../../core/review/finding.ts';
+import { type CyclingTrial, trialInWords } from '../../core/run/cycling-trial.ts';
 import { applyEdits } from '../../model/place.ts';
 import { heavyWork, useDesigned } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
@@ -60,6 +61,7 @@ export function RemedyEffect({ finding, remedy }: { finding: Finding; remedy: Re
       left = true;
     };
   }, [job, remedy]);
+  const trial = useTrial(finding, remedy);
   if (!after || !designed) return null;
   return (
     <Box
@@ -72,6 +74,34 @@ export function RemedyEffect({ finding, remedy }: { finding: Finding; remedy: Re
           {label} {kind === null ? `${before} → ${changed}` : `${say(before, kind)} → ${say(changed, kind)}`}
         </div>
       ))}
+      {trial && <div>{trial}</div>}
     </Box>
   );
 }
+
+/** What a run says of a remedy against cycling, in a sentence; null for any other finding. */
+function useTrial(finding: Finding, remedy: Remedy): string | null {
+  const job = useJob();
+  const { say } = useDisplay();
+  const [found, setFound] = useState<{ of: Remedy; trial: CyclingTrial | null } | null>(null);
+  const asked = TRIED.has(finding.rule);
+  useEffect(() => {
+    if (!asked) return;
+    let left = false;
+    heavyWork()
+      .cyclingTrial(job, remedy.edits)
+      .then(
+        (trial) => !left && setFound({ of: remedy, trial }),
+        () => {},
+      );
+    return () => {
+      left = true;
+    };
+  }, [job, remedy, asked]);
+  if (!asked) return null;
+  if (found?.of !== remedy) return 'Running a day with it …';
+  return found.trial && trialInWords(found.trial, say(found.trial.outdoor, 'temperature'));
+}
+
+/** Findings whose remedies are tried in a run before they are called cures. */
+const TRIED = new Set(['source-cycles', 'pass-over-band']);

@@ -219,6 +219,11 @@ export const ORDER_CHOICES = list<FurtherSource['order']>({
   backup: 'In its stead, as backup',
 });
 
+export const HYGIENE_CHOICES = list<HotWater['hygieneBy']>({
+  source: 'The source, through the coil',
+  immersion: 'The immersion heater',
+});
+
 export const CIRCULATION_CHOICES = list<HotWater['circulation']>({
   none: 'None',
   timed: 'By the clock',

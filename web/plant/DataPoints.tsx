@@ -35,7 +35,7 @@ export function DataPoints({ design }: { design: Design }) {
       <Typography variant="h3">Data points</Typography>
       <Typography variant="body2" color="text.secondary" sx={{ mb: 1 }}>
         {source.points.length === 0
-          ? 'None yet: its COP counts as a usual share of the ideal.'
+          ? 'None yet: the default map stands in, a usual air or ground source from memory.'
           : 'From the data sheet; between them straight lines, beyond them the nearest.'}
         {design.heatPump?.output && (
           <>

@@ -8,6 +8,7 @@ import { newFurtherSource, nextId } from '../../model/new-job.ts';
 import { ORDER_CHOICES, pumpChoices, SOURCE_CHOICES } from '../parts/choices.ts';
 import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
 import { FigureButton } from '../parts/FigureButton.tsx';
+import { Tick } from '../parts/Tick.tsx';
 import { useEditing, useJob } from '../state/job-context.tsx';
 
 /** Sources beside the first: a cascade, a backup, a stove behind plates. */
@@ -52,6 +53,25 @@ export function FurtherSources({ design }: { design: Design }) {
             <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
               <QuantityField place={`${place}/capacity`} label="Capacity" />
               <QuantityField place={`${place}/flowTemperature`} label="Flow temp." />
+            </Box>
+            {source.order === 'backup' && <Tick place={`${place}/takesOver`} label="It takes over by itself" />}
+            <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
+              <QuantityField place={`${place}/runsBelow`} label="Only below" empty={null} help="Outdoors; empty for always." />
+              <QuantityField place={`${place}/delay`} label="Waits before it comes" help="While the water is 2 K too cool." />
+              <QuantityField
+                place={`${place}/efficiency`}
+                label="Heat for what it buys"
+                empty={null}
+                help="Empty: usual for its kind."
+              />
+              <QuantityField place={`${place}/price`} label="Price of a kWh" empty={null} help="Empty: as for the job." />
+              <QuantityField
+                place={`${place}/emission`}
+                label="CO₂ of a kWh"
+                empty={null}
+                counted="kg"
+                help="Empty: as for the job."
+              />
             </Box>
             <QuantityField
               place={`${place}/approach`}

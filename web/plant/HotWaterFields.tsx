@@ -2,12 +2,14 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { HotWaterDesign } from '../../core/design/hot-water-design.ts';
+import { usualStandingLoss } from '../../core/plant/standing-loss.ts';
 import { USUAL_CYLINDER } from '../../model/new-job.ts';
-import { CHARGING_CHOICES, CIRCULATION_CHOICES, pumpChoices } from '../parts/choices.ts';
+import { CHARGING_CHOICES, CIRCULATION_CHOICES, HYGIENE_CHOICES, pumpChoices } from '../parts/choices.ts';
 import { ChoiceField, QuantityField } from '../parts/Field.tsx';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { PipeFields } from '../parts/PipeFields.tsx';
 import { Tick } from '../parts/Tick.tsx';
+import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
 
 /** The cylinder for drinking water: its coil, its temperatures, and how long it takes to get warm. */
@@ -15,6 +17,7 @@ export function HotWaterFields({ design }: { design: HotWaterDesign | null }) {
   const job = useJob();
   const { hotWater } = job;
   const { put } = useEditing();
+  const { say } = useDisplay();
   const pair = { display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 } as const;
   return (
     <>
@@ -56,6 +59,19 @@ export function HotWaterFields({ design }: { design: HotWaterDesign | null }) {
           </Box>
           <ChoiceField place="hotWater/charging" label="Charging" options={CHARGING_CHOICES} />
           <QuantityField place="hotWater/hygieneTemperature" label="Weekly hygiene cycle" empty={null} help="Empty for none." />
+          {hotWater.hygieneTemperature !== null && (
+            <ChoiceField place="hotWater/hygieneBy" label="Heated for that by" options={HYGIENE_CHOICES} />
+          )}
+          <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
+            <QuantityField place="hotWater/immersion" label="Immersion heater" empty={null} help="Empty for none." />
+            <QuantityField
+              place="hotWater/standingLoss"
+              label="Standing loss"
+              empty="auto"
+              automatic={`auto: ${say(usualStandingLoss(hotWater.volume), 'heatPerKelvin')}`}
+            />
+          </Box>
+          <QuantityField place="hotWater/tapTemperature" label="Wanted at the tap" help="Cooler than that counts as lukewarm." />
           <ChoiceField place="hotWater/circulation" label="Circulation to the taps" options={CIRCULATION_CHOICES} />
           {hotWater.circulation !== 'none' && hotWater.hygieneTemperature !== null && (
             <Tick place="hotWater/hygieneCirculates" label="The hygiene cycle runs it too" />

@@ -1,4 +1,5 @@
 import type { Design } from '../../core/design/design.ts';
+import { usualStandingLoss } from '../../core/plant/standing-loss.ts';
 import type { QuantityKind } from '../../model/quantities.ts';
 import { BufferFields } from '../parts/BufferFields.tsx';
 import { CONNECTIONS_CHOICES, SEPARATION_CHOICES } from '../parts/choices.ts';
@@ -49,6 +50,12 @@ export function SeparationFields({ design }: { design: Design }) {
             automatic={automatic(design.buffer?.tank?.volume.value, 'volume')}
           />
           <ChoiceField place="separation/connections" label="Pipes on it" options={CONNECTIONS_CHOICES} />
+          <QuantityField
+            place="separation/standingLoss"
+            label="Standing loss"
+            empty="auto"
+            automatic={automatic(usualStandingLoss(design.buffer?.tank?.volume.value ?? 0), 'heatPerKelvin')}
+          />
         </>
       )}
       {separation.kind === 'plate-exchanger' && (
@@ -58,7 +65,7 @@ export function SeparationFields({ design }: { design: Design }) {
           help="Source flow less supply of the circuits; 3 to 5 K is usual."
         />
       )}
-      {design.buffer && <BufferFields buffer={design.buffer} />}
+      {design.buffer && <BufferFields design={design} buffer={design.buffer} />}
     </>
   );
 }

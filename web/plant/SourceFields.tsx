@@ -4,6 +4,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import type { Design } from '../../core/design/design.ts';
+import { settledJob } from '../../core/design/settled-job.ts';
 import { traitsOf } from '../../core/plant/source-kinds.ts';
 import type { Inside } from '../../model/job.ts';
 import type { QuantityKind } from '../../model/quantities.ts';
@@ -14,6 +15,7 @@ import { PipeFields } from '../parts/PipeFields.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
 import { DataPoints } from './DataPoints.tsx';
+import { FiringFields } from './FiringFields.tsx';
 import { FurtherSources } from './FurtherSources.tsx';
 
 /** The entries for the sources. */
@@ -37,7 +39,12 @@ export function SourceFields({ design }: { design: Design }) {
       />
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
         <QuantityField place="source/flowTemperature" label="Flow temp." />
-        <QuantityField place="source/temperatureDifference" label="Delta T" />
+        <QuantityField
+          place="source/temperatureDifference"
+          label="Delta T"
+          empty="auto"
+          automatic={automatic(settledJob(job).source.temperatureDifference, 'temperatureDifference')}
+        />
       </Box>
       {traitsOf(job.source).heatPump && <DataPoints design={design} />}
       <QuantityField
@@ -58,6 +65,7 @@ export function SourceFields({ design }: { design: Design }) {
         empty="auto"
         automatic={automatic(figures['source/waterContent']?.value, 'volume')}
       />
+      <FiringFields design={design} />
       <InsideFields />
       <PipeFields place="source/run" title="Source pipe, one way" design={source?.run} heatLoss={source?.runHeat} columns={2} />
       <ComponentsField place="source/components" label="On the flow, from the source on" bore={source?.run.size.bore} />

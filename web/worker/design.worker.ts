@@ -9,6 +9,7 @@ import { assumptionLedger, type LedgerEntry } from '../../core/design/ledger.ts'
 import type { Plant, PlantState } from '../../core/design/operate.ts';
 import { wallSheet } from '../../core/drawing/wall.ts';
 import { planForTarget, type RankedImprovement, rankedImprovements, type TargetPlan } from '../../core/emitter/improve.ts';
+import { type CyclingTrial, cyclingTrial } from '../../core/run/cycling-trial.ts';
 import type { RunMoment, RunResult, RunSettings } from '../../core/run/run.ts';
 import { season } from '../../core/run/season.ts';
 import { runSide, type Side, type Way, waysOf } from '../../core/run/side-by-side.ts';
@@ -19,6 +20,7 @@ import { type WhatIf, whatIfs } from '../../core/run/what-if.ts';
 import { type RoomsFileRead, readRoomsFile } from '../../exchange/rooms-file.ts';
 import { readWeather, type WeatherRead } from '../../exchange/weather-file.ts';
 import type { Display, Job } from '../../model/job.ts';
+import type { JobEdit } from '../../model/place.ts';
 
 type OnProgress = (share: number) => Promise<void>;
 
@@ -79,6 +81,10 @@ const work = {
       await new Promise((heard) => setTimeout(heard));
     }
     return answers;
+  },
+  /** What a run makes of a remedy against cycling; null where it cannot be run. */
+  cyclingTrial(job: Job, edits: readonly JobEdit[]): CyclingTrial | null {
+    return cyclingTrial(job, edits);
   },
   /** A season, telling how far it is; ending the worker ends it. */
   season(job: Job, weather: Weather | null, onProgress: OnProgress): Promise<RunResult | null> {
