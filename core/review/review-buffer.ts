@@ -75,7 +75,7 @@ function sourceCycles({ job, say }: Context, { cycling, buffer }: UnreviewedDesi
   if (!cycling?.worst.cycles || !buffer) return [];
   const { worst, band, pass, cures } = cycling;
   const firing = firingOf(job.source);
-  const cured = cures.length > 0 && cures.some(({ edits }) => edits.some(({ at }) => at === 'source/volumiser'));
+  const byTank = cures.some(({ edits }) => edits.length === 1 && edits[0]?.at === 'source/volumiser');
   return [
     {
       id: 'source-cycles',
@@ -84,7 +84,7 @@ function sourceCycles({ job, say }: Context, { cycling, buffer }: UnreviewedDesi
       place: 'source/leastOutput',
       component: 'source',
       title: `The source cycles: about ${Math.round(worst.starts)} starts on a day of ${say(worst.outdoor, 'temperature')}`,
-      why: `It gives at least ${say(buffer.leastOutput.value, 'power')}. At that its water rises by ${say(pass.value, 'temperatureDifference')} in one pass and may swing by ${say(band.value, 'temperatureDifference')}. More than ${Math.round(mostStartsADay(firing))} starts a day, or ${firing.mostStarts} in an hour, wear it and cost heat.${cured ? '' : ' A tank in its return alone does not cure it: the water at its outlet is too hot before the tank has warmed.'} A source that goes lower always helps.`,
+      why: `It gives at least ${say(buffer.leastOutput.value, 'power')}. At that its water rises by ${say(pass.value, 'temperatureDifference')} in one pass and may swing by ${say(band.value, 'temperatureDifference')}. More than ${Math.round(mostStartsADay(firing))} starts a day, or ${firing.mostStarts} in an hour, wear it and cost heat.${byTank ? '' : ' A tank in its return alone does not cure it: the water at its outlet is too hot before the tank has warmed.'} A source that goes lower always helps.`,
       remedies: cures,
     },
   ];
