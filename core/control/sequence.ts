@@ -2,8 +2,8 @@ import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
 import { nameOf } from '../plant/further-sources.ts';
 import { SIGNAL_WORDS } from './devices.ts';
+import { HEATING_LIMIT } from './heating-limit.ts';
 import { runsOpen } from './open-plant.ts';
-import { HEATING_LIMIT } from './weather-curve.ts';
 
 /** Says a quantity in the units of the job. */
 type Say = (value: number, kind: 'temperature' | 'duration' | 'temperatureDifference') => string;

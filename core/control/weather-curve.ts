@@ -7,6 +7,7 @@ import { type EmitterLaw, flowTemperatureFor, lawOfRating } from '../emitter/law
 import { boilerEfficiency } from '../plant/boiler-efficiency.ts';
 import { copOf } from '../plant/source-gain.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
+import { HEATING_LIMIT } from './heating-limit.ts';
 
 /** Degrees C: outdoors, and the flow it takes. */
 export interface CurvePoint {
@@ -22,8 +23,6 @@ export interface StraightCurve {
 
 /** The room temperature from which controllers count their curves, degrees C: common practice. */
 export const COUNTED_FROM = 20;
-/** Above this outdoors nothing is heated, degrees C: common practice. */
-export const HEATING_LIMIT = 16;
 /** Step of the outdoor temperatures at which a need is worked out, K. */
 const STEP = 1;
 

@@ -1,6 +1,6 @@
 import type { RoomThermostat } from '../../model/job.ts';
+import { HEATING_LIMIT } from '../control/heating-limit.ts';
 import { thermostatOf } from '../control/shared-thermostat.ts';
-import { HEATING_LIMIT } from '../control/weather-curve.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import {
   DEFROST_FALL,
@@ -16,7 +16,7 @@ import { bandOf, firingOf, mostStartsADay } from '../plant/firing.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
-import type { CyclingDesign } from './cycling-design.ts';
+import type { CyclingDesign } from './cycling.ts';
 import type { SourceFlow } from './source-design.ts';
 import type { Contents } from './water-content.ts';
 

@@ -3,13 +3,8 @@ import { stockedTank } from '../plant/buffer.ts';
 import type { Cycle } from '../plant/cycling.ts';
 import type { HeldMoment } from '../run/held-moment.ts';
 import type { Context } from './context.ts';
-import { type CyclingAsk, curedBy, leastTank } from './cycling-design.ts';
-
-/** What stops a source from cycling, as the balances say; a run shows it before it is done. */
-export interface CyclingCure {
-  label: string;
-  edits: JobEdit[];
-}
+import type { CyclingCure } from './cycling.ts';
+import { type CyclingAsk, curedBy, leastTank } from './cycling-ask.ts';
 
 /** Narrow delta T and wide band that are tried, K: common practice. */
 const NARROW = 5;

@@ -128,7 +128,7 @@ function sizePlant(context: Context, flows: CircuitFlow[], load: Figure, heatPum
   const buffer = designBuffer(context, flows, source, contents);
   const header = context.job.separation.kind === 'low-loss-header' ? designHeader(context, source) : null;
   const exchanger = designExchanger(context, source);
-  const vessel = designVessel(context, flows, source, header, contents, buffer);
+  const vessel = designVessel(context, flows, source, header, contents, buffer, charging);
   const loops = flows.map((flow) => flow.loops.map((loop) => ({ ...loop, kv: kvAsBuilt(loop.place, built) ?? loop.kv })));
   const sourceLoss = context.job.separation.kind === 'none' ? source.lossAt(source.volumeFlow.value) : 0;
   const regulating = flows.map((flow, i) =>

@@ -5,7 +5,7 @@ import type { LoopSetting } from './balancing.ts';
 import type { BufferDesign } from './buffer-design.ts';
 import type { PumpDesign } from './choose-pump.ts';
 import type { CoolingDesign } from './cooling-design.ts';
-import type { CyclingDesign } from './cycling-design.ts';
+import type { CyclingDesign } from './cycling.ts';
 import type { DistributionDesign, ZoneValveDesign } from './distribution-design.ts';
 import type { ExchangerDesign } from './exchanger-design.ts';
 import type { FurtherDesign } from './further-design.ts';

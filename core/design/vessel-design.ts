@@ -1,10 +1,13 @@
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import { fluidName, fluidSource } from '../fluid/fluid.ts';
 import { endPressure, expansionShare, fillPressure, stockedVessel, VESSEL_SIZES, vesselVolume } from '../plant/expansion.ts';
+import { nameOf } from '../plant/further-sources.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
 import type { BufferDesign } from './buffer-design.ts';
 import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
+import { hottestWater } from './hottest-water.ts';
+import type { SizedPipe } from './pipe-design.ts';
 import type { HeaderDesign, SourceFlow } from './source-design.ts';
 import type { Contents } from './water-content.ts';
 
@@ -27,6 +30,7 @@ function systemContent(
   source: SourceFlow,
   contents: Contents,
   separator: Ingredient | null,
+  charging: { run: SizedPipe } | null,
 ): Figure {
   const { job } = context;
   const parts: Record<string, Figure> = { 'V source': contents.source, 'V source pipe': source.run.pipe.content };
@@ -36,6 +40,16 @@ function systemContent(
   });
   const terms: Record<string, Ingredient> = { ...parts };
   if (separator) terms['V separator'] = separator;
+  if (charging) terms['V charging'] = charging.run.pipe.content;
+  job.furtherSources.forEach((further, i) => {
+    const litres = context.rules.sourceContent.limit;
+    terms[`V source ${i + 2}`] = given(
+      `${nameOf(further)} and its pipe`,
+      'volume',
+      (litres * further.capacity) / 1000 + source.run.pipe.content.value,
+      'litres per kW as for the first, and a pipe as long as its own',
+    );
+  });
   if (job.source.volumiser !== null) {
     terms['V tank'] = decided('tank in the return', 'volume', job.source.volumiser, 'source/volumiser');
   }
@@ -64,17 +78,19 @@ export function designVessel(
   header: HeaderDesign | null,
   contents: Contents,
   buffer: BufferDesign,
+  charging: { run: SizedPipe } | null = null,
 ): VesselDesign {
   const { job, book, rules } = context;
   const { vessel } = job;
-  const content = systemContent(context, circuits, source, contents, buffer.tank?.volume ?? (header && contentOf(header)));
-  const hottest = decided('source flow temperature', 'temperature', job.source.flowTemperature, 'source/flowTemperature');
+  const separator = buffer.tank?.volume ?? (header && contentOf(header));
+  const content = systemContent(context, circuits, source, contents, separator, charging);
+  const hottest = hottestWater(job);
   const cold = decided('filling temperature', 'temperature', vessel.fillTemperature, 'vessel/fillTemperature');
   const share = book.add({
     id: 'vessel/expansionShare',
     label: 'Expansion of the water',
     kind: 'factor',
-    value: expansionShare(vessel.fillTemperature, job.source.flowTemperature, context.fluid),
+    value: expansionShare(vessel.fillTemperature, hottest.value, context.fluid),
     formula: 'e = ρ_cold / ρ_hot − 1',
     source: `densities by ${fluidSource(context.fluid)}`,
     terms: { T_cold: cold, T_hot: hottest },
@@ -85,13 +101,14 @@ export function designVessel(
     id: 'vessel/gasPressure',
     label: 'Gas pressure of the vessel, p0',
     kind: 'pressure',
-    value: coldDensity * GRAVITY * vessel.staticHeight + rules.vesselMargin.limit,
-    formula: 'p0 = ρ g h + margin',
+    value: Math.max(coldDensity * GRAVITY * vessel.staticHeight + rules.vesselMargin.limit, rules.vesselLeastGas.limit),
+    formula: 'p0 = ρ g h + margin, and no less than the least',
     source: 'EN 12828',
     terms: {
       ρ: given(`density of ${fluidName(context.fluid)}, cold`, 'density', coldDensity, fluidSource(context.fluid)),
       h: height,
       margin: byRule(rules.vesselMargin),
+      least: byRule(rules.vesselLeastGas),
     },
     note: 'Gauge pressure at the vessel, at sea level.',
   });

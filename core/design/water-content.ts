@@ -1,3 +1,4 @@
+import { ownContent } from '../emitter/emitter.ts';
 import { byRule, decided, type Figure, given } from '../figure/figure.ts';
 import { boreArea } from '../pipe/friction.ts';
 import type { RuleId } from '../review/rulebooks.ts';
@@ -30,19 +31,25 @@ function emitterContent(context: Context, flow: CircuitFlow): Figure {
   const inFloors = flow.loops
     .filter((loop) => floors.some((part) => part.emitter?.id === loop.emitterId && part.room.id === loop.roomId))
     .reduce((sum, loop) => sum + loop.length * boreArea(loop.bore), 0);
-  const rest = floors.reduce((sum, part) => sum - part.load, load.value);
+  // A panel's water is known by its type and size.
+  const panels = flow.parts.flatMap((part) =>
+    part.emitter && ownContent(part.emitter) !== null ? [{ part, held: ownContent(part.emitter) ?? 0 }] : [],
+  );
+  const inPanels = panels.reduce((sum, { held }) => sum + held, 0);
+  const rest = [...floors, ...panels.map(({ part }) => part)].reduce((sum, part) => sum - part.load, load.value);
+  const known = inFloors + inPanels;
   const rule = context.rules[EMITTER_CONTENT[circuit.emitters]];
   const decidedContent = circuit.waterContent;
   return context.book.add({
     id: `${place}/waterContent`,
     label: `${circuit.name}: water beyond the manifold`,
     kind: 'volume',
-    value: decidedContent === 'auto' ? (rule.limit * Math.max(rest, 0)) / 1000 + inFloors : decidedContent,
+    value: decidedContent === 'auto' ? (rule.limit * Math.max(rest, 0)) / 1000 + known : decidedContent,
     formula:
       decidedContent !== 'auto'
         ? 'V decided in the job'
-        : inFloors > 0
-          ? 'V = litres per kW · Q + V_loops'
+        : known > 0
+          ? 'V = litres per kW · Q + V_known'
           : 'V = litres per kW · Q',
     source: decidedContent === 'auto' ? rule.source : 'decided in the job',
     terms:
@@ -50,11 +57,19 @@ function emitterContent(context: Context, flow: CircuitFlow): Figure {
         ? {
             'per kW': byRule(rule),
             Q:
-              inFloors > 0
-                ? given('load that is no floor', 'heatLoad', Math.max(rest, 0), 'load of the circuit less its floors')
+              known > 0
+                ? given(
+                    'load of what is neither floor nor panel',
+                    'heatLoad',
+                    Math.max(rest, 0),
+                    'load of the circuit less those',
+                  )
                 : load,
             ...(inFloors > 0
               ? { V_loops: given('water in floor loops', 'volume', inFloors, 'length times bore of each loop') }
+              : {}),
+            ...(inPanels > 0
+              ? { V_panels: given('water in panels', 'volume', inPanels, 'by type, height and length; from memory') }
               : {}),
           }
         : { V: decided('water content', 'volume', decidedContent, `${place}/waterContent`) },

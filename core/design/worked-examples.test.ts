@@ -249,7 +249,7 @@ describe('rules of proportion', () => {
       designJob(single(['vessel/staticHeight', height], ['vessel/reliefPressure', relief])).vessel as NonNullable<
         Design['vessel']
       >;
-    expect(vessel(12, 3e5).gasPressure.value - vessel(2, 3e5).gasPressure.value).toBeCloseTo(999.75 * 9.80665 * 10, -1);
+    expect(vessel(16, 4e5).gasPressure.value - vessel(6, 4e5).gasPressure.value).toBeCloseTo(999.75 * 9.80665 * 10, -1);
     expect(vessel(12, 6e5).leastVolume.value).toBeLessThan(vessel(12, 3e5).leastVolume.value);
   });
 });

@@ -1,6 +1,9 @@
 import type { HotWater } from '../../model/job.ts';
 import { logMean } from '../network/heat.ts';
 
+/** Water above the temperature of a hygiene cycle that it takes to reach it, K: common practice. */
+export const HYGIENE_EXCESS = 5;
+
 /** UA of a coil from its rating, W/K: Q over the log-mean of what its water stands above the store. 0 where the rating is none. */
 export const coilConductance = ({ coilOutput, coilFlow, coilReturn, coilStore }: HotWater): number =>
   coilReturn > coilStore && coilFlow > coilReturn ? coilOutput / logMean(coilFlow - coilStore, coilReturn - coilStore) : 0;

@@ -285,6 +285,13 @@ export const RULES = {
     'A share of the vessel instead of the content.',
     'EN 12828',
   ),
+  vesselLeastGas: rule(
+    'least gas pressure',
+    'pressure',
+    70_000,
+    'Low plants too keep pumps and vents above atmosphere with it.',
+    'EN 12828 recommends it, from memory',
+  ),
   vesselMargin: rule(
     'gas pressure above static',
     'pressure',

@@ -1,4 +1,5 @@
 import type { HotWater } from '../../model/job.ts';
+import { HYGIENE_EXCESS } from '../plant/cylinder.ts';
 
 /** A set-back by the clock: lowered by so many K from one hour to another. */
 export interface Setback {
@@ -15,8 +16,6 @@ export const within = (hour: number, from: number, to: number): boolean =>
 const HYGIENE_HOUR = 2;
 const HYGIENE_DAY = 6;
 const HYGIENE_PATIENCE = 4 * 3600;
-/** Water above the temperature of a hygiene cycle that it takes to reach it, K: common practice. */
-export const HYGIENE_EXCESS = 5;
 
 export type Turn = 'heating' | 'cylinder' | 'both' | 'none';
 

@@ -4,7 +4,7 @@ import { thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
 import { applyEdits } from '../../model/place.ts';
 import { contextOf } from '../design/context.ts';
-import { cyclingAsk, cyclingDay } from '../design/cycling-design.ts';
+import { cyclingAsk, cyclingDay } from '../design/cycling-ask.ts';
 import { designWithPlant } from '../design/design-job.ts';
 import { firingOf, mostStartsADay } from '../plant/firing.ts';
 import { daySettings } from './settings.ts';

@@ -1,3 +1,4 @@
+import type { CyclingDay } from '../design/cycling.ts';
 import type { Cycle } from '../plant/cycling.ts';
 import { cyclingOf } from '../plant/cycling.ts';
 import { mostStartsADay } from '../plant/firing.ts';
@@ -8,15 +9,6 @@ const GAINS = 0.1;
 const STANDS = 0.5 / 24;
 /** Most sets between nobody and everybody that are looked at. */
 const MOST_SETS = 12;
-
-/** What a day of an outdoor temperature makes of a source. */
-export interface CyclingDay {
-  outdoor: number;
-  /** Starts on that day, and in the hour of the busiest set of calls that stands half an hour. */
-  starts: number;
-  busiest: number;
-  cycles: boolean;
-}
 
 /** Chance of each number of n that call, each for itself with the chance p. */
 function chances(n: number, p: number): number[] {
