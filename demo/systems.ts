@@ -98,6 +98,17 @@ export const SYSTEMS = {
       },
     },
   }),
+  4: systemOf('A curve to find at Larch Steps', {
+    source: {
+      kind: 'condensing-boiler',
+      capacity: 9000,
+      flowTemperature: 40,
+      temperatureDifference: 7,
+      curve: { slope: 0.7, shift: 0, least: 22, most: 55 },
+    },
+    circuits: [directFloor(40, 7)],
+    rooms: times(4, (i) => floorRoom(24, 1050 + 130 * i, { spacing: 0.15, covering: 0.05 })),
+  }),
   5: systemOf('Ferry cottage', {
     source: { kind: 'water-heater', capacity: 14_000, flowTemperature: 45, temperatureDifference: 6 },
     circuits: [directFloor(36, 6, { zones: 'rooms', pumpControl: 'constant-difference', connection: 'mixed' })],
@@ -107,7 +118,7 @@ export const SYSTEMS = {
   6: systemOf('Two manifolds at Reed End', {
     source: { kind: 'heat-pump', capacity: 5200, flowTemperature: 33, temperatureDifference: 5, standing: 'open-air' },
     circuits: [directFloor(33, 5)],
-    rooms: times(9, (i) => floorRoom(16.5, 540, { spacing: 0.1, loops: 2, tail: 3 }, { storey: i < 9 ? 'Ground' : 'Upper' })),
+    rooms: times(9, (i) => floorRoom(16.5, 540, { spacing: 0.1, loops: 2, tail: 3 }, { storey: i < 5 ? 'Ground' : 'Upper' })),
   }),
   7: systemOf('Under the stair at Cloth Hall', {
     source: { kind: 'condensing-boiler', capacity: 18_000, flowTemperature: 60, temperatureDifference: 12 },
@@ -149,13 +160,13 @@ export const SYSTEMS = {
   }),
   8: systemOf('Warm and cold tank at Alder Mere', {
     source: {
-      kind: 'heat-pump',
+      kind: 'ground-heat-pump',
       capacity: 'auto',
       flowTemperature: 38,
       temperatureDifference: 4,
       points: [
-        { id: 'p1', outdoor: -10, flow: 35, output: 9600, cop: 4.3 },
-        { id: 'p2', outdoor: -10, flow: 45, output: 9100, cop: 3.4 },
+        { id: 'p1', outdoor: 0, flow: 35, output: 9600, cop: 4.3 },
+        { id: 'p2', outdoor: 0, flow: 45, output: 9100, cop: 3.4 },
       ],
     },
     circuits: [
@@ -186,7 +197,7 @@ export const SYSTEMS = {
   11: systemOf('Three landings', {
     source: { kind: 'heat-pump', capacity: 11_000, flowTemperature: 45, temperatureDifference: 5, standing: 'open-air' },
     circuits: ['Ground', 'Upper', 'Loft'].map((name) => directFloor(45, 5, { name, zones: 'rooms' })),
-    rooms: times(9, (i) => floorRoom(18, 1000, { covering: 0.1, spacing: 0.2 }, { circuit: `c${(i % 3) + 1}` })),
+    rooms: times(9, (i) => floorRoom(18, 820 + 45 * i, { covering: 0.1, spacing: 0.2 }, { circuit: `c${(i % 3) + 1}` })),
     separation: 'low-loss-header',
   }),
   12: systemOf('First house at Sallow Bank', {

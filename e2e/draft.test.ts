@@ -16,13 +16,26 @@ test('four plants are drafted for the same rooms; one is taken, and taken back',
   await expect(page.getByRole('button', { name: 'Low-loss header: pick' })).toBeVisible();
 });
 
-test('whether a tank is needed follows from the shortest run; the cylinder says when it is warm', async ({ page }) => {
+test('whether a tank is needed follows from the starts of every day of heating; the cylinder says when it is warm', async ({
+  page,
+}) => {
   await openJob(page, thistleMill, 'plant');
   await page.getByRole('button', { name: 'Entries', exact: true }).click();
   await page.getByRole('tab', { name: 'Header' }).click();
-  await expect(page.getByText(/^Yes: .* beyond the .* that move/)).toBeVisible();
-  await page.getByLabel('Shortest run (min)').fill('1');
-  await expect(page.getByText(/^No: .* move with the smallest zone alone/)).toBeVisible();
+  await expect(page.getByText(/^No: from the coldest day to the mildest the source starts at most about/)).toBeVisible();
+  const days = page.getByRole('region', { name: 'Starts from the coldest day to the mildest' });
+  await expect(days.getByRole('row')).toHaveCount(7);
+  // One that gives all or nothing cycles, and a day is run with what is offered before it is called a cure.
+  await page.getByLabel('Least output of the source (kW)').fill('17');
+  await expect(days.getByText(/cycles/).first()).toBeVisible();
+  await page.getByRole('button', { name: /^Findings/ }).click();
+  const cycles = page.getByText(/The source cycles: about \d+ starts on a day of/);
+  await expect(cycles).toBeVisible();
+  await page.getByRole('button', { name: /^A buffer between source and circuits/ }).focus();
+  await expect(page.getByText(/In a run of a day at .*: \d+ → \d+ starts\. That cures it\./)).toBeVisible();
+  await page.getByRole('button', { name: /^A buffer between source and circuits/ }).press('Enter');
+  await expect(cycles).toBeHidden();
+  await page.getByRole('button', { name: 'Entries', exact: true }).click();
 
   await page.getByRole('tab', { name: 'Hot water' }).click();
   await expect(page.getByText(/^Warm after/)).toBeVisible();

@@ -12,6 +12,7 @@ run(['--import', 'tsx', 'bench/network.ts']);
 run(['--import', 'tsx', 'bench/plant.ts']);
 run(['--import', 'tsx', 'bench/emitters.ts']);
 run(['--import', 'tsx', 'bench/run.ts']);
+run(['--import', 'tsx', 'bench/run-steps.ts']);
 run(['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn']);
 run(['--import', 'tsx', 'bench/weight.ts']);
 run(['--import', 'tsx', 'bench/drag.ts']);

@@ -343,6 +343,8 @@ export class Plant {
     const flow = twin.flow(link) / density;
     if (!running) return { flow, head: 0, power: 0, speed: 0 };
     const share = twin.speed(link);
+    // One whose control is off turns at no speed and takes no power.
+    if (!(share > 0)) return { flow, head: 0, power: 0, speed: 0 };
     const opening = twin.network.links[twin.network.linkIndex.get(link) as number]?.oneWay?.opening ?? 0;
     // The gauge across the body sees the pump less its check valve; the curve is the pump's own.
     const head = flow > 0 ? (-twin.loss(link) + opening) / (density * GRAVITY) : atSpeed(speed.model, share).headAt(0);

@@ -4,6 +4,8 @@ import type { Inside, SourceKind } from '../../model/job.ts';
 export interface SourceTraits {
   /** Least output it can hold while it runs, as a share of its capacity: usual figures, from memory. */
   leastShare: number;
+  /** Hottest water that it usually sends, degrees C: common practice, from memory. */
+  mostFlow: number;
   /** A heat pump, and whether it draws on outdoor air, which ices it. */
   heatPump: boolean;
   defrosts: boolean;
@@ -26,6 +28,7 @@ export interface SourceTraits {
 
 const PLAIN: SourceTraits = {
   leastShare: 1,
+  mostFlow: 90,
   heatPump: false,
   defrosts: false,
   flame: false,
@@ -39,9 +42,18 @@ const PLAIN: SourceTraits = {
 };
 
 export const SOURCE_TRAITS: Record<SourceKind, SourceTraits> = {
-  'condensing-boiler': { ...PLAIN, leastShare: 0.2, flame: true, condenses: true, delicate: true, usuallyInside: ['vent'] },
+  'condensing-boiler': {
+    ...PLAIN,
+    mostFlow: 85,
+    leastShare: 0.2,
+    flame: true,
+    condenses: true,
+    delicate: true,
+    usuallyInside: ['vent'],
+  },
   'combination-unit': {
     ...PLAIN,
+    mostFlow: 80,
     leastShare: 0.2,
     flame: true,
     condenses: true,
@@ -51,6 +63,7 @@ export const SOURCE_TRAITS: Record<SourceKind, SourceTraits> = {
   boiler: { ...PLAIN, flame: true, wantsHotReturn: true },
   'heat-pump': {
     ...PLAIN,
+    mostFlow: 60,
     leastShare: 0.35,
     heatPump: true,
     defrosts: true,
@@ -59,17 +72,24 @@ export const SOURCE_TRAITS: Record<SourceKind, SourceTraits> = {
   },
   'ground-heat-pump': {
     ...PLAIN,
+    mostFlow: 60,
     leastShare: 0.35,
     heatPump: true,
     delicate: true,
     usuallyInside: ['pump', 'relief-valve', 'diverting-valve'],
   },
-  electric: { ...PLAIN, leastShare: 0.33, electric: true, usuallyInside: ['pump', 'vessel', 'relief-valve', 'vent'] },
-  'solid-fuel': { ...PLAIN, leastShare: 0.5, flame: true, fire: true, wantsHotReturn: true },
-  'water-heater': { ...PLAIN, leastShare: 0.5, flame: true, drinkingWater: true, usuallyInside: ['relief-valve'] },
-  'instantaneous-heater': { ...PLAIN, leastShare: 0.25, flame: true, delicate: true, drinkingWater: true },
+  electric: {
+    ...PLAIN,
+    mostFlow: 85,
+    leastShare: 0.33,
+    electric: true,
+    usuallyInside: ['pump', 'vessel', 'relief-valve', 'vent'],
+  },
+  'solid-fuel': { ...PLAIN, mostFlow: 95, leastShare: 0.5, flame: true, fire: true, wantsHotReturn: true },
+  'water-heater': { ...PLAIN, mostFlow: 75, leastShare: 0.5, flame: true, drinkingWater: true, usuallyInside: ['relief-valve'] },
+  'instantaneous-heater': { ...PLAIN, mostFlow: 75, leastShare: 0.25, flame: true, delicate: true, drinkingWater: true },
   solar: { ...PLAIN, leastShare: 0 },
-  district: { ...PLAIN, leastShare: 0, delicate: true },
+  district: { ...PLAIN, mostFlow: 110, leastShare: 0, delicate: true },
   'waste-heat': { ...PLAIN, leastShare: 0 },
   other: PLAIN,
 };

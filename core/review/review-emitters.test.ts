@@ -32,11 +32,11 @@ describe('findings on emitters', () => {
   });
 
   it('say so where no water is hot enough', () => {
-    const [cold] = of(
+    const short = of(
       'emitter-short',
       found(['rooms/r12/emitters', [newPanel('e1', { length: 0.1, height: 0.1, type: '1-0' })]], ['rooms/r12/heatLoad', 90_000]),
     );
-    expect(cold?.why).toContain('No water is hot enough');
+    expect(short.some(({ why }) => why.includes('No water is hot enough'))).toBe(true);
   });
 
   it('stop a floor that would get too hot, and none that does not', () => {

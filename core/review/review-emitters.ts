@@ -1,4 +1,5 @@
 import type { Emitter } from '../../model/emitter.ts';
+import type { Circuit, Job } from '../../model/job.ts';
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import { emitterLabel, mostOutput } from '../emitter/emitter.ts';
@@ -8,7 +9,7 @@ import { MOST_LOOP_LOSS, mostLoopLength } from '../emitter/floor-loops.ts';
 import { improvementsOf } from '../emitter/improve.ts';
 import { circuitsById, ladder, type Rung, roomEmitters, rungOutput } from '../emitter/ladder.ts';
 import { excessOf, outputAt } from '../emitter/law.ts';
-import type { Finding } from './finding.ts';
+import type { Finding, Remedy } from './finding.ts';
 
 /** How far a room may need hotter water than its circuit has, K: a tenth of a turn of the mixing valve. */
 const TOLERANCE = 0.25;
@@ -16,8 +17,8 @@ const TOLERANCE = 0.25;
 const METHOD = { spacing: 0.375, covering: 0.15 };
 /** Output over that at the surface limit from which a floor counts as too warm: the weather seldom asks for all of it. */
 const OVER_WARM = 1.05;
-/** Room short of emitters that are named one by one; the rest are counted. */
-const NAMED = 40;
+/** Rooms of a circuit short of emitters that are named one by one; more of them are one finding. */
+const NAMED = 2;
 
 /** Findings on the emitters: too small, too hot a floor, outside the method, and rooms that have none. */
 export function reviewEmitters(context: Context, design: UnreviewedDesign): Finding[] {
@@ -25,13 +26,15 @@ export function reviewEmitters(context: Context, design: UnreviewedDesign): Find
   if (!job.rooms.some((room) => room.emitters.length > 0)) return [];
   const rungs = ladder(job);
   return [
-    ...rungs.slice(0, NAMED).flatMap((rung) => reviewRung(context, rung)),
+    ...shortRooms(context, rungs),
+    ...rungs.flatMap((rung) => floorTooHot(context, rung)),
     ...job.rooms.flatMap((room) =>
       room.emitters.flatMap((emitter) => [
         ...reviewFloor(context, emitter, `rooms/${room.id}`, room.name || room.id),
         ...unfed(context, emitter, room),
       ]),
     ),
+    ...uninsulated(context),
     ...overWarm(context),
     ...reviewLoops(context, design),
     ...unlikeLoops(context, design),
@@ -39,53 +42,128 @@ export function reviewEmitters(context: Context, design: UnreviewedDesign): Find
   ];
 }
 
-function reviewRung(context: Context, rung: Rung): Finding[] {
-  const { job, say } = context;
-  const circuit = job.circuits.find((each) => each.id === rung.circuitId);
-  if (!circuit) return [];
-  const findings: Finding[] = [];
+/** Rooms whose emitters are too small for their water: one by one, or all of a circuit at once where they are many. */
+function shortRooms(context: Context, rungs: readonly Rung[]): Finding[] {
+  return context.job.circuits.flatMap((circuit) => {
+    const short = rungs.filter((rung) => rung.circuitId === circuit.id && rung.needed > circuit.flowTemperature + TOLERANCE);
+    return short.length > NAMED ? [manyShort(context, circuit, short)] : short.map((rung) => oneShort(context, circuit, rung));
+  });
+}
+
+/** What makes the emitters of a room large enough, best first; else the most that can be had of them. */
+function enoughFor(job: Job, circuit: Circuit, rung: Rung): Remedy[] {
+  const options = improvementsOf(job, rung);
+  const enough = options.filter((each) => each.after <= circuit.flowTemperature + TOLERANCE);
+  return (enough.length > 0 ? enough.slice(0, 2) : options.slice(-1)).map(({ label, edits }) => ({ label, edits }));
+}
+
+const hotter = ({ say }: Context, circuit: Circuit, needed: number): Remedy[] =>
+  Number.isFinite(needed)
+    ? [
+        {
+          label: `Run ${circuit.name} at ${say(Math.ceil(needed), 'temperature')}`,
+          edits: [{ at: `circuits/${circuit.id}/flowTemperature`, value: Math.ceil(needed) }],
+        },
+      ]
+    : [];
+
+const placeOf = (rung: Rung): string => {
   const first = rung.emitters[0] as Emitter;
-  const place = `${rung.place}/emitters/${first.id}/${first.kind === 'floor' ? 'spacing' : 'name'}`;
-  const component = `circuits/${circuit.id}/house`;
-  if (rung.needed > circuit.flowTemperature + TOLERANCE) {
-    const given = rungOutput(rung, circuit.flowTemperature);
-    const options = improvementsOf(job, rung);
-    const enough = options.filter((each) => each.after <= circuit.flowTemperature + TOLERANCE);
-    const never = !Number.isFinite(rung.needed);
-    findings.push({
-      id: `emitter-short:${rung.place}:${circuit.id}`,
-      rule: 'emitter-short',
-      severity: 'mend',
-      place,
-      component,
-      title: `${rung.name}: ${say(rung.load - given, 'heatLoad')} short at ${say(circuit.flowTemperature, 'temperature')}`,
-      why: `Its emitters on ${circuit.name} give ${say(given, 'heatLoad')} of ${say(rung.load, 'heatLoad')}. ${never ? 'No water is hot enough for them.' : `They would need ${say(rung.needed, 'temperature')}.`} Make them larger, or run the circuit hotter.`,
-      remedies: [
-        ...(enough.length > 0 ? enough.slice(0, 2) : options.slice(-1)).map(({ label, edits }) => ({ label, edits })),
-        ...(never
-          ? []
-          : [
-              {
-                label: `Run ${circuit.name} at ${say(Math.ceil(rung.needed), 'temperature')}`,
-                edits: [{ at: `circuits/${circuit.id}/flowTemperature`, value: Math.ceil(rung.needed) }],
-              },
-            ]),
-      ],
-    });
-  }
-  if (rung.load > rung.most * 1.001) {
-    findings.push({
-      id: `floor-too-hot:${rung.place}:${circuit.id}`,
+  return `${rung.place}/emitters/${first.id}/${first.kind === 'floor' ? 'spacing' : 'name'}`;
+};
+
+function oneShort(context: Context, circuit: Circuit, rung: Rung): Finding {
+  const { job, say } = context;
+  const given = rungOutput(rung, circuit.flowTemperature);
+  return {
+    id: `emitter-short:${rung.place}:${circuit.id}`,
+    rule: 'emitter-short',
+    severity: 'mend',
+    place: placeOf(rung),
+    component: `circuits/${circuit.id}/house`,
+    title: `${rung.name}: ${say(rung.load - given, 'heatLoad')} short at ${say(circuit.flowTemperature, 'temperature')}`,
+    why: `Its emitters on ${circuit.name} give ${say(given, 'heatLoad')} of ${say(rung.load, 'heatLoad')}. ${Number.isFinite(rung.needed) ? `They would need ${say(rung.needed, 'temperature')}.` : 'No water is hot enough for them.'} Make them larger, or run the circuit hotter.`,
+    remedies: [...enoughFor(job, circuit, rung), ...hotter(context, circuit, rung.needed)],
+  };
+}
+
+function manyShort(context: Context, circuit: Circuit, short: readonly Rung[]): Finding {
+  const { job, say } = context;
+  const missing = short.reduce((sum, rung) => sum + rung.load - rungOutput(rung, circuit.flowTemperature), 0);
+  const worst = short.reduce((most, rung) => (rung.needed > most.needed ? rung : most));
+  const larger = short.map((rung) => enoughFor(job, circuit, rung)[0]);
+  const all = larger.every((each) => each !== undefined) ? larger.flatMap((each) => each?.edits ?? []) : [];
+  const names = short.slice(0, 4).map(({ name }) => name);
+  return {
+    id: `emitter-short:${circuit.id}`,
+    rule: 'emitter-short',
+    severity: 'mend',
+    place: placeOf(worst),
+    component: `circuits/${circuit.id}/house`,
+    title: `${short.length} rooms on ${circuit.name} are ${say(missing, 'heatLoad')} short at ${say(circuit.flowTemperature, 'temperature')}`,
+    why: `${names.join(', ')}${short.length > names.length ? ' and others' : ''}. ${worst.name} needs most: ${Number.isFinite(worst.needed) ? say(worst.needed, 'temperature') : 'no water is hot enough for it'}. The ladder on the Emitters page shows each.`,
+    remedies: [
+      ...(all.length > 0 ? [{ label: `Larger emitters in all ${short.length} rooms`, edits: all }] : []),
+      ...hotter(context, circuit, worst.needed),
+    ],
+  };
+}
+
+function floorTooHot({ say }: Context, rung: Rung): Finding[] {
+  if (rung.load <= rung.most * 1.001) return [];
+  return [
+    {
+      id: `floor-too-hot:${rung.place}:${rung.circuitId}`,
       rule: 'floor-too-hot',
       severity: 'stop',
-      place,
-      component,
+      place: placeOf(rung),
+      component: `circuits/${rung.circuitId}/house`,
       title: `${rung.name}: the floor would get too hot`,
       why: `It has to give ${say(rung.load, 'heatLoad')} and may give ${say(rung.most, 'heatLoad')} before its surface passes its limit (${say(SURFACE_LIMIT.living, 'temperature')} where people stay, ${say(SURFACE_LIMIT.bathroom, 'temperature')} in bathrooms, ${say(EDGE_LIMIT, 'temperature')} along cold walls, EN 1264-2). Heat more of the floor, add a radiator, or lower the load.`,
       remedies: [],
-    });
-  }
-  return findings;
+    },
+  ];
+}
+
+/** Temperature below a floor from which the room there counts as heated, K under the room above. */
+const HEATED_BELOW = 4;
+
+/** Floors that send too much of their heat down. */
+function uninsulated({ job, rules, say }: Context): Finding[] {
+  const bare = job.rooms.flatMap((room) =>
+    room.emitters.flatMap((emitter) => {
+      if (emitter.kind !== 'floor') return [];
+      const heated = emitter.below >= room.roomTemperature - HEATED_BELOW;
+      const wanted = (heated ? rules.floorInsulationHeated : rules.floorInsulationCold).limit;
+      return emitter.insulation < wanted * 0.999 ? [{ room, emitter, wanted }] : [];
+    }),
+  );
+  const [first] = bare;
+  if (!first) return [];
+  const names = bare.slice(0, 4).map(({ room }) => room.name || room.id);
+  return [
+    {
+      id: 'floor-uninsulated',
+      rule: 'floor-uninsulated',
+      severity: 'mend',
+      place: `rooms/${first.room.id}/emitters/${first.emitter.id}/insulation`,
+      component: null,
+      title: `${bare.length === 1 ? 'A floor sends' : `${bare.length} floors send`} much of its heat down`.replace(
+        /^(\d+ floors send) much of its/,
+        '$1 much of their',
+      ),
+      why: `${names.join(', ')}${bare.length > names.length ? ' and others' : ''}: ${say(first.emitter.insulation, 'thermalResistance')} lie below the pipe, ${say(first.wanted, 'thermalResistance')} are the least. About 50 mm of foam under a slab on the ground and 100 mm along its edge are usual; local codes ask for more.`,
+      remedies: [
+        {
+          label: `Insulate ${bare.length === 1 ? 'it' : 'them'} as asked`,
+          edits: bare.map(({ room, emitter, wanted }) => ({
+            at: `rooms/${room.id}/emitters/${emitter.id}/insulation`,
+            value: wanted,
+          })),
+        },
+      ],
+    },
+  ];
 }
 
 /** A floor that lies where the method or the catalogue ends. */

@@ -13,7 +13,7 @@ const of = (rule: string, ...edits: Edits) => designJob(edited(...edits)).findin
 
 /** A slip for each rule; the demo keeps them all. Common practice, local codes decide. */
 const SLIPS: [rule: string, slip: Edits][] = [
-  ['cylinder-cold', [['hotWater/flowTemperature', 60]]],
+  ['cylinder-cold', [['hotWater/flowTemperature', 50]]],
   ['reheat-slow', [['hotWater/volume', 1.2]]],
   ['hygiene-missing', [['hotWater/hygieneTemperature', null]]],
   ['scalding', [['hotWater/temperingValve', false]]],

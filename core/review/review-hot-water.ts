@@ -1,7 +1,10 @@
 import type { HotWater } from '../../model/job.ts';
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
+import { HYGIENE_EXCESS } from '../plant/cylinder.ts';
+import { traitsOf } from '../plant/source-kinds.ts';
 import type { Finding } from './finding.ts';
+import { USUAL_IMMERSION } from './review-plant.ts';
 
 const base: Pick<Finding, 'component' | 'remedies'> = { component: 'source', remedies: [] };
 
@@ -12,17 +15,20 @@ export function reviewHotWater(context: Context, { hotWater: design, buffer }: U
   if (!hotWater || !design) return [];
   const findings: Finding[] = [];
   const { storeTemperature: store, flowTemperature: flow, hygieneTemperature: hygiene } = hotWater;
+  // The cycle against germs has a flow of its own, or a heater.
+  const byImmersion = traitsOf(job.source).mostFlow < 65 + HYGIENE_EXCESS;
   const hottest = Math.max(store, hygiene ?? 0);
-  if (flow < hottest + rules.coilApproach.limit) {
-    const wanted = Math.min(110, Math.ceil(hottest + rules.coilApproach.limit));
+  const charged = store;
+  if (flow < charged + rules.coilApproach.limit) {
+    const wanted = Math.min(110, Math.ceil(charged + rules.coilApproach.limit));
     findings.push({
       ...base,
       id: 'cylinder-cold',
       rule: 'cylinder-cold',
-      severity: flow <= hottest ? 'stop' : 'mend',
+      severity: flow <= charged ? 'stop' : 'mend',
       place: 'hotWater/flowTemperature',
-      title: `The cylinder ${flow <= hottest ? 'never reaches' : 'hardly reaches'} ${say(hottest, 'temperature')}`,
-      why: `Charged with ${say(flow, 'temperature')} its coil has ${say(Math.max(flow - hottest, 0), 'temperatureDifference')} left at the end; ${say(rules.coilApproach.limit, 'temperatureDifference')} are usual. Charge hotter, keep the store cooler, or take a larger coil.`,
+      title: `The cylinder ${flow <= charged ? 'never reaches' : 'hardly reaches'} ${say(charged, 'temperature')}`,
+      why: `Charged with ${say(flow, 'temperature')} its coil has ${say(Math.max(flow - charged, 0), 'temperatureDifference')} left at the end; ${say(rules.coilApproach.limit, 'temperatureDifference')} are usual. Charge hotter, keep the store cooler, or take a larger coil.`,
       remedies: [
         { label: `Charge with ${say(wanted, 'temperature')}`, edits: [{ at: 'hotWater/flowTemperature', value: wanted }] },
       ],
@@ -57,13 +63,17 @@ export function reviewHotWater(context: Context, { hotWater: design, buffer }: U
       title: `A store of ${say(store, 'temperature')} without a hygiene cycle`,
       why: `${rules.hygieneStore.reason} Heat the whole store, and the pipes of the circulation with its pump running, once a week; local codes decide how hot and how often.`,
       remedies: [
-        {
-          label: 'A weekly cycle at 65 °C',
-          edits: [
-            { at: 'hotWater/hygieneTemperature', value: 65 },
-            ...(flow < 70 ? [{ at: 'hotWater/flowTemperature', value: 70 }] : []),
-          ],
-        },
+        // The cycle has a flow of its own: the store is charged as before on all other days.
+        byImmersion
+          ? {
+              label: 'A weekly cycle at 65 °C by an immersion heater',
+              edits: [
+                { at: 'hotWater/hygieneTemperature', value: 65 },
+                { at: 'hotWater/hygieneBy', value: 'immersion' },
+                { at: 'hotWater/immersion', value: hotWater.immersion ?? USUAL_IMMERSION },
+              ],
+            }
+          : { label: 'A weekly cycle at 65 °C', edits: [{ at: 'hotWater/hygieneTemperature', value: 65 }] },
       ],
     });
   }

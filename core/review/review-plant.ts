@@ -1,5 +1,6 @@
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
+import { HYGIENE_EXCESS } from '../plant/cylinder.ts';
 import { beside } from '../plant/further-sources.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import type { Finding } from './finding.ts';
@@ -26,6 +27,7 @@ export function reviewPlant(context: Context, design: UnreviewedDesign): Finding
       remedies: [{ label: 'Size the source from the load', edits: [{ at: 'source/capacity', value: 'auto' }] }],
     });
   }
+  findings.push(...tooLarge(context, design), ...tooHotForIt(context));
   findings.push(
     ...reviewPipe(context, source.run, {
       deltaT: job.source.temperatureDifference,
@@ -39,6 +41,73 @@ export function reviewPlant(context: Context, design: UnreviewedDesign): Finding
   findings.push(...reviewReturn(context, design), ...reviewDilution(context, design), ...reviewVessel(context, design));
   return findings;
 }
+
+/** A source several times as large as anything asks of it. */
+function tooLarge({ job, rules, say }: Context, { source, hotWater }: UnreviewedDesign): Finding[] {
+  if (!source || job.source.capacity === 'auto' || traitsOf(job.source).leastShare === 0) return [];
+  const needed = Math.max(source.load.value, hotWater ? (job.hotWater?.coilOutput ?? 0) : 0);
+  const over = source.capacity.value / Math.max(needed, 1);
+  if (over <= rules.sourceOversize.limit) return [];
+  return [
+    {
+      id: 'source-too-large',
+      rule: 'source-too-large',
+      severity: 'mend',
+      place: 'source/capacity',
+      component: 'source',
+      title: `The source is ${over.toFixed(over < 10 ? 1 : 0)} times as large as what is needed`,
+      why: `It gives ${say(source.capacity.value, 'power')}, the most that is asked is ${say(needed, 'power')}. ${rules.sourceOversize.reason} Check the plate and the loads; a source of the right size costs less and lives longer.`,
+      remedies: [{ label: 'Size the source from the load', edits: [{ at: 'source/capacity', value: 'auto' }] }],
+    },
+  ];
+}
+
+/** Water hotter than its kind usually sends: for the house, for charging, or in the cycle against germs. */
+function tooHotForIt({ job, say }: Context): Finding[] {
+  const { source, hotWater } = job;
+  const { mostFlow, heatPump } = traitsOf(source);
+  // A data sheet that goes further knows better.
+  const most = Math.max(mostFlow, ...source.points.map(({ flow }) => flow));
+  const asked = [
+    { what: 'the house', at: 'source/flowTemperature', value: source.flowTemperature as number },
+    ...(hotWater ? [{ what: 'charging', at: 'hotWater/flowTemperature', value: hotWater.flowTemperature as number }] : []),
+  ].filter(({ value }) => value > most + 1e-9);
+  const cycle = hotWater?.hygieneBy === 'source' ? (hotWater.hygieneTemperature ?? 0) + HYGIENE_EXCESS : 0;
+  const byCycle = cycle > most;
+  const [worst] = asked;
+  if (!worst && !byCycle) return [];
+  const edits = [
+    ...asked.map(({ at }) => ({ at, value: most })),
+    ...(byCycle
+      ? [
+          { at: 'hotWater/hygieneBy', value: 'immersion' },
+          { at: 'hotWater/immersion', value: hotWater?.immersion ?? USUAL_IMMERSION },
+        ]
+      : []),
+  ];
+  return [
+    {
+      id: 'source-flow-high',
+      rule: 'source-flow-high',
+      severity: heatPump ? 'stop' : 'mend',
+      place: worst?.at ?? 'hotWater/hygieneTemperature',
+      component: 'source',
+      title: `${worst ? say(worst.value, 'temperature') : say(cycle, 'temperature')} is more than a source of this kind usually sends`,
+      why: `About ${say(most, 'temperature')} is the most of its kind, from memory; its data sheet decides. Asked for: ${[...asked.map(({ what, value }) => `${say(value, 'temperature')} for ${what}`), ...(byCycle ? [`${say(cycle, 'temperature')} in the hygiene cycle`] : [])].join(', ')}. ${heatPump ? 'It locks out, or runs at a COP hardly above 1.' : 'Its limiter stops it before.'}`,
+      remedies: [
+        {
+          label: byCycle
+            ? `No more than ${say(most, 'temperature')}, the cycle by an immersion heater`
+            : `No more than ${say(most, 'temperature')}`,
+          edits,
+        },
+      ],
+    },
+  ];
+}
+
+/** Output of an immersion heater as it is commonly fitted, W: common practice. */
+export const USUAL_IMMERSION = 3000;
 
 /** The temperature at which water comes back, against what this kind of source wants. */
 function reviewReturn(context: Context, { source }: UnreviewedDesign): Finding[] {
@@ -78,11 +147,14 @@ function reviewReturn(context: Context, { source }: UnreviewedDesign): Finding[]
 function reviewDilution(context: Context, design: UnreviewedDesign): Finding[] {
   const { job, say } = context;
   const { source } = design;
-  if (!source || job.separation.kind === 'none') return [];
+  // Plates pass heat and no water: what leaves them is cooler by their approach, not by water that turns round.
+  if (!source || job.separation.kind === 'none' || job.separation.kind === 'plate-exchanger') return [];
   const secondary = source.secondaryFlow.value;
   const primary = source.massFlow.value;
   const atDesign = secondary > primary * 1.001;
-  const atDuty = source.supplyAtDuty !== null && source.supplyAtDuty.value < job.source.flowTemperature - 0.5;
+  // Water that goes down the header is surplus, and takes nothing from the supply.
+  const up = (design.solved?.state.header ?? 0) < 0;
+  const atDuty = up && source.supplyAtDuty !== null && source.supplyAtDuty.value < job.source.flowTemperature - 0.5;
   if (!atDesign && !atDuty) return [];
   const supply = source.supplyAtDuty ?? source.supplyTemperature;
   const deltaT = Math.max(1, Math.floor(((job.source.temperatureDifference * primary) / secondary) * 2) / 2);

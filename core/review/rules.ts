@@ -253,6 +253,27 @@ export const RULES = {
     'Coils in tanks end some 5 K below what they are fed with.',
   ),
   reheatTime: rule('longest reheat', 'duration', 5400, 'People wait about an hour and a half for the next bath, and no longer.'),
+  sourceOversize: rule(
+    'capacity over what is needed',
+    'factor',
+    4,
+    'A source several times too large cannot go low enough for most of the winter.',
+    MEMORY,
+  ),
+  floorInsulationHeated: rule(
+    'insulation under a floor above heated rooms',
+    'thermalResistance',
+    0.75,
+    'The heat belongs into this room, not the one below.',
+    'EN 1264-4, from memory',
+  ),
+  floorInsulationCold: rule(
+    'insulation under a floor above the ground or unheated rooms',
+    'thermalResistance',
+    1.25,
+    'What goes down is paid for and warms nobody.',
+    'EN 1264-4, from memory; local codes ask for more',
+  ),
   hygieneStore: rule('store without hygiene cycle', 'temperature', 60, 'Germs thrive between 25 and 55 °C.'),
   scaldStore: rule('hottest store without tempering', 'temperature', 55, 'Water above 55 °C scalds in seconds, children sooner.'),
   strainerLoss: rule(
