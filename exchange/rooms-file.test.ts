@@ -110,6 +110,12 @@ describe('rooms in a building model', () => {
     expect(preview.notes.join(' ')).toContain('1 of them do not bring a heat load');
   });
 
+  it('a temperature in degrees Rankine is one', () => {
+    // 524.07 R are 64.4 °F are 18 °C: the scale of Fahrenheit from absolute zero.
+    const rankine = model(cottage.replace('unit="K">291.15<', 'unit="R">524.07<'));
+    expect(cells(rankine, 'roomTemperature')[2]).toBeCloseTo(18, 6);
+  });
+
   it('come in without loads where the model brings none', () => {
     const bare = model(cottage.replace(/<Results[\s\S]*<\/Results>/, ''));
     expect(bare.notes.join(' ')).toContain('None of them brings a heat load');

@@ -10,6 +10,12 @@ const METRIC = { system: 'metric', units: {} } as const;
 const US = { system: 'us', units: {} } as const;
 
 describe('units', () => {
+  // Source: NIST Special Publication 811: 1 Btu_IT = 1055.05585262 J, and a kelvin is 1.8 degrees Fahrenheit of difference.
+  it('heat for each kelvin in BTU per hour and degree Fahrenheit', () => {
+    expect(toSI(1, 'heatPerKelvin', 'BTU/(h °F)')).toBeCloseTo((1055.05585262 / 3600) * 1.8, 9);
+    expect(fromSI(1, 'heatPerKelvin', 'BTU/(h °F)')).toBeCloseTo(1.895634, 5);
+  });
+
   // Source: NIST Special Publication 811, appendix B.8 (conversion factors), and the definition of Cv in EN 60534.
   it.each([
     [1, 'power', 'kBTU/h', 293.0711],

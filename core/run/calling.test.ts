@@ -10,6 +10,31 @@ const cylinder = {
   charging: 'priority' as const,
 };
 
+describe('the cycle against germs', () => {
+  it('comes once a week, at two in the morning of its day, and ends when all of the store is hot', () => {
+    const call = new CylinderCall({ ...cylinder, hygieneTemperature: 65 }, 5, null);
+    const starts: number[] = [];
+    for (let hour = 0; hour < 21 * 24; hour++) {
+      const before = call.cleaning;
+      // An hour after it has begun the whole store is hot.
+      call.next(hour * 3600, 50, false, before ? 65 : 50);
+      if (call.cleaning && !before) starts.push(hour);
+    }
+    expect(starts).toEqual([6 * 24 + 2, 13 * 24 + 2, 20 * 24 + 2]);
+    expect(call.reached).toBe(3);
+  });
+
+  it('has a flow of its own, or none where an immersion heater does it', () => {
+    const begun = (hygieneBy: 'source' | 'immersion') => {
+      const call = new CylinderCall({ ...cylinder, hygieneTemperature: 65, hygieneBy, immersion: 3000 }, 5, null);
+      call.next((6 * 24 + 2) * 3600, 50, false, 50);
+      return [call.flowTemperature, call.immersion(50), call.immersion(65)];
+    };
+    expect(begun('source')).toEqual([70, 0, 0]);
+    expect(begun('immersion')).toEqual([58, 3000, 0]);
+  });
+});
+
 describe('the turn of the cylinder', () => {
   it('charges from a swing below its temperature up to it', () => {
     const call = new CylinderCall(cylinder, 5, null);

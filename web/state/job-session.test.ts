@@ -224,3 +224,15 @@ it('two versions are told apart in words', () => {
   expect(differences(thistleMill, other)).toEqual(['source', 'room Kitchen']);
   expect(differences(thistleMill, thistleMill)).toEqual([]);
 });
+
+describe('a long history', () => {
+  it('forgets its oldest steps first: the last two hundred can be taken back, one by one', () => {
+    const { session } = world();
+    for (let i = 1; i <= 205; i++) session.edit(`Step ${i}`, (job) => ({ ...job, name: `Name ${i}` }));
+    const undone: (string | null)[] = [];
+    for (let label = session.undo(); label !== null; label = session.undo()) undone.push(label);
+    expect(undone).toHaveLength(200);
+    expect([undone[0], undone.at(-1)]).toEqual(['Step 205', 'Step 6']);
+    expect(session.state.job.name).toBe('Name 5');
+  });
+});
