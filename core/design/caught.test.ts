@@ -96,3 +96,56 @@ describe('small parts of the design that are easily lost', () => {
     for (const pump of pumps) expect([pump?.power, pump?.head, pump?.speed]).toEqual([0, 0, 0]);
   });
 });
+
+describe('who drives the stretch behind the bars', () => {
+  /** System 7 with its radiators straight from the bars and its floor by injection. */
+  const of = (kind: Job['separation']['kind'], distribution: 'pumps' | 'valves'): Job => {
+    const job = SYSTEMS[7] as Job;
+    return {
+      ...job,
+      separation: newSeparation(kind),
+      distribution: { ...job.distribution, kind: distribution },
+      circuits: job.circuits.map((circuit, i) =>
+        i === 0
+          ? { ...circuit, connection: 'direct', flowTemperature: 56 as typeof circuit.flowTemperature }
+          : { ...circuit, mixing: 'injection-fixed' },
+      ),
+    };
+  };
+  const injection = (job: Job) => designJob(job).circuits[1]?.sized?.injection?.pump;
+  const heads = (kind: Job['separation']['kind'], distribution: 'pumps' | 'valves') =>
+    injection(of(kind, distribution))?.head.value ?? 0;
+  // 15 kPa of plates, in metres of water at about 50 °C.
+  const PLATES = 15_000 / (988 * 9.80665);
+
+  it('plates are driven by each pump that draws from the bars: by injection and charging too', () => {
+    expect(heads('plate-exchanger', 'pumps') - heads('low-loss-header', 'pumps')).toBeCloseTo(PLATES, 1);
+    const charging = (kind: Job['separation']['kind']) => designJob(of(kind, 'pumps')).hotWater?.pump?.head.value ?? 0;
+    expect(charging('plate-exchanger')).toBeGreaterThan(charging('low-loss-header') + PLATES);
+  });
+
+  it('one pump for all drives it once: the injection pump has its own way only, the valves take it once', () => {
+    // The approach of the plates moves the share of hot water by a little.
+    expect(heads('plate-exchanger', 'valves')).toBeCloseTo(heads('low-loss-header', 'valves'), 2);
+    expect(heads('none', 'valves')).toBeCloseTo(heads('low-loss-header', 'valves'), 6);
+    for (const kind of ['plate-exchanger', 'none', 'low-loss-header'] as const) {
+      const { circuits } = designJob(of(kind, 'valves'));
+      const state = designJob(of(kind, 'valves')).solved?.state.circuits[0];
+      // The direct circuit gets what it was designed for.
+      expect((state?.massFlow ?? 0) / (circuits[0]?.sized?.massFlow.value ?? 1), kind).toBeGreaterThan(0.92);
+    }
+  });
+
+  it('a floor injected behind plates gets its water', () => {
+    const state = designJob(of('plate-exchanger', 'pumps')).solved?.state.circuits[1];
+    expect(state?.massFlow).toBeGreaterThan(0.1);
+    expect(state?.supply).toBeGreaterThan(30);
+  });
+
+  it('the authority of a mixing valve counts the plates it works against', () => {
+    const job = SYSTEMS[7] as Job;
+    const variable = (kind: Job['separation']['kind']) =>
+      designJob({ ...job, separation: newSeparation(kind) }).figures['circuits/c2/variableLoss']?.value ?? 0;
+    expect(variable('plate-exchanger') - variable('low-loss-header')).toBeCloseTo(15_000, 0);
+  });
+});

@@ -1,5 +1,6 @@
 import { byRule, decided, type Figure, given } from '../figure/figure.ts';
 import { coilConductance } from '../plant/cylinder.ts';
+import { behindBars } from './behind-bars.ts';
 import { type Asked, type ChosenPump, choose } from './choose-pump.ts';
 import type { Context } from './context.ts';
 import { kvOf } from './links.ts';
@@ -68,8 +69,7 @@ export function designCharging(context: Context, source: SourceFlow): Charging |
     terms: { T_f: decided('charged with', 'temperature', hotWater.flowTemperature, 'hotWater/flowTemperature') },
   });
   const coil = rules.coilLoss;
-  const separated = job.separation.kind !== 'none';
-  const sourceLoss = separated ? 0 : source.lossAt(volumeFlow.value);
+  const behind = behindBars(context, source, volumeFlow.value);
   const loss = run.lossAt(volumeFlow.value) + coil.limit;
   const asked: Asked = {
     place: 'hotWater/pump',
@@ -81,9 +81,9 @@ export function designCharging(context: Context, source: SourceFlow): Charging |
     losses: {
       'Δp pipe': run.pipe.loss,
       'Δp coil': byRule(coil),
-      ...(separated ? {} : { 'Δp source': given('source and its pipe', 'pressure', sourceLoss, 'nothing separates them') }),
+      ...behind.losses,
     },
-    loss: loss + sourceLoss,
+    loss: loss + behind.loss,
     ownLossAt: (at) => run.lossAt(at) + coil.limit * (at / volumeFlow.value) ** 2,
   };
   const valveKv = kvOf(volumeFlow.value, rules.zoneValveLoss.limit, fluid.density);

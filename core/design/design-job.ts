@@ -7,6 +7,7 @@ import { GRAVITY } from '../quantity/gravity.ts';
 import { review } from '../review/review.ts';
 import { assemble } from './assemble.ts';
 import type { LoopSetting } from './balancing.ts';
+import { behindBarsTogether } from './behind-bars.ts';
 import { type BufferDesign, designBuffer, withCycling } from './buffer-design.ts';
 import { type Charging, designCharging } from './charging-design.ts';
 import type { ChosenPump, PumpDesign } from './choose-pump.ts';
@@ -130,7 +131,7 @@ function sizePlant(context: Context, flows: CircuitFlow[], load: Figure, heatPum
   const exchanger = designExchanger(context, source);
   const vessel = designVessel(context, flows, source, header, contents, buffer, charging);
   const loops = flows.map((flow) => flow.loops.map((loop) => ({ ...loop, kv: kvAsBuilt(loop.place, built) ?? loop.kv })));
-  const sourceLoss = context.job.separation.kind === 'none' ? source.lossAt(source.volumeFlow.value) : 0;
+  const sourceLoss = behindBarsTogether(context, source).loss;
   const regulating = flows.map((flow, i) =>
     designRegulating(context, flow, {
       own: chosen.circuits[i] ?? null,

@@ -2,6 +2,7 @@ import { hotShare } from '../circuit/mixing.ts';
 import { byRule, decided, type Figure, given } from '../figure/figure.ts';
 import { pipeFlow } from '../pipe/friction.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
+import { behindBarsTogether, sharedDrives } from './behind-bars.ts';
 import { type ChosenPump, choose, type PumpDesign } from './choose-pump.ts';
 import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
@@ -26,7 +27,7 @@ export interface SizedInjection extends Omit<InjectionDesign, 'pump'> {
  * takes the rest of its pressure where its speed is fixed, and its speed follows the mix where it varies.
  */
 export function designInjection(context: Context, flow: CircuitFlow, source: SourceFlow): SizedInjection {
-  const { job, book, rules } = context;
+  const { book, rules } = context;
   const { circuit, place, fluid } = flow;
   const variable = circuit.mixing === 'injection-variable';
   const share = book.add({
@@ -52,9 +53,9 @@ export function designInjection(context: Context, flow: CircuitFlow, source: Sou
     terms: { V: flow.volumeFlow, 'm_hot / m': share },
   });
   const { size, material } = flow.run.pipe;
-  const separated = job.separation.kind !== 'none';
   const tailAt = (at: number) => pipeFlow(at, size.bore, material.roughness, fluid).gradient * rules.headerTail.limit;
-  const sourceLoss = separated ? 0 : source.lossAt(source.volumeFlow.value);
+  // One pump for all drives the bars already; otherwise this one draws through what lies behind them, beside all others.
+  const behind = sharedDrives(context) ? { losses: {}, loss: 0 } : behindBarsTogether(context, source);
   const tail = tailAt(designFlow.value);
   const least = rules.injectionValveLoss;
   const pump = choose(context, {
@@ -67,14 +68,14 @@ export function designInjection(context: Context, flow: CircuitFlow, source: Sou
     losses: {
       'Δp tail': given('short pipe from the bar', 'pressure', tail, 'gradient of the run over the tail length'),
       'Δp valve': byRule(least),
-      ...(separated ? {} : { 'Δp source': given('source and its pipe', 'pressure', sourceLoss, 'nothing separates them') }),
+      ...behind.losses,
     },
-    loss: tail + least.limit + sourceLoss,
+    loss: tail + least.limit + behind.loss,
     ownLossAt: (at) => tailAt(at) + least.limit * (at / Math.max(designFlow.value, 1e-9)) ** 2,
   });
   const opening = pump.speed?.model.checkValve ? rules.pumpCheckOpening.limit : 0;
   const head = (pump.speed?.headAt(designFlow.value) ?? 0) * fluid.density * GRAVITY;
-  const surplus = Math.max(head - opening - tail - sourceLoss, least.limit);
+  const surplus = Math.max(head - opening - tail - behind.loss, least.limit);
   const regulating = book.add({
     id: `${place}/injectionValve`,
     label: `${circuit.name}: Kv behind the injection pump`,

@@ -41,20 +41,31 @@ export function designValve(context: Context, flow: CircuitFlow, source: SourceF
   const { size, material } = flow.run.pipe;
   const tailAt = (at: number) => pipeFlow(at, size.bore, material.roughness, fluid).gradient * rules.headerTail.limit;
   const tail = tailAt(volumeFlow.value);
-  const throughSource = separated ? 0 : source.run.pipe.loss.value + source.loss.value;
+  const plates = job.separation.kind === 'plate-exchanger';
+  const throughSource = plates ? rules.plateLoss.limit : separated ? 0 : source.run.pipe.loss.value + source.loss.value;
   const variableLoss = book.add({
     id: `${place}/variableLoss`,
     label: `${circuit.name}: loss of the part whose flow the valve changes`,
     kind: 'pressure',
     value: tail + throughSource,
-    formula: separated ? 'Δp_var = R · L_tail' : 'Δp_var = R · L_tail + Δp_pipe + Δp_source',
-    source: separated
-      ? 'the header takes all other pressure off the hot port'
-      : 'without separation the hot port works against the source',
+    formula: plates
+      ? 'Δp_var = R · L_tail + Δp_plates'
+      : separated
+        ? 'Δp_var = R · L_tail'
+        : 'Δp_var = R · L_tail + Δp_pipe + Δp_source',
+    source: plates
+      ? 'the hot port works against the plates'
+      : separated
+        ? 'the header takes all other pressure off the hot port'
+        : 'without separation the hot port works against the source',
     terms: {
       R: flow.run.pipe.gradient,
       L_tail: byRule(rules.headerTail),
-      ...(separated ? {} : { Δp_pipe: source.run.pipe.loss, Δp_source: source.loss }),
+      ...(plates
+        ? { Δp_plates: byRule(rules.plateLoss) }
+        : separated
+          ? {}
+          : { Δp_pipe: source.run.pipe.loss, Δp_source: source.loss }),
     },
   });
   const wanted = Math.max(

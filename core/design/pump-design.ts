@@ -1,6 +1,7 @@
 import { byRule, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import { atSpeed, type PumpState } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
+import { behindBarsTogether } from './behind-bars.ts';
 import type { Charging } from './charging-design.ts';
 import { type ChosenPump, choose, type PumpDesign } from './choose-pump.ts';
 import type { CircuitFlow } from './circuit-design.ts';
@@ -40,12 +41,7 @@ export function choosePumps(context: Context, circuits: readonly CircuitFlow[], 
     'Δp source': source.loss,
     ...(source.inLine ? { 'Δp source parts': source.inLine } : {}),
   };
-  const behind: Record<string, Ingredient> = plates
-    ? { 'Δp plates': byRule(context.rules.plateLoss) }
-    : separated
-      ? {}
-      : sourceLosses;
-  const behindLoss = plates ? context.rules.plateLoss.limit : separated ? 0 : source.lossAt(source.volumeFlow.value);
+  const { losses: behind, loss: behindLoss } = behindBarsTogether(context, source);
   const ask = askSharedPump(context, circuits, zoneValves, source, {
     load,
     charging,
