@@ -68,7 +68,7 @@ export function designCycling(context: Context, design: Designed, plant: Plant):
     id: 'source/starts',
     label: 'Source: starts on the worst day of heating',
     kind: 'factor',
-    value: worst.starts,
+    value: Math.round(worst.starts),
     formula: 'n = Σ (24 h · chance of a set of calls · starts an hour while it stands)',
     source:
       'waters of source, tank and circuits through a few cycles by their balances, for every number of thermostats that call; from the design day to the end of heating, the worst day shown',

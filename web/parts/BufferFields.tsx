@@ -51,7 +51,7 @@ export function BufferFields({ design, buffer }: { design: Design; buffer: Buffe
               {each.label} <FigureButton figure={each} /> ·{' '}
             </span>
           ))}
-        smallest zone in its worst hour <FigureButton figure={buffer.smallestZone} /> · water that moves with it alone{' '}
+        Smallest zone in its worst hour <FigureButton figure={buffer.smallestZone} /> · water that moves with it alone{' '}
         <FigureButton figure={buffer.open} />
       </Typography>
       {cycling && (

@@ -15,7 +15,7 @@ const FIELDS = [
   ['leastPause', 'Least pause', 'duration'],
   ['forcedRun', 'Forced run', 'duration'],
   ['startTime', 'Time to start', 'duration'],
-  ['mostStarts', 'Most starts an hour', 'factor'],
+  ['mostStarts', 'Most starts', 'factor'],
 ] as const satisfies readonly (readonly [string, string, QuantityKind])[];
 
 /** How the source stops and starts, and what the design makes of that. */
@@ -49,6 +49,7 @@ export function FiringFields({ design }: { design: Design }) {
             label={label}
             empty="auto"
             automatic={`auto: ${kind === 'factor' ? usual[key] : say(usual[key], kind)}`}
+            counted="an hour"
           />
         ))}
       </Box>

@@ -57,19 +57,19 @@ export function FurtherSources({ design }: { design: Design }) {
             {source.order === 'backup' && <Tick place={`${place}/takesOver`} label="It takes over by itself" />}
             <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
               <QuantityField place={`${place}/runsBelow`} label="Only below" empty={null} help="Outdoors; empty for always." />
-              <QuantityField place={`${place}/delay`} label="Waits before it comes" help="While the water is 2 K too cool." />
+              <QuantityField place={`${place}/delay`} label="It waits" help="While the water is 2 K too cool." />
               <QuantityField
                 place={`${place}/efficiency`}
-                label="Heat for what it buys"
+                label="Efficiency"
                 empty={null}
-                help="Empty: usual for its kind."
+                help="Heat over what it buys; empty: usual."
               />
-              <QuantityField place={`${place}/price`} label="Price of a kWh" empty={null} help="Empty: as for the job." />
+              <QuantityField place={`${place}/price`} label="Price" counted="a kWh" empty={null} help="Empty: as for the job." />
               <QuantityField
                 place={`${place}/emission`}
-                label="CO₂ of a kWh"
+                label="CO₂"
                 empty={null}
-                counted="kg"
+                counted="kg a kWh"
                 help="Empty: as for the job."
               />
             </Box>
