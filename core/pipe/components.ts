@@ -35,7 +35,7 @@ export const COMPONENT_DATA: Record<ComponentId, ComponentData> = Object.fromEnt
         side: 'return',
         label: 'Ball valve with strainer',
         zeta: 3.5,
-        note: 'Clean; a wide basket across the ball loses a third of what a Y strainer does.',
+        note: 'Clean and new it passes more than a Y strainer; its basket is small and fills soon, so it is nothing for a heat pump.',
       },
       { id: 'magnetic-filter', side: 'return', label: 'Magnetic dirt filter', zeta: 7, note: 'Clean.' },
       {

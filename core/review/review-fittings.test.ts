@@ -178,10 +178,15 @@ describe('findings that hang on more than one thing', () => {
   it('a wide strainer, or a small flow, chokes nothing', () => {
     const wide = edited(thistleMill, [
       ...heatPump,
-      ['source/returnComponents', ['isolating-valve', 'ball-valve-strainer']],
+      ['source/returnComponents', ['isolating-valve', 'y-strainer']],
       ['source/run/size', '54x1.2'],
     ]);
     expect(found(wide, 'strainer-chokes')).toEqual([]);
+    // One inside a ball valve is none for a heat pump in any pipe: common practice.
+    const inside = edited(wide, [['source/returnComponents', ['isolating-valve', 'ball-valve-strainer']]]);
+    const [finding] = found(inside, 'strainer-chokes');
+    expect(finding?.title).toContain('ball valve');
+    expect(found(applyEdits(inside, finding?.remedies[0]?.edits ?? []), 'strainer-chokes')).toEqual([]);
   });
 
   it('a header takes the air out by itself', () => {

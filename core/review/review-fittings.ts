@@ -68,7 +68,9 @@ function strainers({ job, rules, say, fluidAt }: Context, { source }: Unreviewed
   if (!strainer) return [];
   const fluid = fluidAt(job.source.flowTemperature - job.source.temperatureDifference / 2);
   const loss = componentsLoss([strainer], source.volumeFlow.value, source.run.size.bore, fluid);
-  if (loss < rules.strainerLoss.limit) return [];
+  // One inside a ball valve has so small a basket that it chokes once it has caught something, however wide the pipe.
+  const small = strainer === 'ball-valve-strainer';
+  if (!small && loss < rules.strainerLoss.limit) return [];
   const without = (parts: readonly ComponentId[]) => parts.filter((part) => part !== strainer);
   const onReturn = without(job.source.returnComponents);
   return [
@@ -78,8 +80,10 @@ function strainers({ job, rules, say, fluidAt }: Context, { source }: Unreviewed
       severity: 'mend',
       place: 'source/components',
       component: 'source/run',
-      title: `The ${COMPONENT_DATA[strainer].label.toLowerCase()} takes ${say(loss, 'pressure')} clean`,
-      why: `A heat pump needs all its flow; a fine basket chokes it, and several times as much once it has caught something. ${rules.strainerLoss.reason}`,
+      title: small
+        ? 'The strainer inside a ball valve chokes the heat pump once it has caught something'
+        : `The ${COMPONENT_DATA[strainer].label.toLowerCase()} takes ${say(loss, 'pressure')} clean`,
+      why: `A heat pump needs all its flow; a fine basket chokes it, and several times as much once it has caught something. Clean it takes ${say(loss, 'pressure')} here. ${rules.strainerLoss.reason}`,
       remedies: [
         {
           label: 'A magnetic filter of wide bore instead',

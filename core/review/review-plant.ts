@@ -180,13 +180,41 @@ function reviewDilution(context: Context, design: UnreviewedDesign): Finding[] {
   ];
 }
 
+/** The vessel holds water up to a height that some circuit stands above. */
+function staticHeightLow({ job, say }: Context): Finding[] {
+  const highest = job.circuits.reduce<{ name: string; height: number } | null>(
+    (most, { name, height }) => (most === null || height > most.height ? { name, height } : most),
+    null,
+  );
+  if (!highest || highest.height <= job.vessel.staticHeight) return [];
+  return [
+    {
+      id: 'static-height-low',
+      rule: 'static-height-low',
+      severity: 'mend',
+      place: 'vessel/staticHeight',
+      component: 'vessel',
+      title: `${highest.name} stands ${say(highest.height, 'length')} up, the vessel counts with ${say(job.vessel.staticHeight, 'length')}`,
+      why: 'The gas pressure carries the water to the highest point. Counted too low, the top of the plant is under less than the air outside: it draws air in, and the radiators up there stay cold.',
+      remedies: [
+        {
+          label: `Count with ${say(highest.height, 'length')}`,
+          edits: [{ at: 'vessel/staticHeight', value: highest.height }],
+        },
+      ],
+    },
+  ];
+}
+
 function reviewVessel(context: Context, design: UnreviewedDesign): Finding[] {
   const { job, say } = context;
   const { vessel } = design;
   if (!vessel) return [];
+  const low = staticHeightLow(context);
   const least = vessel.leastVolume.value;
   if (!Number.isFinite(least)) {
     return [
+      ...low,
       {
         id: 'vessel-impossible',
         rule: 'vessel-impossible',
@@ -199,8 +227,9 @@ function reviewVessel(context: Context, design: UnreviewedDesign): Finding[] {
       },
     ];
   }
-  if (vessel.volume !== null && vessel.volume.value >= least) return [];
+  if (vessel.volume !== null && vessel.volume.value >= least) return low;
   return [
+    ...low,
     {
       id: 'vessel-too-small',
       rule: 'vessel-too-small',

@@ -27,6 +27,7 @@ const SLIPS: [rule: string, slip: Edits][] = [
   ['source-flow-high', [...airSource, ['hotWater/hygieneTemperature', 65]]],
   ['floor-uninsulated', [['rooms/r1/emitters/e1/insulation', 0.05]]],
   ['hygiene-missing', airSource],
+  ['static-height-low', [['circuits/c3/height', 9]]],
 ];
 
 describe.each(SLIPS)('%s', (rule, slip) => {
