@@ -1,6 +1,7 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
 import { controlDevices } from './devices.ts';
+import { hasHighLimit } from './high-limit.ts';
 import { byThermostat } from './shared-thermostat.ts';
 
 /** One kind of control part to buy. */
@@ -23,7 +24,7 @@ export function controlParts(job: Job, design: Design): ControlPart[] {
   const heads = devices.mixing.length - motors;
   const limits = design.circuits.filter(({ id, sized }) => {
     const decided = job.circuits.find((each) => each.id === id);
-    return decided?.highLimit && (sized?.valve || sized?.injection);
+    return sized && decided && hasHighLimit(decided);
   });
   const parts: ControlPart[] = [
     { label: 'Room thermostats', count: thermostats, note: 'On an inside wall, out of sun and draught' },

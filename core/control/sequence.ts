@@ -3,6 +3,7 @@ import type { Design } from '../design/design.ts';
 import { nameOf } from '../plant/further-sources.ts';
 import { SIGNAL_WORDS } from './devices.ts';
 import { HEATING_LIMIT } from './heating-limit.ts';
+import { hasHighLimit } from './high-limit.ts';
 import { runsOpen } from './open-plant.ts';
 
 /** Says a quantity in the units of the job. */
@@ -41,7 +42,7 @@ export function sequenceOfOperation(job: Job, design: Design, say: Say): string[
     lines.push(`${who}, ${opens}${runs}, and the source is called.${mixes}`);
     if (decided.loopValves === 'thermostatic')
       lines.push(`The thermostatic valves of ${circuit.name} follow their rooms by themselves; nothing is wired to them.`);
-    if (decided.highLimit && (sized.valve || sized.injection))
+    if (hasHighLimit(decided))
       lines.push(
         `A stat on the flow of ${circuit.name} stops its pump when the water gets too hot; it stands in series with the pump.`,
       );

@@ -2,6 +2,7 @@ import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
 import { nameOf } from '../plant/further-sources.ts';
 import { controlDevices, SIGNAL_WORDS, type ZoneDevices } from './devices.ts';
+import { hasHighLimit } from './high-limit.ts';
 import { runsOpen } from './open-plant.ts';
 import { byThermostat } from './shared-thermostat.ts';
 
@@ -90,7 +91,7 @@ export function wiringSchedule(job: Job, design: Design): Wire[] {
     const { sized, name, id } = circuit;
     const decided = job.circuits.find((each) => each.id === id);
     if (!sized || !decided) continue;
-    const limit = decided.highLimit && (sized.valve || sized.injection) ? 'High-limit stat in series in the live' : '';
+    const limit = hasHighLimit(decided) ? 'High-limit stat in series in the live' : '';
     if (sized.pump) add(`Pump ${name}`, centre, `Pump of ${name}`, 'mains, switched', limit);
     if (sized.zoneValve) add(`Zone valve ${name}`, centre, `Zone valve of ${name}`, actuated);
     if (sized.injection)

@@ -1,13 +1,20 @@
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import { findCirculator } from '../plant/circulator.ts';
+import { traitsOf } from '../plant/source-kinds.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
 import type { Finding } from './finding.ts';
 
 /** Findings on what mixes, parts and moves the water: plates, mixing valves, one pump for all, valves against full head. */
 export function reviewDistribution(context: Context, design: UnreviewedDesign): Finding[] {
   if (!design.source) return [];
-  return [...plates(context, design), ...mixing(context, design), ...sharedPump(context, design), ...closeOff(context, design)];
+  return [
+    ...plates(context, design),
+    ...mixing(context, design),
+    ...unlimitedFloors(context, design),
+    ...sharedPump(context, design),
+    ...closeOff(context, design),
+  ];
 }
 
 function plates({ job, say }: Context, { source }: UnreviewedDesign): Finding[] {
@@ -46,6 +53,32 @@ function plates({ job, say }: Context, { source }: UnreviewedDesign): Finding[] 
         : [],
   });
   return findings;
+}
+
+/** Water above this harms screed, boards and feet, degrees C: EN 1264-4 asks for 55 at most in screed, from memory. */
+export const MOST_IN_FLOOR = 55;
+
+/** Floors that take what the source sends, and nothing stops water that is too hot for them. */
+function unlimitedFloors({ job, say }: Context, { circuits }: UnreviewedDesign): Finding[] {
+  const most = traitsOf(job.source).mostFlow;
+  return job.circuits.flatMap((circuit): Finding[] => {
+    const sized = circuits.find((each) => each.id === circuit.id)?.sized;
+    if (!sized || circuit.connection !== 'direct' || circuit.emitters !== 'floor' || circuit.highLimit || most <= MOST_IN_FLOOR)
+      return [];
+    const place = `circuits/${circuit.id}/highLimit`;
+    return [
+      {
+        id: `floor-unlimited:${circuit.id}`,
+        rule: 'floor-unlimited',
+        severity: 'mend',
+        place,
+        component: `circuits/${circuit.id}/pump`,
+        title: `${circuit.name}: nothing stops water too hot for the floor`,
+        why: `The floor takes what the source sends, and one of this kind can send ${say(most, 'temperature')} when its control fails or the cylinder is charged. Above about ${say(MOST_IN_FLOOR, 'temperature')} screed cracks and boards shrink. A stat on the flow that stops the pump guards it.`,
+        remedies: [{ label: 'A stat that stops the pump', edits: [{ at: place, value: true }] }],
+      },
+    ];
+  });
 }
 
 function mixing({ job, say }: Context, { circuits }: UnreviewedDesign): Finding[] {

@@ -10,6 +10,7 @@ import { improvementsOf } from '../emitter/improve.ts';
 import { circuitsById, ladder, type Rung, roomEmitters, rungOutput } from '../emitter/ladder.ts';
 import { excessOf, outputAt } from '../emitter/law.ts';
 import type { Finding, Remedy } from './finding.ts';
+import { MOST_IN_FLOOR } from './review-distribution.ts';
 
 /** How far a room may need hotter water than its circuit has, K: a tenth of a turn of the mixing valve. */
 const TOLERANCE = 0.25;
@@ -58,7 +59,8 @@ function enoughFor(job: Job, circuit: Circuit, rung: Rung): Remedy[] {
 }
 
 const hotter = ({ say }: Context, circuit: Circuit, needed: number): Remedy[] =>
-  Number.isFinite(needed)
+  // No floor is fed hotter than its screed bears, whatever a room would need.
+  Number.isFinite(needed) && (circuit.emitters !== 'floor' || needed <= MOST_IN_FLOOR)
     ? [
         {
           label: `Run ${circuit.name} at ${say(Math.ceil(needed), 'temperature')}`,

@@ -5,6 +5,7 @@ import type { Job } from '../../model/job.ts';
 import { newFloor, newPanel } from '../../model/new-emitter.ts';
 import { newSeparation } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
+import { sequenceOfOperation } from '../control/sequence.ts';
 import { designJob } from '../design/design-job.ts';
 
 type Edits = [string, unknown][];
@@ -27,6 +28,13 @@ const SLIPS: [rule: string, slip: Edits][] = [
   ['source-flow-high', [...airSource, ['hotWater/hygieneTemperature', 65]]],
   ['floor-uninsulated', [['rooms/r1/emitters/e1/insulation', 0.05]]],
   ['hygiene-missing', airSource],
+  [
+    'floor-unlimited',
+    [
+      ['circuits/c1/connection', 'direct'],
+      ['circuits/c1/highLimit', false],
+    ],
+  ],
   ['static-height-low', [['circuits/c3/height', 9]]],
 ];
 
@@ -62,6 +70,25 @@ describe('a cycle against germs on a heat pump', () => {
     const points = [{ id: 'p1', outdoor: -7, flow: 70, output: 17_000, cop: 1.6 }];
     const hot = edited(thistleMill, ...airSource, ['source/flowTemperature', 68], ['source/points', points]);
     expect(found(hot, 'source-flow-high')).toEqual([]);
+  });
+});
+
+describe('a floor that would need hotter water than it bears', () => {
+  it('is not offered that: its remedies stay at 55 °C', () => {
+    const hot = edited(thistleMill, ['rooms/r1/heatLoad', 9000]);
+    const short = designJob(hot).findings.filter(({ rule }) => rule === 'emitter-short');
+    expect(short.length).toBeGreaterThan(0);
+    for (const { remedies } of short)
+      for (const { edits } of remedies)
+        for (const { at, value } of edits) if (at === 'circuits/c1/flowTemperature') expect(value).toBeLessThanOrEqual(55);
+  });
+
+  it('a stat on a direct floor is bought, wired and told like one on a mixed circuit', () => {
+    const direct = edited(SYSTEMS[1] as Job, ['circuits/c1/highLimit', true]);
+    const without = edited(direct, ['circuits/c1/highLimit', false]);
+    const told = (job: Job) =>
+      sequenceOfOperation(job, designJob(job), (value) => String(value)).filter((line) => line.includes('gets too hot')).length;
+    expect([told(direct), told(without)]).toEqual([1, 0]);
   });
 });
 

@@ -29,6 +29,7 @@ import { Reading, Sheet } from '../parts/Layout.tsx';
 import { LoopTable } from '../parts/LoopTable.tsx';
 import { PipeFields } from '../parts/PipeFields.tsx';
 import { ProposeDialog } from '../parts/ProposeDialog.tsx';
+import { Tick } from '../parts/Tick.tsx';
 import { useDesigned } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
@@ -216,6 +217,11 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
         />
         <QuantityField place={`${place}/height`} label="Height above the plant" />
         {circuit.connection === 'mixed' && <MixingFields circuit={circuit} sized={sized ?? null} />}
+        {circuit.connection === 'direct' && circuit.emitters === 'floor' && (
+          <Box sx={{ gridColumn: '1 / -1' }}>
+            <Tick place={`circuits/${circuit.id}/highLimit`} label="A stat stops the pump when the water gets too hot" />
+          </Box>
+        )}
         <ChoiceField place={`${place}/hand`} label="Return riser stands" options={HAND_CHOICES} />
         <ComponentsField place={`${place}/components`} label="On the flow, from the pump up" bore={sized?.run.size.bore} />
         <ComponentsField
