@@ -70,3 +70,14 @@ describe('floors of other kinds', () => {
     expect(downwardLoss({ ...floor, insulation: 3 }, 60, 20)).toBeLessThan(0.35 * downwardLoss(floor, 60, 20));
   });
 });
+
+describe('pipes further apart than the tables know', () => {
+  it('give no more each than at the widest spacing: half of it at twice the distance', () => {
+    const plates = newFloor('e1', 10, { system: 'plates-below', covering: 0 });
+    expect(floorTransfer(plates, 0.6)).toBeCloseTo(floorTransfer(plates, 0.3) / 2, 9);
+    expect(floorTransfer(plates, 0.4)).toBeLessThan(floorTransfer(plates, 0.3));
+    const wet = newFloor('e1', 10, { covering: 0 });
+    // EN 1264-2: beyond 0.375 m the output goes with 0.375 / T, from memory.
+    expect(floorTransfer(wet, 0.75)).toBeCloseTo(floorTransfer(wet, 0.375) / 2, 9);
+  });
+});

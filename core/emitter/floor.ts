@@ -63,14 +63,26 @@ export interface WetFloor {
   wall?: { thickness: number; conductivity: number };
 }
 
+/** Widest spacing of the method, m. */
+const WIDEST = 0.375;
+
 /**
  * Heat transfer of a wet floor in W/(m2 K) of log-mean water over room: EN 1264-2, types A and C.
  *
- * K_H = B a_B a_T^(1 - T / 0.075) a_U^(100 (0.045 - s_u)) a_D^(250 (D - 0.020)). Beyond 375 mm spacing, or with coverings
- * above 0.15 m2K/W, the tables end and their last values are kept.
+ * K_H = B a_B a_T^(1 - T / 0.075) a_U^(100 (0.045 - s_u)) a_D^(250 (D - 0.020)). Beyond 375 mm each pipe gives what it gives
+ * there, K_H (T) = K_H (0.375) 0.375 / T (the standard's own rule, from memory); with coverings above 0.15 m2K/W the tables end and
+ * their last values are kept.
  */
-export function wetFloorTransfer({ spacing, covering, cover, conductivity, outside, wall = USUAL_WALL }: WetFloor): number {
+export function wetFloorTransfer({
+  spacing: asLaid,
+  covering,
+  cover,
+  conductivity,
+  outside,
+  wall = USUAL_WALL,
+}: WetFloor): number {
   const surface = 1 / SURFACE;
+  const spacing = Math.min(asLaid, WIDEST);
   const ofCovering = (surface + USUAL_COVER / USUAL_CONDUCTIVITY) / (surface + USUAL_COVER / conductivity + covering);
   const shape =
     ofCovering *
@@ -81,7 +93,7 @@ export function wetFloorTransfer({ spacing, covering, cover, conductivity, outsi
     Math.log(outside / (outside - 2 * thickness)) / (2 * lambda);
   // 1 / B = 1 / B0 + (1.1 / pi) shape T (wall as it is - wall of the tables): the standard's correction for other pipes.
   const correction = (1.1 / Math.PI) * shape * spacing * (wallOf(wall) - wallOf(USUAL_WALL));
-  return shape / (1 / B0 + correction);
+  return (shape / (1 / B0 + correction)) * (spacing / asLaid);
 }
 
 interface SystemData {
@@ -122,11 +134,16 @@ export const FLOOR_DATA: Record<FloorSystem, SystemData> = {
   },
 };
 
+/** K_H of a dry floor at a spacing: between those known on straight lines, beyond the widest each pipe gives no more than there. */
+function dryTransfer({ spacings, values }: { spacings: readonly number[]; values: readonly number[] }, spacing: number): number {
+  const widest = spacings.at(-1) as number;
+  return spacing > widest ? ((values.at(-1) as number) * widest) / spacing : between(spacings, values, spacing);
+}
+
 /** Heat transfer K_H of a floor as built, W/(m2 K), at a spacing in m. */
 export function floorTransfer(floor: Floor, spacing: number): number {
   const { transfer } = FLOOR_DATA[floor.system];
-  const bare =
-    floor.heatTransfer !== 'auto' ? floor.heatTransfer : transfer && between(transfer.spacings, transfer.values, spacing);
+  const bare = floor.heatTransfer !== 'auto' ? floor.heatTransfer : transfer && dryTransfer(transfer, spacing);
   // A covering on a floor whose own figure is known lies in series with it.
   if (bare !== null) return (bare * floor.contact) / (1 + bare * floor.contact * floor.covering);
   const { outside, bore, wallConductivity } = floorPipe(floor);
