@@ -8,8 +8,8 @@ export default defineConfig({
           name: 'unit',
           include: ['{model,core,exchange,demo,web,cli}/**/*.test.ts'],
           environment: 'node',
-          // Some start a program of their own, which takes its time on a busy machine.
-          testTimeout: 30_000,
+          // Some start a program of their own, or run a season, which takes its time on a busy machine.
+          testTimeout: 120_000,
         },
       },
       {
