@@ -37,7 +37,7 @@ for (const zones of [2, 4, 6, 8, 10, 12]) {
 }
 console.log(`  the demo: ${medianOf(() => void day(thistleMill), 5, 2).toFixed(0)} ms`);
 
-console.log('A season at five-minute steps');
+console.log('A season at two-minute steps');
 for (const [name, job] of [
   ['the demo', thistleMill],
   ['twelve zones', twelveZones()],

@@ -6,7 +6,7 @@ import { simulation } from './simulate.ts';
 import type { Weather } from './weather.ts';
 
 /**
- * A heating season of the plant in steps of five minutes: the weather given, or an invented one.
+ * A heating season of the plant in steps of two minutes: the weather given, or an invented one.
  * @yields the share done
  * @returns null while there is no plant
  */

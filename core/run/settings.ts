@@ -46,7 +46,7 @@ export const daySettings = (
   ...more,
 });
 
-/** A season in steps of five minutes: the weather given, or an invented one; a moment of each day is kept. */
+/** A season in steps of two minutes: the weather given, or an invented one; a moment of each day is kept. */
 export const seasonSettings = (job: Job, weather: Weather | null, more: Partial<RunSettings> = {}): RunSettings => ({
   ...daySettings(job, { mean: 0, swing: 0 }),
   step: SEASON_STEP,

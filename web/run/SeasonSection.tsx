@@ -112,7 +112,7 @@ export function SeasonSection({
       <Box sx={{ minWidth: 0, display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 2.5 }}>
         {!ran && job.runs.length === 0 && (
           <Typography sx={{ maxWidth: 620 }}>
-            In steps of five minutes through the whole winter: what the source really sends and gets back, what that makes of its
+            In steps of two minutes through the whole winter: what the source really sends and gets back, what that makes of its
             efficiency, how often it starts, who is short of heat and for how long. It takes a few seconds and may be called off.
           </Typography>
         )}
