@@ -58,7 +58,7 @@ describe('waters and the streams between them', () => {
           streams.heatAt(0);
           // A ring: as much comes in as goes out everywhere.
           holds.forEach((_, i) => void streams.flow(i, (i + 1) % holds.length, carries[0] as number));
-          streams.coil(0, 1, 2, carries[2] as number, 0.6);
+          streams.coilThrough(0, 1, [2], carries[2] as number, 0.6);
           streams.flow(1, 0, carries[2] as number);
           streams.end(0, () => power);
           expect(Math.abs(streams.held - before - power * 60)).toBeLessThan(1e-9 * (Math.abs(before) + power * 60 + 1));
@@ -101,5 +101,39 @@ describe('waters and the streams between them', () => {
     expect(at(streams, 0)).toBeGreaterThan(40);
     streams.recall();
     expect([...streams.temperature]).toEqual([40, 40]);
+  });
+});
+
+describe('a coil through layers, plates, and heat that is put in', () => {
+  it('layers of one temperature take what one water of it would: 1 - e^(-UA/C) in all, more at the first', () => {
+    // Hot 60 C, what comes back, five layers of 20 C; all so large that nothing changes in a step.
+    const streams = new Streams([1e15, 1e15, 1e9, 1e9, 1e9, 1e9, 1e9], 20);
+    streams.temperature[0] = 60;
+    const share = -Math.expm1(-0.3);
+    const before = [2, 3, 4, 5, 6].map((i) => streams.heldBy(i));
+    streams.begin(10);
+    streams.coilThrough(0, 1, [2, 3, 4, 5, 6], 500, share);
+    streams.end(0, none);
+    const given = [2, 3, 4, 5, 6].map((i, k) => (streams.heldBy(i) - (before[k] as number)) / 10);
+    expect(given.reduce((sum, each) => sum + each, 0)).toBeCloseTo(500 * 40 * -Math.expm1(-1.5), -1);
+    expect(given).toEqual([...given].sort((a, b) => b - a));
+    expect((given[1] as number) / (given[0] as number)).toBeCloseTo(Math.exp(-0.3), 3);
+  });
+
+  it('plates on the way to a tank keep the heat, and give what stands above the other side', () => {
+    const streams = new Streams([50_000, 80_000, 60_000, 70_000], 40);
+    streams.temperature[0] = 55;
+    streams.temperature[2] = 30;
+    const before = streams.held;
+    const into = streams.heldBy(3);
+    streams.begin(1);
+    streams.flow(1, 0, 600);
+    streams.plates(0, 1, 2, 3, 600, 250);
+    streams.put(1, 900);
+    streams.end(0, none);
+    expect(streams.held - before).toBeCloseTo(900, 4);
+    // About 250 W/K of the 25 K between them, in a second.
+    expect((streams.heldBy(3) - into) / 250).toBeGreaterThan(24);
+    expect((streams.heldBy(3) - into) / 250).toBeLessThan(25.1);
   });
 });

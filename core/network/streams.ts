@@ -120,16 +120,6 @@ export class Streams {
     matrix[into * count + above]! += conductance;
   }
 
-  /** Water from one to another that gives a share of what it stands above a third to that. */
-  coil(from: number, to: number, heated: number, carries: number, share: number): void {
-    const { count, matrix } = this;
-    matrix[to * count + to]! += carries;
-    matrix[to * count + from]! -= carries * (1 - share);
-    matrix[to * count + heated]! -= carries * share;
-    matrix[heated * count + heated]! += carries * share;
-    matrix[heated * count + from]! -= carries * share;
-  }
-
   /** Where the source puts its heat. */
   heatAt(at: number): void {
     this.perWatt[at] = 1;

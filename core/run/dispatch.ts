@@ -149,10 +149,6 @@ export class Dispatch {
   get on(): boolean {
     return this.members.some(({ run }) => run.on);
   }
-  /** Whether any gives heat. */
-  get hot(): boolean {
-    return this.members.some(({ run }) => run.hot);
-  }
   /** Whether any burns on though nothing asks for it. */
   get burns(): boolean {
     return this.members.some(({ run }) => run instanceof FireRun && run.on);

@@ -46,10 +46,6 @@ export class FireRun extends SourceRun {
     this.left -= joules;
   }
 
-  override get able(): boolean {
-    return this.on;
-  }
-
   override edge(): number {
     return Number.NaN;
   }

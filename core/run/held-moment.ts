@@ -1,6 +1,6 @@
 import { type StraightCurve, sentAt } from '../control/weather-curve.ts';
 import type { Design } from '../design/design.ts';
-import type { Plant, PlantState } from '../design/operate.ts';
+import type { PlantState } from '../design/operate.ts';
 import type { SettledJob } from '../design/settled-job.ts';
 import { fluidOf, fluidState } from '../fluid/fluid.ts';
 import { emitterOutlet } from '../network/heat.ts';
@@ -141,19 +141,4 @@ function leastNow(
   const map = { source: job.source, capacity, design: job.site.outdoorDesignTemperature, enclosedShare };
   const rated = heatPumpNow(map, job.site.outdoorDesignTemperature, job.source.flowTemperature).output;
   return rated > 0 ? (least * heatPumpNow(map, outdoor, wanted).output) / rated : least;
-}
-
-/** Sets of calls that are looked at: everybody, and whoever takes least alone. */
-export function callSets(plant: Plant, zones: readonly RunZone[]): { name: string; ids: string[] }[] {
-  const byThermostat = new Map<string, RunZone[]>();
-  for (const zone of zones) byThermostat.set(zone.thermostat, [...(byThermostat.get(zone.thermostat) ?? []), zone]);
-  const groups = [...byThermostat.values()].map((group) => ({
-    name: group[0]?.label ?? '',
-    ids: group.map(({ id }) => id),
-    load: group.reduce((sum, { load }) => sum + load, 0),
-  }));
-  groups.sort((a, b) => a.load - b.load);
-  const all = { name: 'all zones', ids: plant.assembly.zones.map(({ id }) => id) };
-  const [smallest] = groups;
-  return groups.length > 1 && smallest ? [all, smallest] : [all];
 }

@@ -131,14 +131,11 @@ export class PlantWater {
   get store(): number | null {
     return this.cylinder === null ? null : this.at(this.cylinder + HotStore.sensor);
   }
-  /** The coldest of the cylinder, and what a tap gets of it. */
+  /** The coldest of the cylinder, degrees C. */
   get coldestOfStore(): number {
     let coldest = Number.POSITIVE_INFINITY;
     for (const layer of this.storeLayers) coldest = Math.min(coldest, layer);
     return coldest;
-  }
-  get topOfStore(): number | null {
-    return this.cylinder === null ? null : this.at(this.cylinder);
   }
   get layerTemperatures(): number[] {
     return Array.from({ length: this.layers }, (_, i) => this.at(this.top + i));

@@ -70,11 +70,6 @@ export class SourceRun {
     return Math.min(Math.max(asked, Math.min(this.least, most)), most);
   }
 
-  /** Whether it can be had just now, its time to rest apart. */
-  get able(): boolean {
-    return true;
-  }
-
   /** Where its sensor makes it change next, degrees C. */
   edge(wanted: number): number {
     return this.on ? wanted + this.firing.stopsAbove : wanted - this.firing.startsBelow;
