@@ -63,3 +63,7 @@ export const bandOf = ({ stopsAbove, startsBelow }: Pick<Firing, 'stopsAbove' | 
 const BUSY_HOURS = 4;
 /** Starts a day from which a source is said to cycle. */
 export const mostStartsADay = ({ mostStarts }: Pick<Firing, 'mostStarts'>): number => BUSY_HOURS * mostStarts;
+
+/** How far starts are beyond what counts as cycling: above 1 they are too many. @param busiest starts in the hour that had most */
+export const cyclingExcess = (starts: number, busiest: number, firing: Pick<Firing, 'mostStarts'>): number =>
+  Math.max(starts / mostStartsADay(firing), busiest / firing.mostStarts);

@@ -1,7 +1,7 @@
 import type { CyclingDay } from '../design/cycling.ts';
 import type { Cycle } from '../plant/cycling.ts';
 import { cyclingOf } from '../plant/cycling.ts';
-import { mostStartsADay } from '../plant/firing.ts';
+import { cyclingExcess } from '../plant/firing.ts';
 
 /** Share of what rooms need that people, things and the sun bring: as a run counts them, on average. */
 const GAINS = 0.1;
@@ -51,9 +51,9 @@ export function cyclingOn(
     starts += 24 * chance * each;
     if (chance >= STANDS) busiest = Math.max(busiest, each);
   });
-  return { outdoor, starts, busiest, cycles: starts > mostStartsADay({ mostStarts }) || busiest > mostStarts };
+  return { outdoor, starts, busiest, cycles: cyclingExcess(starts, busiest, { mostStarts }) > 1 };
 }
 
 /** How far a day is beyond what counts as cycling: above 1 it does. */
 export const excessOf = ({ starts, busiest }: CyclingDay, mostStarts: number): number =>
-  Math.max(starts / mostStartsADay({ mostStarts }), busiest / mostStarts);
+  cyclingExcess(starts, busiest, { mostStarts });

@@ -1,7 +1,7 @@
 import type { Job } from '../../model/job.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
 import { designWithPlant } from '../design/design-job.ts';
-import { firingOf, mostStartsADay } from '../plant/firing.ts';
+import { cyclingExcess, firingOf } from '../plant/firing.ts';
 import { daySettings } from './settings.ts';
 import { simulate } from './simulate.ts';
 import { syntheticDay } from './weather.ts';
@@ -29,8 +29,7 @@ function startsOn(job: Job, mean: number): { starts: number; tooMany: boolean } 
   const outdoor = syntheticDay(mean, SWING, STEP);
   const run = simulate(job, design, plant, daySettings(job, { mean, swing: SWING }, { step: STEP, outdoor, keepEvery: 720 }));
   if (run.broke !== null) return null;
-  const firing = firingOf(job.source);
-  return { starts: run.cycles, tooMany: run.cycles > mostStartsADay(firing) || run.mostStartsInHour > firing.mostStarts };
+  return { starts: run.cycles, tooMany: cyclingExcess(run.cycles, run.mostStartsInHour, firingOf(job.source)) > 1 };
 }
 
 /** Runs a job before and after a remedy; null where either cannot be run. */
