@@ -116,9 +116,17 @@ export const SYSTEMS = {
     separation: 'closely-spaced-tees',
   }),
   6: systemOf('Two manifolds at Reed End', {
-    source: { kind: 'heat-pump', capacity: 5200, flowTemperature: 33, temperatureDifference: 5, standing: 'open-air' },
+    source: {
+      kind: 'heat-pump',
+      capacity: 5200,
+      flowTemperature: 33,
+      temperatureDifference: 5,
+      standing: 'open-air',
+      curve: { slope: 'auto', shift: 0, least: 20, most: 40 },
+    },
     circuits: [directFloor(33, 5)],
     rooms: times(9, (i) => floorRoom(16.5, 540, { spacing: 0.1, loops: 2, tail: 3 }, { storey: i < 5 ? 'Ground' : 'Upper' })),
+    rest: { rulebook: 'open-low-temperature' },
   }),
   7: systemOf('Under the stair at Cloth Hall', {
     source: { kind: 'condensing-boiler', capacity: 18_000, flowTemperature: 60, temperatureDifference: 12 },
@@ -223,12 +231,21 @@ export const SYSTEMS = {
     separation: 'low-loss-header',
   }),
   14: systemOf('Grooved panels at Wren Row', {
-    source: { kind: 'heat-pump', capacity: 6000, flowTemperature: 38, temperatureDifference: 5, standing: 'open-air' },
-    circuits: [directFloor(38, 5)],
+    source: {
+      kind: 'heat-pump',
+      capacity: 6000,
+      flowTemperature: 36,
+      temperatureDifference: 5,
+      standing: 'open-air',
+      curve: { slope: 'auto', shift: 0, least: 22, most: 45 },
+      returnComponents: ['isolating-valve', 'magnetic-filter', 'isolating-valve'],
+    },
+    circuits: [directFloor(36, 5, { name: 'Panels and radiators' })],
     rooms: [
-      ...times(4, () => floorRoom(20, 800, { system: 'grooved-panel', spacing: 0.15 })),
-      { heatLoad: 450, area: 12, emitters: [newPanel('e1', { type: '3-3', length: 1.4 })] },
+      ...[760, 900, 830, 540].map((load) => floorRoom(20, load, { system: 'grooved-panel', spacing: 0.15 })),
+      ...[450, 380].map((load) => ({ heatLoad: load, area: 12, emitters: [newPanel('e1', { type: '3-3', length: 1.4 })] })),
     ],
+    rest: { rulebook: 'open-low-temperature' },
   }),
   15: systemOf('Glass corner', {
     source: { kind: 'condensing-boiler', capacity: 8000, flowTemperature: 40, temperatureDifference: 7 },

@@ -29,6 +29,7 @@ export const QUANTITY_KINDS = [
   'head',
   'massFlow',
   'volumeFlow',
+  'meterFlow',
   'volume',
   'flowCoefficient',
   'density',
@@ -64,6 +65,8 @@ export const UNIT_CHOICES = {
   head: ['m', 'ft'],
   massFlow: ['kg/h', 'lb/h', 'kg/s'],
   volumeFlow: ['L/h', 'gpm', 'L/min', 'm³/h', 'L/s'],
+  // What the meters of a manifold show.
+  meterFlow: ['L/min', 'gpm', 'L/h'],
   volume: ['L', 'gal', 'm³'],
   flowCoefficient: ['Kv', 'Cv'],
   density: ['kg/m³', 'lb/ft³'],

@@ -1,5 +1,6 @@
 import type { Job, WeatherCurve } from '../../model/job.ts';
 import type { CircuitDesign } from '../design/design.ts';
+import { dropsAsSet } from '../design/flow-shares.ts';
 import { settledJob } from '../design/settled-job.ts';
 import { emitterLaw } from '../emitter/emitter.ts';
 import { ladder, type Rung } from '../emitter/ladder.ts';
@@ -47,10 +48,11 @@ function needsOf(job: Job, circuit: CircuitDesign, all: readonly Rung[]): Need[]
   const decided = job.circuits.find((each) => each.id === circuit.id);
   if (!decided || circuit.load.value <= 0) return [];
   const rungs = all.filter((rung) => rung.circuitId === circuit.id);
-  const needs = rungs.map(({ emitters, load, drop, roomTemperature }) => ({
+  const dropAsSet = dropsAsSet(circuit.sized, decided.temperatureDifference);
+  const needs = rungs.map(({ emitters, load, drop, roomTemperature, roomId }) => ({
     laws: emitters.flatMap((emitter) => emitterLaw(emitter) ?? []),
     load,
-    drop,
+    drop: dropAsSet.get(roomId) ?? drop,
     room: roomTemperature,
   }));
   // Rooms without emitters are as warm as their circuit was designed for.

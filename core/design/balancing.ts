@@ -1,14 +1,13 @@
 import type { Circuit } from '../../model/job.ts';
 import { valveLoss } from '../circuit/mixing.ts';
-import { equalLoops } from '../emitter/equal-loops.ts';
-import { floorPipe } from '../emitter/floor.ts';
-import { floorLoops } from '../emitter/floor-loops.ts';
 import type { EmitterLaw } from '../emitter/law.ts';
 import type { Figure } from '../figure/figure.ts';
 import type { FluidState } from '../fluid/water.ts';
 import { pipeFlow } from '../pipe/friction.ts';
 import type { CircuitPart } from './circuit-parts.ts';
 import type { Context } from './context.ts';
+import type { FlowShares } from './flow-shares.ts';
+import type { LoopPipes } from './loop-pipes.ts';
 import type { SizedPipe } from './pipe-design.ts';
 import type { TreeDesign } from './tree-design.ts';
 
@@ -34,8 +33,9 @@ export interface LoopSetting {
   fittings: number;
   bore: number;
   roughness: number;
-  /** Design flow, m3/s. */
+  /** Design flow, m3/s, and what it gives beyond its need at that, however far it is closed, as a share of the need. */
   volumeFlow: number;
+  surplus: number;
   /** Section of the pipe tree it hangs on, by id; null on the run from the plant. */
   section: string | null;
   /** What pipe and open valve take at design flow, and the tree up to them, Pa. */
@@ -56,6 +56,9 @@ export interface LoopSetting {
 export interface LoopSource {
   circuit: Circuit;
   parts: readonly CircuitPart[];
+  /** Pipe and share of the flow of each part. */
+  pipes: readonly LoopPipes[];
+  shares: FlowShares;
   load: Figure;
   fluid: FluidState;
   volumeFlow: Figure;
@@ -66,57 +69,26 @@ export interface LoopSource {
 }
 
 /**
- * Most parallel runs one room is split into, and most loops a job is: beyond this the load of the worst run is a slip,
- * and a plant of hundreds of thousands of loops would stop the program.
- */
-const MOST_RUNS = 24;
-const MOST_LOOPS = 1500;
-/** Loops of floors in a whole job, by the same reason: an apartment block has a few thousand. */
-const MOST_FLOOR_LOOPS = 12_000;
-
-/**
  * The loops of a circuit and their settings.
  *
  * A floor has the loops its pipe allows, any other emitter one branch. A room whose emitters nobody has entered has as many
- * equal runs as keep each at or below the load of the worst run. Flow goes to the loops as heat does. The loop that takes most at design flow is the index and stays open; every other valve is closed
+ * equal runs as keep each at or below the load of the worst run. Flow goes to the loops as it is dealt out. The loop that takes most at design flow is the index and stays open; every other valve is closed
  * until its loop takes as much: then each gets its design flow when the manifold sees that one pressure. Valves that hold
  * their flow, or follow the air of the room, are not set: they find it by themselves.
  */
 export function balanceLoops(context: Context, flow: LoopSource): LoopSetting[] {
   const { circuit, fluid } = flow;
-  const { size, material } = flow.worstRun.pipe;
   const open = context.rules.meterKvs.limit;
   const worst = flow.worstLoad.value;
   const worstFlow = (flow.volumeFlow.value * worst) / flow.load.value;
   // Emitter and valve have one Kv, given by their loss in the worst run.
   const terminal = flow.terminalLoss.value > 0 ? flow.terminalLoss.value / worstFlow ** 2 : 0;
-  const mostRuns = Math.max(1, Math.min(MOST_RUNS, Math.floor(MOST_LOOPS / context.job.rooms.length)));
-  const emitters = context.job.rooms.reduce((sum, room) => sum + room.emitters.length, 0);
-  const mostFloorLoops = Math.max(1, Math.floor(MOST_FLOOR_LOOPS / Math.max(emitters, 1)));
-  const massFlowOf = (load: number) => (flow.volumeFlow.value * fluid.density * load) / flow.load.value;
-  const alike = circuit.loopSplit === 'equal' ? equalSplit(flow.parts, massFlowOf, fluid) : null;
-  const pipesOf = (part: CircuitPart) => {
-    const { room, emitter, load } = part;
-    if (emitter?.kind === 'floor') {
-      const { count, length } = floorLoops({ ...emitter, loops: alike?.get(part) ?? emitter.loops }, massFlowOf(load), fluid);
-      const { bore, roughness } = floorPipe(emitter);
-      return { runs: Math.min(count, mostFloorLoops), length, lengthKnown: true, fittings: 0, bore, roughness };
-    }
-    return {
-      runs: emitter ? 1 : Math.min(mostRuns, Math.max(1, Math.ceil(load / worst - 1e-9))),
-      length: room.branchLength ?? circuit.worstRun.length,
-      lengthKnown: room.branchLength !== null,
-      fittings: circuit.worstRun.fittingsAllowance,
-      bore: size.bore,
-      roughness: material.roughness,
-    };
-  };
-  const loops = flow.parts.flatMap((part) => {
+  const loops = flow.parts.flatMap((part, i) => {
     const { room, emitter, place, load, useful, law } = part;
     if (load <= 0) return [];
-    const { runs, ...pipe } = pipesOf(part);
+    const { runs, ...pipe } = flow.pipes[i] as LoopPipes;
     const { storey } = room;
-    const volumeFlow = (flow.volumeFlow.value * load) / flow.load.value / runs;
+    const volumeFlow = (flow.volumeFlow.value * (flow.shares.share[i] as number)) / runs;
     const section = flow.tree.sections[flow.tree.ofRoom.get(room.id) ?? -1];
     const { gradient } = pipeFlow(volumeFlow, pipe.bore, pipe.roughness, fluid);
     return Array.from({ length: runs }, (_, k) => ({
@@ -132,6 +104,7 @@ export function balanceLoops(context: Context, flow: LoopSource): LoopSetting[] 
       law: law && { ...law, coefficient: (law.coefficient * load) / useful / runs },
       ...pipe,
       volumeFlow,
+      surplus: flow.shares.surplus[i] as number,
       section: section?.id ?? null,
       pathLoss: section?.pathLoss ?? 0,
       ownLoss: gradient * pipe.length * (1 + pipe.fittings) + terminal * volumeFlow ** 2,
@@ -154,19 +127,6 @@ export function balanceLoops(context: Context, flow: LoopSource): LoopSetting[] 
       index: i === index,
     };
   });
-}
-
-/** Loops of each floor of a circuit where all are to be alike. */
-function equalSplit(
-  parts: readonly CircuitPart[],
-  massFlowOf: (load: number) => number,
-  fluid: FluidState,
-): Map<CircuitPart, number> {
-  const floors = parts.flatMap((part) =>
-    part.emitter?.kind === 'floor' && part.load > 0 ? [{ part, floor: part.emitter, massFlow: massFlowOf(part.load) }] : [],
-  );
-  const counts = equalLoops(floors, fluid);
-  return new Map(floors.map(({ part }, i) => [part, counts[i] as number]));
 }
 
 /** Resistance of a terminal that is said to lose nothing, Pa/(m3/s)^2: some valve there always is. */

@@ -8,6 +8,8 @@ import { bothWays, COMPONENT_DATA, componentsInLine, componentsLoss } from '../p
 import { balanceLoops, type LoopSetting } from './balancing.ts';
 import type { CircuitPart } from './circuit-parts.ts';
 import type { Context } from './context.ts';
+import { flowShares } from './flow-shares.ts';
+import { loopPipes } from './loop-pipes.ts';
 import { designPipe, type SizedPipe } from './pipe-design.ts';
 import { designRunHeat, type RunHeat } from './run-heat.ts';
 import { designTree, type TreeDesign } from './tree-design.ts';
@@ -31,6 +33,8 @@ export interface CircuitFlow {
   /** Loss of the parts in line with the run at design flow; null when there are none. */
   inLine: Figure | null;
   loops: LoopSetting[];
+  /** Water at which its loops, as set, give what each room needs; null where flow goes as heat does. */
+  setAt: Figure | null;
   tree: TreeDesign;
   /** What the longest loop entered takes beyond the worst run; null when the worst run is the worst. */
   longerLoop: Figure | null;
@@ -163,18 +167,40 @@ export function designCircuitFlow(context: Context, circuit: Circuit, parts: Cir
           : decided('loss of emitter and valve', 'pressure', circuit.terminalLoss, `${place}/terminalLoss`),
     },
   });
+  const pipes = loopPipes(context, { circuit, parts, load, massFlow, fluid, worstRun, worstLoad });
+  const shares = flowShares(context, {
+    circuit,
+    parts,
+    massFlow: massFlow.value,
+    fluid,
+    pipes,
+    terminalLoss: terminalLoss.value,
+  });
   const tree = designTree(context, {
     place,
     name: circuit.name,
     tree: pipeTree(circuit.sections),
     parts,
+    shares,
     load,
     volumeFlow,
     fluid,
     delta,
   });
   const inLine = partsInLine(context, `${place}/components`, circuit.name, bothWays(circuit), run, volumeFlow, fluid);
-  const loops = balanceLoops(context, { circuit, parts, load, fluid, volumeFlow, worstRun, worstLoad, terminalLoss, tree });
+  const loops = balanceLoops(context, {
+    circuit,
+    parts,
+    pipes,
+    shares,
+    load,
+    fluid,
+    volumeFlow,
+    worstRun,
+    worstLoad,
+    terminalLoss,
+    tree,
+  });
   const longerLoop = beyondWorstRun(context, place, circuit.name, loops, worstRun.pipe.loss, terminalLoss);
   const share = worstFlow.value / volumeFlow.value;
   return {
@@ -194,6 +220,7 @@ export function designCircuitFlow(context: Context, circuit: Circuit, parts: Cir
     terminalLoss,
     inLine,
     loops,
+    setAt: setAt(context, place, circuit.name, shares.flowTemperature, { m: massFlow, Q: load }),
     tree,
     longerLoop,
     ownLossAt: (flow) =>
@@ -202,6 +229,26 @@ export function designCircuitFlow(context: Context, circuit: Circuit, parts: Cir
       worstRun.lossAt(flow * share) +
       (terminalLoss.value + (longerLoop?.value ?? 0)) * (flow / volumeFlow.value) ** 2,
   };
+}
+
+/** Water that the loops of an open plant are set for: what the worst room needs at the flow it is given. */
+function setAt(
+  context: Context,
+  place: string,
+  name: string,
+  value: number | null,
+  terms: { m: Figure; Q: Figure },
+): Figure | null {
+  if (value === null) return null;
+  return context.book.add({
+    id: `${place}/setAt`,
+    label: `${name}: water its loops are set for`,
+    kind: 'temperature',
+    value,
+    formula: 'T_f with Σ m_i = m, each loop at the flow m_i that gives Q_i to its room',
+    source: 'energy balance and the law of each emitter, EN 442 and EN 1264-2',
+    terms,
+  });
 }
 
 function worstRunLoad(context: Context, circuit: Circuit, parts: CircuitPart[], load: Figure, place: string): Figure {

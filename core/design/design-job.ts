@@ -278,6 +278,7 @@ function sizedCircuit(flow: CircuitFlow, plant: Sized, i: number) {
     tree: flow.tree.sections.map((each) => ({ ...each, pipe: each.pipe.pipe })),
     astray: flow.tree.astray,
     loops,
+    setAt: flow.setAt,
     manifolds: floorManifolds(flow, loops),
     regulating: plant.regulating[i] ?? null,
   };

@@ -40,8 +40,9 @@ export interface SizedCircuit {
   /** Its pipe tree, from the run outwards; empty where every branch hangs on the run. */
   tree: { id: string; place: string; parent: number; depth: number; load: Figure; pipe: PipeDesign; pathLoss: number }[];
   astray: string[];
-  /** Its loops with the settings of their valves. */
+  /** Its loops with the settings of their valves, and the water they are set for; null where flow goes as heat does. */
   loops: LoopSetting[];
+  setAt: Figure | null;
   /** Manifolds its floor loops hang on, by the index of the loop. */
   manifolds: Manifold[];
   /** Kv its regulating valve is set to; null without one, or when it stays open. */

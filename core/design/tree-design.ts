@@ -4,6 +4,7 @@ import { type Figure, given, type Ingredient } from '../figure/figure.ts';
 import type { FluidState } from '../fluid/water.ts';
 import type { CircuitPart } from './circuit-parts.ts';
 import type { Context } from './context.ts';
+import type { FlowShares } from './flow-shares.ts';
 import { designPipe, type SizedPipe } from './pipe-design.ts';
 
 /** One section of the pipe tree with its load and what the water does in it. */
@@ -34,6 +35,7 @@ interface Asked {
   name: string;
   tree: PipeTree;
   parts: readonly CircuitPart[];
+  shares: FlowShares;
   load: Figure;
   volumeFlow: Figure;
   fluid: FluidState;
@@ -46,11 +48,16 @@ export function designTree(context: Context, asked: Asked): TreeDesign {
   if (tree.sections.length === 0) return { sections: [], astray: [], ofRoom: new Map() };
   const ofRoom = sectionOfRoom(tree);
   const own: number[] = tree.sections.map(() => 0);
-  for (const part of parts) {
+  const ownShare: number[] = tree.sections.map(() => 0);
+  parts.forEach((part, i) => {
     const at = ofRoom.get(part.room.id);
-    if (at !== undefined) own[at] = (own[at] as number) + part.load;
-  }
+    if (at === undefined) return;
+    own[at] = (own[at] as number) + part.load;
+    ownShare[at] = (ownShare[at] as number) + (asked.shares.share[i] as number);
+  });
   const loads = loadsAlong(tree, own);
+  const shares = loadsAlong(tree, ownShare);
+  const asHeat = asked.shares.flowTemperature === null;
   const sized = tree.sections.map(({ section, parent, children, depth }, i) => {
     const at = `${place}/sections/${section.id}`;
     const label = `${asked.name}, ${section.name || section.id}`;
@@ -81,10 +88,15 @@ export function designTree(context: Context, asked: Asked): TreeDesign {
       id: `${at}/volumeFlow`,
       label: `${label}: flow`,
       kind: 'volumeFlow',
-      value: (volumeFlow.value * (loads[i] as number)) / load.value,
-      formula: 'V_s = V · Q_s / Q',
-      source: 'flow is shared as heat is',
-      terms: { V: volumeFlow, Q_s: carried, Q: load },
+      value: volumeFlow.value * (shares[i] as number),
+      formula: asHeat ? 'V_s = V · Q_s / Q' : 'V_s = V · Σ shares of its rooms',
+      source: asHeat ? 'flow is shared as heat is' : 'loops set for what each room needs from one water',
+      terms: asHeat
+        ? { V: volumeFlow, Q_s: carried, Q: load }
+        : {
+            V: volumeFlow,
+            s: given('share of the flow that its rooms are set to', 'fraction', shares[i] as number, 'law of each emitter'),
+          },
     });
     const pipe = designPipe(context, {
       place: at,

@@ -43,7 +43,7 @@ export function flowTemperatureFor(laws: readonly EmitterLaw[], heat: number, dr
 }
 
 /** Log-mean excess in K at which emitters together give a heat in W; infinity without any. */
-function excessFor(laws: readonly EmitterLaw[], heat: number): number {
+export function excessFor(laws: readonly EmitterLaw[], heat: number): number {
   if (!laws.some((law) => law.coefficient > 0)) return Number.POSITIVE_INFINITY;
   // In logarithms the sum is nearly straight, its slope between the exponents: Newton squares its error from anywhere.
   let x = Math.log(MOST_EXCESS / 10);

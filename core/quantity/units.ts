@@ -57,6 +57,11 @@ const UNITS: Record<QuantityKind, Record<string, Unit>> = {
     'm³/h': { factor: 1 / 3600 },
     gpm: { factor: US_GALLON / 60 },
   },
+  meterFlow: {
+    'L/min': { factor: 1e-3 / 60 },
+    gpm: { factor: US_GALLON / 60 },
+    'L/h': { factor: 1e-3 / 3600 },
+  },
   volume: { L: { factor: 1e-3 }, 'm³': { factor: 1 }, gal: { factor: US_GALLON } },
   // Kv is m3/h of water at 1 bar; Cv is US gpm at 1 psi. Cv = 1.156 Kv (EN 60534).
   flowCoefficient: { Kv: { factor: 1 }, Cv: { factor: 1 / 1.156 } },

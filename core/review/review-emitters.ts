@@ -2,13 +2,14 @@ import type { Emitter } from '../../model/emitter.ts';
 import type { Circuit, Job } from '../../model/job.ts';
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
-import { emitterLabel, mostOutput } from '../emitter/emitter.ts';
+import { dropsAsSet } from '../design/flow-shares.ts';
+import { emitterLabel, emitterLaw, mostOutput } from '../emitter/emitter.ts';
 import { ALIKE, spreadOf } from '../emitter/equal-loops.ts';
 import { EDGE_LIMIT, floorPipe, SURFACE_LIMIT, surfaceTemperature } from '../emitter/floor.ts';
 import { MOST_LOOP_LOSS, mostLoopLength } from '../emitter/floor-loops.ts';
 import { improvementsOf } from '../emitter/improve.ts';
 import { circuitsById, ladder, type Rung, roomEmitters, rungOutput } from '../emitter/ladder.ts';
-import { excessOf, outputAt } from '../emitter/law.ts';
+import { excessOf, flowTemperatureFor, outputAt } from '../emitter/law.ts';
 import type { Finding, Remedy } from './finding.ts';
 import { MOST_IN_FLOOR } from './review-distribution.ts';
 
@@ -27,7 +28,7 @@ export function reviewEmitters(context: Context, design: UnreviewedDesign): Find
   if (!job.rooms.some((room) => room.emitters.length > 0)) return [];
   const rungs = ladder(job);
   return [
-    ...shortRooms(context, rungs),
+    ...shortRooms(context, asSet(context, design, rungs)),
     ...rungs.flatMap((rung) => floorTooHot(context, rung)),
     ...job.rooms.flatMap((room) =>
       room.emitters.flatMap((emitter) => [
@@ -41,6 +42,22 @@ export function reviewEmitters(context: Context, design: UnreviewedDesign): Find
     ...unlikeLoops(context, design),
     ...withoutEmitters(context),
   ];
+}
+
+/** The ladder with the fall of the water each room has as its loops are set: where nothing shuts, the tight ones get more of it. */
+function asSet({ job }: Context, { circuits }: UnreviewedDesign, rungs: readonly Rung[]): Rung[] {
+  const drops = new Map(
+    job.circuits.map(({ id, temperatureDifference }) => {
+      const sized = circuits.find((each) => each.id === id)?.sized;
+      return [id, sized?.setAt ? dropsAsSet(sized, temperatureDifference) : new Map<string, number>()];
+    }),
+  );
+  return rungs.map((rung) => {
+    const drop = drops.get(rung.circuitId)?.get(rung.roomId);
+    if (drop === undefined) return rung;
+    const laws = rung.emitters.flatMap((emitter) => emitterLaw(emitter) ?? []);
+    return { ...rung, drop, needed: flowTemperatureFor(laws, rung.load, drop, rung.roomTemperature) };
+  });
 }
 
 /** Rooms whose emitters are too small for their water: one by one, or all of a circuit at once where they are many. */

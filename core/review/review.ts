@@ -9,6 +9,7 @@ import { reviewDistribution } from './review-distribution.ts';
 import { reviewEmitters } from './review-emitters.ts';
 import { reviewFittings } from './review-fittings.ts';
 import { reviewHotWater } from './review-hot-water.ts';
+import { reviewOpen } from './review-open.ts';
 import { reviewPlacement } from './review-placement.ts';
 import { reviewPlant } from './review-plant.ts';
 import { reviewRooms } from './review-rooms.ts';
@@ -23,6 +24,7 @@ export function review(context: Context, design: UnreviewedDesign): Finding[] {
   const found = [
     ...reviewRooms(context, design),
     ...reviewEmitters(context, design),
+    ...reviewOpen(context, design),
     ...reviewCircuits(context, design),
     ...reviewCooling(context, design),
     ...reviewPlant(context, design),

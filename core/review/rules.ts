@@ -63,6 +63,27 @@ export const RULES = {
     'What the setting of a loop is counted from, until the data sheet is at hand.',
     MEMORY,
   ),
+  meterLeast: rule(
+    'least flow a loop is set to',
+    'volumeFlow',
+    0.5e-3 / 60,
+    'Flow meters of manifolds begin about there; below it nobody reads what was set.',
+    MEMORY,
+  ),
+  evenSerpentine: rule(
+    'warmth left at the end of a loop laid to and fro',
+    'fraction',
+    0.5,
+    'Water that has lost more of what it stands above the room leaves one side of the floor cool.',
+    MEMORY,
+  ),
+  evenElse: rule(
+    'warmth left at the end of any other loop or radiator',
+    'fraction',
+    0.25,
+    'Where flow and return lie side by side the floor stays even for longer; beyond it the valve is all but shut.',
+    MEMORY,
+  ),
   coldPortOpening: rule(
     'opening pressure of a check valve on a cold port',
     'pressure',

@@ -131,6 +131,8 @@ export interface RunResult {
   shortRuns: number;
   /** Hours in which a zone stood more than half a kelvin below what was wanted, by zone. */
   hoursShort: number[];
+  /** Hours each zone is too warm. */
+  hoursWarm: number[];
   /** Hours in which any zone that may call did. */
   hoursAnyShort: number;
   /** Hours in which any of them stood more than two kelvin above what was wanted. */

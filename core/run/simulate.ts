@@ -272,7 +272,7 @@ class Run {
     const { zones, states, settings, zoneSteps, length } = this;
     const short: number[] = [];
     let watched = false;
-    let tooWarm = false;
+    const warm: number[] = [];
     zones.forEach((zone, z) => {
       const state = states[z] as ZoneState;
       const { floor, other } = into[z] as { floor: number; other: number };
@@ -281,12 +281,12 @@ class Run {
       state.room = after.room;
       state.floor = after.floor;
       state.stored = after.stored;
-      if (state.room > zone.setPoint + TOO_WARM) tooWarm = true;
+      if (state.room > zone.setPoint + TOO_WARM) warm.push(z);
       if (state.room >= zone.setPoint - lowered - SHORT) return;
       short.push(z);
       if (settings.only === null || settings.only.includes(zone.id)) watched = true;
     });
-    if (this.counts) this.tally.comfort(short, watched, tooWarm, hour, lowered, time);
+    if (this.counts) this.tally.comfort(short, watched, warm, hour, lowered, time);
   }
 
   /** Every pump turns for a minute, so that none sticks. */

@@ -64,19 +64,19 @@ describe('the sums of a run', () => {
 describe('comfort', () => {
   it('hours short are counted by zone, and once for all of them', () => {
     const tally = start();
-    tally.comfort([0, 1], true, false, 0, 0, 0);
-    tally.comfort([1], true, true, 1, 0, 3600);
+    tally.comfort([0, 1], true, [], 0, 0, 0);
+    tally.comfort([1], true, [0, 1], 1, 0, 3600);
     // One that may not call is short, but nobody waits for it.
-    tally.comfort([0], false, false, 2, 0, 7200);
-    const { hoursShort, hoursAnyShort, hoursAnyWarm } = tally.finish(one(0), 0, 0);
-    expect([hoursShort, hoursAnyShort, hoursAnyWarm]).toEqual([[2, 2], 2, 1]);
+    tally.comfort([0], false, [], 2, 0, 7200);
+    const { hoursShort, hoursWarm, hoursAnyShort, hoursAnyWarm } = tally.finish(one(0), 0, 0);
+    expect([hoursShort, hoursWarm, hoursAnyShort, hoursAnyWarm]).toEqual([[2, 2], [1, 1], 2, 1]);
   });
 
   it('the longest recovery from a set-back counts; one that never came leaves it open', () => {
     const setBack = { from: 22, to: 6, by: 3 };
     const morning = (tally: Tally, day: number, warmAt: number) => {
       for (let hour = 0; hour < 24; hour++)
-        tally.comfort([], hour >= 6 && hour < warmAt, false, hour, hour < 6 || hour >= 22 ? 3 : 0, (day * 24 + hour) * 3600);
+        tally.comfort([], hour >= 6 && hour < warmAt, [], hour, hour < 6 || hour >= 22 ? 3 : 0, (day * 24 + hour) * 3600);
     };
     const twice = start({ setBack });
     morning(twice, 0, 8);

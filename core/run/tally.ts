@@ -74,6 +74,7 @@ export class Tally {
       shortestRun: null,
       shortRuns: 0,
       hoursShort: zones.map(() => 0),
+      hoursWarm: zones.map(() => 0),
       hoursAnyShort: 0,
       hoursAnyWarm: 0,
       recovery: null,
@@ -140,14 +141,23 @@ export class Tally {
   }
 
   /**
-   * Who is cold and whether somebody is too warm in this step.
+   * Who is cold and who is too warm in this step.
    * @param zones that stand short of what is wanted @param watched whether one of those may call at all
+   * @param warm zones that are too warm
    */
-  comfort(zones: readonly number[], watched: boolean, tooWarm: boolean, hour: number, lowered: number, time: number): void {
+  comfort(
+    zones: readonly number[],
+    watched: boolean,
+    warm: readonly number[],
+    hour: number,
+    lowered: number,
+    time: number,
+  ): void {
     const { result, settings } = this;
     const hours = settings.step / 3600;
     for (const z of zones) result.hoursShort[z] = (result.hoursShort[z] as number) + hours;
-    if (tooWarm) result.hoursAnyWarm += hours;
+    for (const z of warm) result.hoursWarm[z] = (result.hoursWarm[z] as number) + hours;
+    if (warm.length > 0) result.hoursAnyWarm += hours;
     if (watched) {
       result.hoursAnyShort += hours;
       this.day.hoursShort += hours;

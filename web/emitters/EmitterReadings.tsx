@@ -115,7 +115,7 @@ function FloorReadings({
         loops.length === 1 ? 'One loop' : `${loops.length} loops`,
         `${say(loop.length, 'length')} of ${say(mostLoopLength(loop.bore), 'length')}`,
       ],
-      ['Each loop', `${say(loop.volumeFlow, 'volumeFlow')}, ${say(loop.ownLoss, 'pressure')}`],
+      ['Each loop', `${say(loop.volumeFlow, 'meterFlow')}, ${say(loop.ownLoss, 'pressure')}`],
     );
   }
   return <Readings readings={readings} />;

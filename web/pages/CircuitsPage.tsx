@@ -252,6 +252,7 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
           solved={solvedLoops}
           manifolds={sized.manifolds}
           settable={circuit.loopValves !== 'none'}
+          setAt={sized.setAt}
         />
       )}
       {findings.length > 0 && (

@@ -4,6 +4,7 @@ import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import { proxy } from 'comlink';
 import { lazy, Suspense, startTransition, useState } from 'react';
+import { runsOpen } from '../../core/control/open-plant.ts';
 import { formatNumber } from '../../core/quantity/format.ts';
 import { costOf } from '../../core/run/cost.ts';
 import { boughtLabel, efficiencyLabel } from '../../core/run/notable.ts';
@@ -122,7 +123,7 @@ export function SeasonSection({
             <Suspense fallback={<Typography role="status">One moment …</Typography>}>
               <SeasonCharts days={ran.result.days} />
             </Suspense>
-            <Foot result={ran.result} />
+            <Foot job={job} result={ran.result} />
           </Aged>
         )}
         <KeptResults job={job} inputs={inputs} />
@@ -220,16 +221,23 @@ function SeasonTotals({ job, result }: { job: Job; result: RunResult }) {
   );
 }
 
-/** Who was short, what the cylinder and the pumps did, and how sure the flows are. */
-function Foot({ result }: { result: RunResult }) {
-  const short = result.zones
-    .map((zone, z) => ({ label: zone.label, hours: result.hoursShort[z] ?? 0 }))
-    .filter(({ hours }) => hours >= 1)
-    .sort((a, b) => b.hours - a.hours);
+/** Why an open plant gets warmer than wanted. */
+const HELD_BY_NOTHING = 'Nothing shuts in this plant: the sun, people and what its loops cannot hold back stay in the rooms.';
+
+/** Who was short, who too warm, what the cylinder and the pumps did, and how sure the flows are. */
+function Foot({ job, result }: { job: Job; result: RunResult }) {
+  const byZone = (hours: readonly number[]) =>
+    result.zones
+      .map((zone, z) => ({ label: zone.label, hours: hours[z] ?? 0 }))
+      .filter((each) => each.hours >= 1)
+      .sort((a, b) => b.hours - a.hours)
+      .map((each) => `${each.label} ${Math.round(each.hours)}`)
+      .join(', ') || 'none worth a word';
   const asked = result.known + result.solved;
   return (
     <Typography variant="body2" sx={{ mt: 1.5, maxWidth: 860 }}>
-      Hours short of heat: {short.map(({ label, hours }) => `${label} ${Math.round(hours)}`).join(', ') || 'none worth a word'}.{' '}
+      Hours short of heat: {byZone(result.hoursShort)}. Hours too warm: {byZone(result.hoursWarm)}.{' '}
+      {runsOpen(job) && result.hoursAnyWarm >= 1 && `${HELD_BY_NOTHING} `}
       {result.priorityEnded > 0 && `The heating got its turn before the cylinder was warm ${result.priorityEnded} times. `}
       {result.hygiene > 0 && `${result.hygiene} hygiene cycles were reached. `}
       {result.exercised > 0 && `Pumps at rest were moved ${result.exercised} times. `}
