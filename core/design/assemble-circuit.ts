@@ -98,7 +98,7 @@ function addMixing(context: Context, parts: Parts, i: number, node: AddNode, add
   add({ id: `${place}/tail`, from: bar, to: port, pipe: tail });
   const injection = parts.injections[i];
   if (injection) {
-    const { pump, regulating, variable } = injection;
+    const { pump, regulating } = injection;
     add(
       pumpLink(
         context,
@@ -111,7 +111,7 @@ function addMixing(context: Context, parts: Parts, i: number, node: AddNode, add
       id: `${place}/hot`,
       from: `${place}/injected`,
       to: mixed,
-      kv: variable ? teesKv(context, size.bore) : regulating.value,
+      kv: regulating.value,
     });
     add({ id: `${place}/bypass`, from: end, to: mixed, kv: teesKv(context, size.bore) });
     add({ id: `${place}/into-bar`, from: end, to: 'back' });

@@ -1,6 +1,7 @@
 import { hotShare } from '../circuit/mixing.ts';
 import { byRule, decided, type Figure, given } from '../figure/figure.ts';
 import { pipeFlow } from '../pipe/friction.ts';
+import { atSpeed } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
 import { behindBarsTogether, sharedDrives } from './behind-bars.ts';
 import { type ChosenPump, choose, type PumpDesign } from './choose-pump.ts';
@@ -13,7 +14,7 @@ import type { SourceFlow } from './source-design.ts';
 export interface InjectionDesign {
   hotShare: Figure;
   pump: PumpDesign;
-  /** Kv of the valve behind it, where its speed is fixed. */
+  /** Kv of the valve behind it: it sets the flow of a fixed speed, and leaves a varying one some travel either way. */
   regulating: Figure;
   variable: boolean;
 }
@@ -22,9 +23,13 @@ export interface SizedInjection extends Omit<InjectionDesign, 'pump'> {
   pump: ChosenPump;
 }
 
+/** Share of full speed at which a pump that follows the mix brings its design flow: common practice. */
+const DESIGN_SPEED = 0.8;
+
 /**
  * Injection pump of a mixed circuit: it brings the hot share of the flow through its own short pipe; a valve behind it
- * takes the rest of its pressure where its speed is fixed, and its speed follows the mix where it varies.
+ * takes the rest of its pressure: all of it where its speed is fixed, what is left at four fifths of full speed where that follows
+ * the mix.
  */
 export function designInjection(context: Context, flow: CircuitFlow, source: SourceFlow): SizedInjection {
   const { book, rules } = context;
@@ -74,7 +79,13 @@ export function designInjection(context: Context, flow: CircuitFlow, source: Sou
     ownLossAt: (at) => tailAt(at) + least.limit * (at / Math.max(designFlow.value, 1e-9)) ** 2,
   });
   const opening = pump.speed?.model.checkValve ? rules.pumpCheckOpening.limit : 0;
-  const head = (pump.speed?.headAt(designFlow.value) ?? 0) * fluid.density * GRAVITY;
+  const { speed } = pump;
+  const metres = !speed
+    ? 0
+    : variable
+      ? atSpeed(speed.model, DESIGN_SPEED).headAt(designFlow.value)
+      : speed.headAt(designFlow.value);
+  const head = metres * fluid.density * GRAVITY;
   const surplus = Math.max(head - opening - tail - behind.loss, least.limit);
   const regulating = book.add({
     id: `${place}/injectionValve`,
@@ -86,7 +97,7 @@ export function designInjection(context: Context, flow: CircuitFlow, source: Sou
     terms: {
       V_hot: designFlow,
       'Δp_pump(V_hot)': given(
-        'pump less its check valve',
+        variable ? 'pump at four fifths of full speed, less its check valve' : 'pump less its check valve',
         'pressure',
         head - opening,
         pump.speed?.model.label ?? 'no pump found',

@@ -61,6 +61,9 @@ const SHUT_ODDS = Math.log((1 - SHUT) / SHUT) + 1e-9;
 const LEAST_ODDS = Math.log(SHUT / (1 - SHUT));
 const NEARLY_SHUT_ODDS = LEAST_ODDS + 1.5;
 const LEAST_SPEED = 0.15;
+/** What a running pump that moves nothing is off by, K, and how much faster it is turned then. */
+const STALLED = 1;
+const FASTER = 1.25;
 
 /**
  * Flow, pressure and temperature of a plant together: weight and viscosity follow the temperatures, valves and speeds
@@ -340,15 +343,20 @@ export class Twin {
       control.error = this.kelvinAboveBalance(spec, control.position);
       return;
     }
+    if (spec.kind === 'difference' || spec.kind === 'injection') {
+      // One that moves nothing, others being stronger, has found no speed yet: it turns faster until it does or can no more.
+      if (this.flow(spec.pump) <= 0) {
+        control.error = control.position < 1 ? STALLED : 0;
+        return;
+      }
+    }
     if (spec.kind === 'difference') {
-      if (this.flow(spec.pump) <= 0) return;
       const off = this.temperature(spec.supply) - this.temperature(spec.back) - spec.difference;
       const atEnd = (off > 0 && control.position >= 1) || (off < 0 && control.position <= LEAST_SPEED);
       control.error = atEnd ? 0 : off;
       return;
     }
     if (spec.kind === 'injection') {
-      if (this.flow(spec.pump) <= 0) return;
       const off = this.temperature(spec.mixed) - spec.setPoint;
       const atEnd = (off < 0 && control.position >= 1) || (off > 0 && control.position <= LEAST_SPEED);
       control.error = atEnd ? 0 : off;
@@ -361,7 +369,11 @@ export class Twin {
   }
 
   private turn(control: Control, calmly: boolean): void {
-    if (control.spec.kind === 'difference') this.turnSpeed(control, control.spec, calmly);
+    const { spec } = control;
+    if ((spec.kind === 'difference' || spec.kind === 'injection') && this.flow(spec.pump) <= 0) {
+      control.position = Math.min(control.position * FASTER, 1);
+      control.seeker.forget();
+    } else if (control.spec.kind === 'difference') this.turnSpeed(control, control.spec, calmly);
     else if (control.spec.kind === 'injection') this.turnInjection(control, control.spec, calmly);
     else if (control.spec.kind === 'room') {
       const expected = this.steepness(control.spec, control.position);

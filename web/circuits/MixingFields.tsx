@@ -21,9 +21,7 @@ export function MixingFields({ circuit, sized }: { circuit: Circuit; sized: Size
         label="Mixed by"
         options={MIXING_CHOICES}
         help={
-          circuit.mixing === 'injection-fixed' && sized?.injection
-            ? `Set the valve behind it to ${say(sized.injection.regulating.value, 'flowCoefficient')}.`
-            : undefined
+          sized?.injection ? `Set the valve behind it to ${say(sized.injection.regulating.value, 'flowCoefficient')}.` : undefined
         }
       />
       {injected ? (
