@@ -89,7 +89,7 @@ export function dealFlow(takers: readonly Taker[], total: number, specificHeat: 
   }
   // One that cannot be given more needs hotter water, and that then comes to all.
   const flowTemperature = takers.reduce(
-    (hottest, taker) => Math.max(hottest, neededAtMost(taker, specificHeat)),
+    (hottest, taker) => Math.max(hottest, Math.min(neededAtMost(taker, specificHeat), warmest + HOTTEST)),
     (low + high) / 2,
   );
   const wanted = takers.map((taker) => setFlow(taker, flowTemperature, specificHeat));

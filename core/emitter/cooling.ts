@@ -55,6 +55,10 @@ function floorCooling(floor: Floor, water: ColdWater, air: RoomAir): Cooling {
   return { sensible, latent: 0, coldest: air.temperature - first };
 }
 
+/** Whether water of a rating comes back warmer than it goes, and colder than the room: any other cools nothing. */
+export const coolingRatingStands = ({ flow, return: back, room }: NonNullable<Rated['cooling']>): boolean =>
+  back > flow && room > back;
+
 /**
  * A coil with a fan. What it takes as warmth goes as the log-mean of air over water, as the effectiveness of a coil in
  * plentiful air; what it dries goes as the water in the air beyond what is saturated at the mean of its own water. The
@@ -62,8 +66,8 @@ function floorCooling(floor: Floor, water: ColdWater, air: RoomAir): Cooling {
  */
 function coilCooling({ cooling }: Rated, water: ColdWater, air: RoomAir): Cooling | null {
   if (!cooling) return null;
+  if (!coolingRatingStands(cooling)) return { sensible: 0, latent: 0, coldest: null };
   const rated = coldExcess({ flow: cooling.flow, rise: cooling.return - cooling.flow }, cooling.room);
-  if (rated <= 0) return { sensible: 0, latent: 0, coldest: null };
   const mean = (each: ColdWater) => each.flow + each.rise / 2;
   const drier = (at: RoomAir, coil: Celsius) => Math.max(0, humidityRatio(at.temperature, at.humidity) - humidityRatio(coil, 1));
   const ratedDrier = drier(

@@ -86,8 +86,16 @@ export function show(value: number, kind: QuantityKind, display: Display): Shown
   return { number: formatNumber(fromSI(value, kind, unit), places), unit };
 }
 
+/** What is said where no number is large enough. */
+const BEYOND: Partial<Record<QuantityKind, string>> = {
+  duration: 'never',
+  volume: 'none fits',
+  temperature: 'none is hot enough',
+};
+
 /** How a value reads in the job's units, in one string: "8.25 kW". */
 export function say(value: number, kind: QuantityKind, display: Display): string {
+  if (value === Number.POSITIVE_INFINITY) return BEYOND[kind] ?? 'without limit';
   const { number, unit } = show(value, kind, display);
   // Valves are spoken of as "Kv 2.5", everything else with the unit behind.
   if (kind === 'flowCoefficient') return `${unit}\u00a0${number}`;

@@ -203,7 +203,9 @@ function curves({ job, say }: Context, design: UnreviewedDesign): Finding[] {
           severity: 'mend',
           place: curve.slope === 'auto' ? `${place}/most` : `${place}/slope`,
           component,
-          title: `${name}: its curve lies ${say(-lowest.gap, 'temperatureDifference')} below the need at ${say(lowest.outdoor, 'temperature')}`,
+          title: Number.isFinite(lowest.gap)
+            ? `${name}: its curve lies ${say(-lowest.gap, 'temperatureDifference')} below the need at ${say(lowest.outdoor, 'temperature')}`
+            : `${name}: no curve is hot enough at ${say(lowest.outdoor, 'temperature')}`,
           why: 'The rooms stay short of heat there, however long the plant runs. Raise the slope, or the highest temperature that cuts the curve off.',
           remedies: [
             ...(curve.slope === 'auto' ? [] : [auto]),

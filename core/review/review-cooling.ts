@@ -1,7 +1,9 @@
 import type { Circuit, Room } from '../../model/job.ts';
+import { USUAL_COOLING } from '../../model/new-emitter.ts';
 import type { Context } from '../design/context.ts';
 import type { CoolingDesign } from '../design/cooling-design.ts';
 import type { CircuitDesign, UnreviewedDesign } from '../design/design.ts';
+import { coolingRatingStands } from '../emitter/cooling.ts';
 import type { Finding } from './finding.ts';
 
 /** Findings on a plant that also cools: water below the dew point, rooms left warm or damp, more flow than in winter. */
@@ -20,7 +22,7 @@ export function reviewCooling(context: Context, design: UnreviewedDesign): Findi
       ),
       ...trays(circuit, cooling),
     ]),
-    ...job.rooms.flatMap((room) => roomsCooled(context, room, cooling)),
+    ...job.rooms.flatMap((room) => [...ratingsAstray(context, room), ...roomsCooled(context, room, cooling)]),
   ];
 }
 
@@ -103,6 +105,37 @@ function trays(circuit: Circuit, { parts }: CoolingDesign): Finding[] {
       remedies: [],
     },
   ];
+}
+
+/** A cooling rating whose water comes back colder than it goes, or warmer than the room. */
+function ratingsAstray({ say }: Context, room: Room): Finding[] {
+  return room.emitters.flatMap((emitter): Finding[] => {
+    if (emitter.kind !== 'rated' || !emitter.cooling || coolingRatingStands(emitter.cooling)) return [];
+    const { flow, return: back, room: air } = emitter.cooling;
+    const place = `rooms/${room.id}/emitters/${emitter.id}/cooling`;
+    const usual = USUAL_COOLING;
+    return [
+      {
+        id: `cooling-rating:${place}`,
+        rule: 'cooling-rating',
+        severity: 'stop',
+        place: `${place}/return`,
+        component: room.circuit === null ? null : `circuits/${room.circuit}/house`,
+        title: `${room.name || room.id}: its cooling rating cannot be`,
+        why: `Water that comes with ${say(flow, 'temperature')} and goes back with ${say(back, 'temperature')} takes no heat out of air at ${say(air, 'temperature')}: it has to go back warmer than it came and colder than the room. Until then this unit counts as cooling nothing.`,
+        remedies: [
+          {
+            label: `Rated at ${say(usual.flow, 'temperature')} to ${say(usual.return, 'temperature')} in air of ${say(usual.room, 'temperature')}, as is usual`,
+            edits: [
+              { at: `${place}/flow`, value: usual.flow },
+              { at: `${place}/return`, value: usual.return },
+              { at: `${place}/room`, value: usual.room },
+            ],
+          },
+        ],
+      },
+    ];
+  });
 }
 
 function roomsCooled({ say }: Context, room: Room, { parts }: CoolingDesign): Finding[] {

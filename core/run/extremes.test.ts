@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { placeIn } from '../../demo/place-in.ts';
 import { SYSTEMS } from '../../demo/systems.ts';
 import { thistleMill } from '../../demo/thistle-mill.ts';
 import { FIELDS } from '../../model/fields.ts';
@@ -13,25 +14,6 @@ import { simulate } from './simulate.ts';
 
 const JOBS: readonly Job[] = [thistleMill, ...Object.values(SYSTEMS)];
 const PLACES = Object.keys(FIELDS) as (keyof typeof FIELDS)[];
-
-/** A place of a job from a pattern: the first of each list; null where the job has nothing there. */
-function placeIn(job: Job, pattern: string): string | null {
-  let here: unknown = job;
-  const path: string[] = [];
-  for (const step of pattern.split('/')) {
-    if (step === '*') {
-      const first = Array.isArray(here) ? (here[0] as { id: string } | undefined) : undefined;
-      if (!first) return null;
-      here = first;
-      path.push(first.id);
-    } else {
-      if (typeof here !== 'object' || here === null || !Object.hasOwn(here, step)) return null;
-      here = (here as Record<string, unknown>)[step];
-      path.push(step);
-    }
-  }
-  return path.join('/');
-}
 
 const dayOf = (job: Job, mean: number, swing: number): RunResult | null => {
   const { design, plant } = designWithPlant(job);
