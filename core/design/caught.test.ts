@@ -142,6 +142,31 @@ describe('who drives the stretch behind the bars', () => {
     expect(state?.supply).toBeGreaterThan(30);
   });
 
+  it('the authority of a mixing valve counts the source and its parts where nothing separates them', () => {
+    const job = SYSTEMS[7] as Job;
+    const design = (kind: Job['separation']['kind']) => designJob({ ...job, separation: newSeparation(kind) });
+    const variable = (kind: Job['separation']['kind']) => design(kind).figures['circuits/c2/variableLoss']?.value ?? 0;
+    const { figures, source } = design('none');
+    const parts = figures['source/components']?.value ?? 0;
+    expect(parts).toBeGreaterThan(0);
+    const own = (source?.run.loss.value ?? 0) + (source?.loss.value ?? 0) + parts;
+    expect(variable('none') - variable('low-loss-header')).toBeCloseTo(own, 0);
+  });
+
+  it('a regulating valve leaves the one pump what the source takes', () => {
+    // Two direct circuits behind one pump: the easier one is throttled.
+    const job: Job = { ...SYSTEMS[13], distribution: { ...(SYSTEMS[13] as Job).distribution, kind: 'valves' } };
+    const design = (kind: Job['separation']['kind']) => designJob({ ...job, separation: newSeparation(kind) });
+    const taken = (kind: Job['separation']['kind']) =>
+      ['c1', 'c2']
+        .flatMap((id) => design(kind).figures[`circuits/${id}/regulating`]?.sum.terms ?? [])
+        .find(({ symbol }) => symbol === 'Δp_index')?.value ?? 0;
+    const { source, figures } = design('none');
+    const own = (source?.run.loss.value ?? 0) + (source?.loss.value ?? 0) + (figures['source/components']?.value ?? 0);
+    expect(own).toBeGreaterThan(10_000);
+    expect(taken('none') - taken('low-loss-header')).toBeCloseTo(own, -1);
+  });
+
   it('the authority of a mixing valve counts the plates it works against', () => {
     const job = SYSTEMS[7] as Job;
     const variable = (kind: Job['separation']['kind']) =>

@@ -1,6 +1,7 @@
 import { authority, chooseKvs, hotShare, valveLoss } from '../circuit/mixing.ts';
 import { byRule, decided, type Figure } from '../figure/figure.ts';
 import { pipeFlow } from '../pipe/friction.ts';
+import { behindBarsTogether } from './behind-bars.ts';
 import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
 import type { SourceFlow } from './source-design.ts';
@@ -22,7 +23,7 @@ export interface SizedValve {
 
 /** Mixing ratio, Kvs and authority of the three-way valve of a mixed circuit. */
 export function designValve(context: Context, flow: CircuitFlow, source: SourceFlow): SizedValve {
-  const { job, book, rules } = context;
+  const { book, rules } = context;
   const { circuit, place, fluid, volumeFlow } = flow;
   const share = book.add({
     id: `${place}/hotShare`,
@@ -37,35 +38,25 @@ export function designValve(context: Context, flow: CircuitFlow, source: SourceF
       T_r: flow.returnTemperature,
     },
   });
-  const separated = job.separation.kind !== 'none';
   const { size, material } = flow.run.pipe;
   const tailAt = (at: number) => pipeFlow(at, size.bore, material.roughness, fluid).gradient * rules.headerTail.limit;
   const tail = tailAt(volumeFlow.value);
-  const plates = job.separation.kind === 'plate-exchanger';
-  const throughSource = plates ? rules.plateLoss.limit : separated ? 0 : source.run.pipe.loss.value + source.loss.value;
+  const behind = behindBarsTogether(context, source);
+  const terms = Object.keys(behind.losses);
   const variableLoss = book.add({
     id: `${place}/variableLoss`,
     label: `${circuit.name}: loss of the part whose flow the valve changes`,
     kind: 'pressure',
-    value: tail + throughSource,
-    formula: plates
-      ? 'Δp_var = R · L_tail + Δp_plates'
-      : separated
-        ? 'Δp_var = R · L_tail'
-        : 'Δp_var = R · L_tail + Δp_pipe + Δp_source',
-    source: plates
-      ? 'the hot port works against the plates'
-      : separated
-        ? 'the header takes all other pressure off the hot port'
-        : 'without separation the hot port works against the source',
+    value: tail + behind.loss,
+    formula: ['Δp_var = R · L_tail', ...terms].join(' + '),
+    source:
+      terms.length > 0
+        ? 'the hot port works against what lies behind the bars'
+        : 'the header takes all other pressure off the hot port',
     terms: {
       R: flow.run.pipe.gradient,
       L_tail: byRule(rules.headerTail),
-      ...(plates
-        ? { Δp_plates: byRule(rules.plateLoss) }
-        : separated
-          ? {}
-          : { Δp_pipe: source.run.pipe.loss, Δp_source: source.loss }),
+      ...behind.losses,
     },
   });
   const wanted = Math.max(
