@@ -1,6 +1,7 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
 import { nameOf } from '../plant/further-sources.ts';
+import { traitsOf } from '../plant/source-kinds.ts';
 import { SIGNAL_WORDS } from './devices.ts';
 import { HEATING_LIMIT } from './heating-limit.ts';
 import { hasHighLimit } from './high-limit.ts';
@@ -54,7 +55,9 @@ export function sequenceOfOperation(job: Job, design: Design, say: Say): string[
   for (const further of job.furtherSources) {
     lines.push(
       further.order === 'together'
-        ? `${nameOf(further)} is called together with it; its pump runs while it is warm.`
+        ? traitsOf(further).bySun
+          ? `${nameOf(further)} brings what the sun gives; its pump runs while it is warmer than the water.`
+          : `${nameOf(further)} is called together with it; its pump runs while it is warm.`
         : `${nameOf(further)} stands by: it is switched over by hand or when the first source reports a fault, never both at once.`,
     );
   }

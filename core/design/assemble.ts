@@ -97,10 +97,11 @@ export function assemble(context: Context, parts: Parts): Assembly {
     sourcePump: parts.sourcePump && sourceMode ? { pump: parts.sourcePump, mode: sourceMode } : null,
     shared,
     cylinder,
-    further: parts.further.map(({ id, place, backup, pump, mode, setPoint, capacity }) => ({
+    further: parts.further.map(({ id, place, backup, bySun, pump, mode, setPoint, capacity }) => ({
       id,
       place,
       backup,
+      bySun,
       pump,
       mode,
       setPoint,

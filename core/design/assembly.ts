@@ -44,7 +44,16 @@ export interface Assembly {
   shared: RunningPump | null;
   /** The cylinder; null without one. */
   cylinder: { own: RunningPump | null; first: boolean; flowTemperature: number } | null;
-  further: { id: string; place: string; backup: boolean; pump: ChosenPump; mode: PumpMode; setPoint: number; power: number }[];
+  further: {
+    id: string;
+    place: string;
+    backup: boolean;
+    bySun: boolean;
+    pump: ChosenPump;
+    mode: PumpMode;
+    setPoint: number;
+    power: number;
+  }[];
   /** Ids of all that hangs on the bars in order, circuits without a load among them. */
   alongBars: string[];
   /** Usual temperature, and that of still water, degrees C. */

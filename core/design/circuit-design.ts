@@ -2,15 +2,18 @@ import type { Circuit, ComponentId } from '../../model/job.ts';
 import { shifted } from '../../model/quantities.ts';
 import { pipeTree } from '../circuit/pipe-tree.ts';
 import { emitterLabel } from '../emitter/emitter.ts';
+import { MOST_LOOP_LOSS } from '../emitter/floor-loops.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import type { FluidState } from '../fluid/water.ts';
+import { PIPE_MATERIALS } from '../pipe/catalogue.ts';
 import { bothWays, COMPONENT_DATA, componentsInLine, componentsLoss } from '../pipe/components.ts';
+import { pipeFlow } from '../pipe/friction.ts';
 import { balanceLoops, type LoopSetting } from './balancing.ts';
 import type { CircuitPart } from './circuit-parts.ts';
 import type { Context } from './context.ts';
 import { flowShares } from './flow-shares.ts';
 import { loopPipes } from './loop-pipes.ts';
-import { designPipe, type SizedPipe } from './pipe-design.ts';
+import { designPipe, type SizedPipe, sizeOfRun } from './pipe-design.ts';
 import { designRunHeat, type RunHeat } from './run-heat.ts';
 import { designTree, type TreeDesign } from './tree-design.ts';
 
@@ -134,7 +137,7 @@ export function designCircuitFlow(context: Context, circuit: Circuit, parts: Cir
     ways: 2,
   });
 
-  const worstLoad = worstRunLoad(context, circuit, parts, load, place);
+  const worstLoad = worstRunLoad(context, circuit, parts, load, { place, volumeFlow: volumeFlow.value, fluid });
   const worstFlow = book.add({
     id: `${place}/worstRun/volumeFlow`,
     label: `${circuit.name}: flow in the worst run`,
@@ -251,7 +254,13 @@ function setAt(
   });
 }
 
-function worstRunLoad(context: Context, circuit: Circuit, parts: CircuitPart[], load: Figure, place: string): Figure {
+function worstRunLoad(
+  context: Context,
+  circuit: Circuit,
+  parts: CircuitPart[],
+  load: Figure,
+  { place, volumeFlow, fluid }: { place: string; volumeFlow: number; fluid: FluidState },
+): Figure {
   const label = `${circuit.name}: load of the worst run`;
   if (circuit.worstRun.load !== 'auto') {
     const wanted = circuit.worstRun.load;
@@ -265,7 +274,23 @@ function worstRunLoad(context: Context, circuit: Circuit, parts: CircuitPart[], 
       terms: { Q_w: decided('load of the worst run', 'heatLoad', wanted, `${place}/worstRun/load`), Q: load },
     });
   }
-  const { room: heaviest, useful, load: whole } = parts.reduce((most, part) => (part.load > most.load ? part : most));
+  const part = parts.reduce((most, each) => (each.load > most.load ? each : most));
+  const { room: heaviest, useful, load: whole } = part;
+  const loops = draftedLoops(context, circuit, part, (volumeFlow * whole) / load.value, fluid);
+  if (loops > 1) {
+    return context.book.add({
+      id: `${place}/worstRun/load`,
+      label,
+      kind: 'heatLoad',
+      value: whole / loops,
+      formula: 'Q_w = Q_room / n',
+      source: `the heaviest floor, drafted into as many loops as keep each below ${context.say(MOST_LOOP_LOSS, 'pressure')}, until its floor is entered`,
+      terms: {
+        Q_room: decided(heaviest.name || `room ${heaviest.id}`, 'heatLoad', whole, `rooms/${heaviest.id}/heatLoad`),
+        n: given('loops side by side', 'factor', loops, 'as few as the pressure allows; common practice'),
+      },
+    });
+  }
   return context.book.add({
     id: `${place}/worstRun/load`,
     label,
@@ -286,6 +311,28 @@ function worstRunLoad(context: Context, circuit: Circuit, parts: CircuitPart[], 
     },
   });
 }
+
+/** Loops that a floor nobody has entered is drafted into: as few as keep each within the pressure a loop may take. */
+function draftedLoops(
+  context: Context,
+  { emitters, worstRun }: Circuit,
+  { emitter }: CircuitPart,
+  volumeFlow: number,
+  fluid: FluidState,
+): number {
+  if (emitters !== 'floor' || emitter !== null) return 1;
+  const { roughness } = PIPE_MATERIALS[worstRun.material];
+  const lossOf = (loops: number) =>
+    pipeFlow(volumeFlow / loops, sizeOfRun(context, worstRun, volumeFlow / loops, fluid).bore, roughness, fluid).gradient *
+    worstRun.length *
+    (1 + worstRun.fittingsAllowance);
+  let loops = 1;
+  while (loops < MOST_DRAFTED && lossOf(loops) > MOST_LOOP_LOSS) loops++;
+  return loops;
+}
+
+/** Loops a room is drafted into at most; beyond them its load is a slip. */
+const MOST_DRAFTED = 24;
 
 /**
  * A room's own pipe may take more than what was named the worst run: the pump is then chosen for that. It may take less

@@ -198,10 +198,11 @@ function sizePlant(context: Context, flows: CircuitFlow[], load: Figure, heatPum
       supplyAtDuty:
         good && sourcePump && all.every((pump) => pump.duty) ? supplyAtDuty(context, good, source.supplyTemperature, all) : null,
     },
-    further: further.map(({ id, name, backup, capacity, flow, conductance }, i) => ({
+    further: further.map(({ id, name, backup, bySun, capacity, flow, conductance }, i) => ({
       id,
       name,
       backup,
+      bySun,
       capacity,
       flow,
       conductance,

@@ -1,6 +1,7 @@
 import { byRule, decided, type Figure } from '../figure/figure.ts';
 import type { PumpMode } from '../network/pump-law.ts';
 import { nameOf } from '../plant/further-sources.ts';
+import { traitsOf } from '../plant/source-kinds.ts';
 import { type ChosenPump, choose, type PumpDesign } from './choose-pump.ts';
 import type { Context } from './context.ts';
 import { pumpMode } from './links.ts';
@@ -11,6 +12,8 @@ export interface FurtherDesign {
   id: string;
   name: string;
   backup: boolean;
+  /** Gives nothing on the design night. */
+  bySun: boolean;
   capacity: Figure;
   flow: Figure;
   pump: PumpDesign;
@@ -97,6 +100,7 @@ export function designFurther(context: Context, source: SourceFlow): FurtherFlow
       name,
       place,
       backup: further.order === 'backup',
+      bySun: traitsOf(further).bySun,
       capacity,
       flow,
       pump,

@@ -209,8 +209,9 @@ export class Plant {
       if (source?.kind === 'source')
         twin.setHeat('source', { ...source, setPoint: Math.max(source.setPoint, hotter), power: first ? source.power : 0 });
     }
-    for (const { place, pump, mode, backup: standby, setPoint, power } of assembly.further) {
-      const on = any && standby === backup;
+    for (const { place, pump, mode, backup: standby, bySun, setPoint, power } of assembly.further) {
+      // A state is one of the design night: the sun is down.
+      const on = any && standby === backup && !bySun;
       switchPump(twin, `${place}/pump`, { pump, mode }, on);
       twin.setHeat(place, { kind: 'source', setPoint, power: on ? power : 0 });
       this.furtherOn.set(place, on);

@@ -56,6 +56,21 @@ function automaticSize(context: Context, material: PipeMaterial, byVelocity?: Pi
   return wanted ?? (material.sizes[material.sizes.length - 1] as PipeSize);
 }
 
+/** The size of a run at a flow in m3/s: the pinned one, or the smallest that keeps the habit of the rulebook. */
+export function sizeOfRun(context: Context, run: PipeRun, flow: number, fluid: FluidState): PipeSize {
+  const material = PIPE_MATERIALS[run.material];
+  const pinned = run.size === 'auto' ? undefined : findSize(run.material, run.size);
+  return (
+    pinned ??
+    automaticSize(
+      context,
+      material,
+      sizeByVelocity(material, flow, context.rules.velocityWanted.limit),
+      sizeByGradient(material, flow, context.rules.gradientMost.limit, fluid),
+    )
+  );
+}
+
 /** Chooses or checks the bore of one run and works out what the water does in it. */
 export function designPipe(context: Context, asked: Asked): SizedPipe {
   const { book, rules } = context;
@@ -65,7 +80,7 @@ export function designPipe(context: Context, asked: Asked): SizedPipe {
   const byVelocity = sizeByVelocity(material, flow, rules.velocityWanted.limit);
   const byGradient = sizeByGradient(material, flow, rules.gradientMost.limit, fluid);
   const pinnedSize = run.size === 'auto' ? undefined : findSize(run.material, run.size);
-  const size = pinnedSize ?? automaticSize(context, material, byVelocity, byGradient);
+  const size = sizeOfRun(context, run, flow, fluid);
   const state = pipeFlow(flow, size.bore, material.roughness, fluid);
   const length = decided('length', 'length', run.length, `${place}/length`);
   const allowance = decided('fittings allowance', 'fraction', run.fittingsAllowance, `${place}/fittingsAllowance`);

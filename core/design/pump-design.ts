@@ -162,6 +162,15 @@ export function finishPump(context: Context, chosen: ChosenPump, state: PumpStat
       c_p: context.specificHeatOf(chosen.fluid),
     },
   });
+  book.add({
+    id: `${place}/carried`,
+    label: `${label}: heat it carries`,
+    kind: 'power',
+    value: chosen.load.value,
+    formula: 'Q',
+    source: 'the load behind it on the design day',
+    terms: { Q: chosen.load },
+  });
   const upTo = (most: number) => Array.from({ length: CHART_POINTS }, (_, i) => (most * i) / (CHART_POINTS - 1));
   return {
     ...plain,

@@ -20,6 +20,8 @@ export interface SourceTraits {
   delicate: boolean;
   /** Made for drinking water. */
   drinkingWater: boolean;
+  /** Gives nothing while the sun is down, and so nothing on the design night. */
+  bySun: boolean;
   /** All its heat comes from the cable. */
   electric: boolean;
   /** What its casing usually holds: common practice; look inside. */
@@ -37,6 +39,7 @@ const PLAIN: SourceTraits = {
   wantsHotReturn: false,
   delicate: false,
   drinkingWater: false,
+  bySun: false,
   electric: false,
   usuallyInside: [],
 };
@@ -88,7 +91,7 @@ export const SOURCE_TRAITS: Record<SourceKind, SourceTraits> = {
   'solid-fuel': { ...PLAIN, mostFlow: 95, leastShare: 0.5, flame: true, fire: true, wantsHotReturn: true },
   'water-heater': { ...PLAIN, mostFlow: 75, leastShare: 0.5, flame: true, drinkingWater: true, usuallyInside: ['relief-valve'] },
   'instantaneous-heater': { ...PLAIN, mostFlow: 75, leastShare: 0.25, flame: true, delicate: true, drinkingWater: true },
-  solar: { ...PLAIN, leastShare: 0 },
+  solar: { ...PLAIN, leastShare: 0, bySun: true },
   district: { ...PLAIN, mostFlow: 110, leastShare: 0, delicate: true },
   'waste-heat': { ...PLAIN, leastShare: 0 },
   other: PLAIN,

@@ -34,6 +34,7 @@ export function reviewCircuits(context: Context, design: UnreviewedDesign): Find
         branch: true,
       }),
       ...reviewTree(context, circuit, each.sized, hottest),
+      ...floorDelta(context, circuit),
       ...reviewValve(context, circuit, each.sized),
       ...(each.sized.pump
         ? reviewPump(context, each.sized.pump, `circuits/${circuit.id}/pump`, `circuits/${circuit.id}/temperatureDifference`)
@@ -175,6 +176,29 @@ function reviewTemperatures(
   }
   return findings;
 }
+
+/** A floor whose water falls further than it stays even. */
+function floorDelta({ rules, say }: Context, circuit: Circuit): Finding[] {
+  const { limit, reason } = rules.floorDeltaT;
+  if (circuit.emitters !== 'floor' || circuit.temperatureDifference <= limit) return [];
+  const place = `circuits/${circuit.id}/temperatureDifference`;
+  const usual = USUAL_FLOOR_DELTA;
+  return [
+    {
+      id: `delta-t-wide:${circuit.id}`,
+      rule: 'delta-t-wide',
+      severity: 'note',
+      place,
+      component: `circuits/${circuit.id}/house`,
+      title: `${circuit.name}: its water falls by ${say(circuit.temperatureDifference, 'temperatureDifference')} in the floor`,
+      why: `${reason} Floors are laid out for 5 to 10 K, common practice. Where a very wide one is read on the gauges, too little water passes.`,
+      remedies: [{ label: `A delta T of ${say(usual, 'temperatureDifference')}`, edits: [{ at: place, value: usual }] }],
+    },
+  ];
+}
+
+/** Delta T that floors are usually laid out for, K: common practice. */
+const USUAL_FLOOR_DELTA = 8;
 
 function reviewValve(context: Context, circuit: Circuit, sized: SizedCircuit): Finding[] {
   const { rules, say } = context;

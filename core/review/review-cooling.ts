@@ -22,6 +22,7 @@ export function reviewCooling(context: Context, design: UnreviewedDesign): Findi
       ),
       ...trays(circuit, cooling),
     ]),
+    ...damp(context, cooling),
     ...job.rooms.flatMap((room) => [...ratingsAstray(context, room), ...roomsCooled(context, room, cooling)]),
   ];
 }
@@ -107,6 +108,31 @@ function trays(circuit: Circuit, { parts }: CoolingDesign): Finding[] {
   ];
 }
 
+/** Rooms whose damp nothing takes out, all of them as one. */
+function damp({ job, say }: Context, { parts }: CoolingDesign): Finding[] {
+  const rooms = job.rooms.flatMap((room) => {
+    const latent = parts.reduce((sum, part) => sum + (part.roomId === room.id ? part.latent : 0), 0);
+    const missing = (room.latentLoad ?? 0) - latent;
+    return room.latentLoad !== null && missing > 0.01 * room.latentLoad ? [{ room, missing }] : [];
+  });
+  const [first] = rooms;
+  if (!first) return [];
+  const missing = rooms.reduce((sum, each) => sum + each.missing, 0);
+  const names = rooms.slice(0, 4).map(({ room }) => room.name || room.id);
+  return [
+    {
+      id: 'drying-short',
+      rule: 'drying-short',
+      severity: 'mend',
+      place: `rooms/${first.room.id}/latentLoad`,
+      component: first.room.circuit === null ? null : `circuits/${first.room.circuit}/house`,
+      title: `Nothing dries ${say(missing, 'heatLoad')} of damp in ${rooms.length === 1 ? names[0] : `${rooms.length} rooms`}`,
+      why: `${rooms.length === 1 ? '' : `${names.join(', ')}${rooms.length > names.length ? ' and others' : ''}. `}A floor dries no air: it only sweats. Until something does, the air grows damper and its dew point rises. Add a coil with a drain, or a dehumidifier.`,
+      remedies: [],
+    },
+  ];
+}
+
 /** A cooling rating whose water comes back colder than it goes, or warmer than the room. */
 function ratingsAstray({ say }: Context, room: Room): Finding[] {
   return room.emitters.flatMap((emitter): Finding[] => {
@@ -143,7 +169,6 @@ function roomsCooled({ say }: Context, room: Room, { parts }: CoolingDesign): Fi
   const name = room.name || room.id;
   const findings: Finding[] = [];
   const sensible = own.reduce((sum, part) => sum + part.sensible, 0);
-  const latent = own.reduce((sum, part) => sum + part.latent, 0);
   const base = { component: room.circuit === null ? null : `circuits/${room.circuit}/house`, remedies: [] };
   if (room.coolingLoad !== null && sensible < room.coolingLoad * 0.99) {
     findings.push({
@@ -154,17 +179,6 @@ function roomsCooled({ say }: Context, room: Room, { parts }: CoolingDesign): Fi
       place: `rooms/${room.id}/coolingLoad`,
       title: `${name}: ${say(room.coolingLoad - sensible, 'heatLoad')} short of cooling`,
       why: `Its emitters take out ${say(sensible, 'heatLoad')} of ${say(room.coolingLoad, 'heatLoad')}. ${own.length === 0 ? 'None of them gets cold water: give its circuit a flow temperature for cooling, and fan units their cooling rating.' : 'Shade it, add a fan unit, or cool with colder water where the dew point allows.'}`,
-    });
-  }
-  if (room.latentLoad !== null && latent < room.latentLoad * 0.99) {
-    findings.push({
-      ...base,
-      id: `drying-short:rooms/${room.id}`,
-      rule: 'drying-short',
-      severity: 'mend',
-      place: `rooms/${room.id}/latentLoad`,
-      title: `${name}: nothing dries ${say(room.latentLoad - latent, 'heatLoad')} of its damp`,
-      why: 'A floor dries no air: it only sweats. Until something does, the air grows damper and its dew point rises. Add a coil with a drain, or a dehumidifier.',
     });
   }
   return findings;

@@ -40,8 +40,8 @@ function plates({ job, say }: Context, { source }: UnreviewedDesign): Finding[] 
     severity: 'stop',
     place: 'separation/approach',
     component: 'header',
-    title: `The source wants ${say(back, 'temperature')} back, the circuits send ${say(source.circuitsReturn.value, 'temperature')}`,
-    why: 'No plate cools one water below what enters on the other side. A narrower delta T at the source, or circuits that come back cooler, make it possible.',
+    title: `The source is to get its water back ${say(source.circuitsReturn.value - back, 'temperatureDifference')} colder than the circuits send theirs`,
+    why: `It would come back with ${say(back, 'temperature')}, and ${say(source.circuitsReturn.value, 'temperature')} enter the plates from the circuits. No plate cools one water below what enters on the other side. A narrower delta T at the source, or circuits that come back cooler, make it possible.`,
     remedies:
       wanted >= 1
         ? [

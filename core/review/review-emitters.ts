@@ -28,7 +28,7 @@ export function reviewEmitters(context: Context, design: UnreviewedDesign): Find
   if (!job.rooms.some((room) => room.emitters.length > 0)) return [];
   const rungs = ladder(job);
   return [
-    ...shortRooms(context, asSet(context, design, rungs)),
+    ...shortRooms(context, roomsShort(context, design)),
     ...rungs.flatMap((rung) => floorTooHot(context, rung)),
     ...job.rooms.flatMap((room) =>
       room.emitters.flatMap((emitter) => [
@@ -60,10 +60,19 @@ function asSet({ job }: Context, { circuits }: UnreviewedDesign, rungs: readonly
   });
 }
 
+/** Rooms whose emitters are too small for the water their circuit is to have. */
+export function roomsShort(context: Context, design: UnreviewedDesign): Rung[] {
+  const { job } = context;
+  const flow = new Map(job.circuits.map(({ id, flowTemperature }) => [id, flowTemperature as number]));
+  return asSet(context, design, ladder(job)).filter(
+    (rung) => rung.needed > (flow.get(rung.circuitId) ?? Number.POSITIVE_INFINITY) + TOLERANCE,
+  );
+}
+
 /** Rooms whose emitters are too small for their water: one by one, or all of a circuit at once where they are many. */
 function shortRooms(context: Context, rungs: readonly Rung[]): Finding[] {
   return context.job.circuits.flatMap((circuit) => {
-    const short = rungs.filter((rung) => rung.circuitId === circuit.id && rung.needed > circuit.flowTemperature + TOLERANCE);
+    const short = rungs.filter((rung) => rung.circuitId === circuit.id);
     return short.length > NAMED ? [manyShort(context, circuit, short)] : short.map((rung) => oneShort(context, circuit, rung));
   });
 }
@@ -147,6 +156,12 @@ function floorTooHot({ say }: Context, rung: Rung): Finding[] {
 /** Temperature below a floor from which the room there counts as heated, K under the room above. */
 const HEATED_BELOW = 4;
 
+/** Foam under a slab and along its edge, m: common practice. */
+const UNDER_SLAB = 0.05;
+const SLAB_EDGE = 0.1;
+/** Conductivity of the usual foam boards, W/(m K): from memory. */
+const FOAM = 0.035;
+
 /** Floors that send too much of their heat down. */
 function uninsulated({ job, rules, say }: Context): Finding[] {
   const bare = job.rooms.flatMap((room) =>
@@ -159,6 +174,7 @@ function uninsulated({ job, rules, say }: Context): Finding[] {
   );
   const [first] = bare;
   if (!first) return [];
+  const foam = (resistance: number) => say(Math.round(resistance * FOAM * 1000) / 1000, 'bore');
   const names = bare.slice(0, 4).map(({ room }) => room.name || room.id);
   return [
     {
@@ -171,7 +187,7 @@ function uninsulated({ job, rules, say }: Context): Finding[] {
         /^(\d+ floors send) much of its/,
         '$1 much of their',
       ),
-      why: `${names.join(', ')}${bare.length > names.length ? ' and others' : ''}: ${say(first.emitter.insulation, 'thermalResistance')} lie below the pipe, ${say(first.wanted, 'thermalResistance')} are the least. About 50 mm of foam under a slab on the ground and 100 mm along its edge are usual; local codes ask for more.`,
+      why: `${names.join(', ')}${bare.length > names.length ? ' and others' : ''}: ${say(first.emitter.insulation, 'thermalResistance')} lie below the pipe (as ${foam(first.emitter.insulation)} of foam), ${say(first.wanted, 'thermalResistance')} are the least (${foam(first.wanted)}). Under a slab on the ground about ${say(UNDER_SLAB, 'bore')} and along its edge ${say(SLAB_EDGE, 'bore')} are usual, common practice; local codes ask for more.`,
       remedies: [
         {
           label: `Insulate ${bare.length === 1 ? 'it' : 'them'} as asked`,

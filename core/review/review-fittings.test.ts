@@ -41,6 +41,26 @@ const SLIPS: [rule: string, slip: Edits][] = [
   ['pumps-fight', [['separation/kind', 'none']]],
   ['oxygen', [['rooms/r2/emitters', [newFloor('e1', 19, { pipe: { material: 'pex-open', size: '16x2' } })]]]],
   ['check-valves-in-series', [['circuits/c2/components', ['isolating-valve', 'spring-check-valve']]]],
+  [
+    'check-valves-in-series',
+    [['source/components', ['relief-valve', 'low-water-cut-off', 'isolating-valve', 'spring-check-valve', 'spring-check-valve']]],
+  ],
+  [
+    'tees-apart',
+    [
+      ['separation/kind', 'closely-spaced-tees'],
+      ['separation/spacing', 2],
+    ],
+  ],
+  [
+    'tees-straight',
+    [
+      ['separation/kind', 'closely-spaced-tees'],
+      ['separation/after', 0.05],
+    ],
+  ],
+  ['source-not-firm', [['source/kind', 'solar']]],
+  ['delta-t-wide', [['circuits/c1/temperatureDifference', 14]]],
   ['isolation-missing', [['circuits/c3/components', []]]],
   ['nothing-open', [['circuits/c2/loopValves', 'thermostatic']]],
   ['relief-discharge', [['safety/discharge', 'nowhere']]],

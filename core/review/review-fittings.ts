@@ -1,7 +1,8 @@
 import type { Circuit, ComponentId, Job } from '../../model/job.ts';
 import type { Place } from '../../model/place.ts';
+import type { PumpDesign } from '../design/choose-pump.ts';
 import type { Context } from '../design/context.ts';
-import type { SizedCircuit, UnreviewedDesign } from '../design/design.ts';
+import type { UnreviewedDesign } from '../design/design.ts';
 import { findSize, PIPE_MATERIALS } from '../pipe/catalogue.ts';
 import { bothWays, COMPONENT_DATA, componentsLoss } from '../pipe/components.ts';
 import { findCirculator } from '../plant/circulator.ts';
@@ -21,8 +22,11 @@ export function reviewFittings(context: Context, design: UnreviewedDesign): Find
     ...oxygen(job),
     ...job.circuits.flatMap((circuit) => {
       const sized = design.circuits.find((each) => each.id === circuit.id)?.sized;
-      return sized ? [...checkValves(job, circuit, sized), ...nothingOpen(context, circuit)] : [];
+      return sized
+        ? [...checkValves(job, `circuits/${circuit.id}`, circuit.name, circuit, sized.pump), ...nothingOpen(context, circuit)]
+        : [];
     }),
+    ...checkValves(job, 'source', 'The source line', job.source, design.source.pump),
   ];
 }
 
@@ -183,27 +187,33 @@ function oxygen(job: Job): Finding[] {
 }
 
 /** A check valve beside the one inside the pump. */
-function checkValves({ ownPumps }: Job, circuit: Circuit, { pump }: SizedCircuit): Finding[] {
+function checkValves(
+  { ownPumps }: Job,
+  place: string,
+  name: string,
+  line: Pick<Circuit, 'components' | 'returnComponents'>,
+  pump: PumpDesign | null,
+): Finding[] {
   const inside = pump?.duty ? findCirculator(pump.duty.modelId, ownPumps)?.checkValve === true : false;
   const isCheck = (part: ComponentId) => part === 'spring-check-valve' || part === 'flap-check-valve';
-  const count = bothWays(circuit).filter(isCheck).length + (inside ? 1 : 0);
+  const count = bothWays(line).filter(isCheck).length + (inside ? 1 : 0);
   if (count < 2) return [];
   let kept = inside ? 0 : 1;
   return [
     {
-      id: `check-valves-in-series:${circuit.id}`,
+      id: `check-valves-in-series:${place.replace('circuits/', '')}`,
       rule: 'check-valves-in-series',
       severity: 'mend',
-      place: `circuits/${circuit.id}/components`,
-      component: `circuits/${circuit.id}/pump`,
-      title: `${circuit.name}: ${count} check valves in a row`,
+      place: `${place}/components`,
+      component: place === 'source' ? 'source/run' : `${place}/pump`,
+      title: `${name}: ${count} check valves in a row`,
       why: `${inside ? 'The pump has one inside. ' : ''}Each has to be pushed open; together they may halve the flow, rattle, and trap air between them.`,
       remedies: [
         {
           label: inside ? 'Leave out those in the pipe' : 'Leave one',
-          edits: (['components', 'returnComponents'] as const).map((line) => ({
-            at: `circuits/${circuit.id}/${line}`,
-            value: circuit[line].filter((part) => !isCheck(part) || kept-- > 0),
+          edits: (['components', 'returnComponents'] as const).map((way) => ({
+            at: `${place}/${way}`,
+            value: line[way].filter((part) => !isCheck(part) || kept-- > 0),
           })),
         },
       ],

@@ -38,7 +38,7 @@ export function reviewHotWater(context: Context, { hotWater: design, buffer }: U
       ...base,
       id: 'reheat-slow',
       rule: 'reheat-slow',
-      severity: 'note',
+      severity: Number.isFinite(design.reheat.value) ? 'note' : 'stop',
       place: 'hotWater/volume',
       title: Number.isFinite(design.reheat.value)
         ? `From cold to warm in ${say(design.reheat.value, 'duration')}`

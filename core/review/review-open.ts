@@ -29,7 +29,7 @@ export function reviewOpen({ job, say }: Context, { circuits }: UnreviewedDesign
         place: `rooms/${worst.roomId}/heatLoad`,
         component: `circuits/${id}/house`,
         title: `${rooms.length === 1 ? `${worst.roomName} gets` : `${rooms.length} rooms get`} more heat than the load on ${name}`,
-        why: `${names.join(', ')}${rooms.length > names.length ? ' and others' : ''}, with water of ${say(sized.setAt.value, 'temperature')} that the tightest room needs and their loops closed as far as meters read and floors stay even. Nothing else holds it back, so they are too warm all winter. Wider spacing, a smaller emitter or a valve that follows the air of that room does; or make the tightest room's emitter larger and send cooler water.`,
+        why: `${names.join(', ')}${rooms.length > names.length ? ' and others' : ''}: the tightest room needs water of ${say(sized.setAt.value, 'temperature')}, and loops are closed no further than their meters read and their floors stay even. Nothing else holds the heat back, so it is too warm there all winter. Wider spacing, a smaller emitter or a valve that follows the air of the room helps; so does a larger emitter in the tightest room, with cooler water for all.`,
         remedies: all.length > 0 ? [{ label: 'Lay these floors wider', edits: all }] : [],
       },
     ];

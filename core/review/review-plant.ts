@@ -23,7 +23,7 @@ export function reviewPlant(context: Context, design: UnreviewedDesign): Finding
       place: 'source/capacity',
       component: 'source',
       title: `The source is ${say(needed - there, 'power')} short`,
-      why: `${job.furtherSources.length > 0 ? 'All that run together give' : 'It gives'} ${say(there, 'power')} and rooms and pipes need ${say(needed, 'power')} on the design day. Take a larger one, add a second, or lower the loads.`,
+      why: `${job.furtherSources.length > 0 ? 'All that run together give' : 'It gives'} ${say(there, 'power')} and rooms and pipes need ${say(needed, 'power')} on the design day. ${job.furtherSources.some((each) => traitsOf(each).bySun || each.order === 'backup') ? 'The sun is down then, and a backup stands by: neither counts. ' : ''}Take a larger one, add a second, or lower the loads.`,
       remedies: [{ label: 'Size the source from the load', edits: [{ at: 'source/capacity', value: 'auto' }] }],
     });
   }

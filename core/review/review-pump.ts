@@ -1,5 +1,6 @@
 import type { PumpDesign } from '../design/choose-pump.ts';
 import type { Context } from '../design/context.ts';
+import { drivenBy } from '../design/driven-by.ts';
 import type { Finding } from './finding.ts';
 
 /** Findings on one pump: none reaches the duty, a pinned one falls short, is unknown, or is far too strong. */
@@ -8,6 +9,7 @@ export function reviewPump(context: Context, pump: PumpDesign, component: string
   const findings: Finding[] = [];
   const base = { place: pump.place, component };
   const wanted = `${say(pump.designFlow.value, 'volumeFlow')} at ${say(pump.wantedHead.value, 'head')}`;
+  const missing = pump.duty ? Math.max(0, 1 - pump.duty.flow.value / pump.designFlow.value) : 0;
   const unpin = { label: 'Let the pump be chosen', edits: [{ at: pump.place, value: 'auto' }] };
   if (!pump.reaches) {
     const got = pump.duty
@@ -18,11 +20,11 @@ export function reviewPump(context: Context, pump: PumpDesign, component: string
       place: pump.pinned ? pump.place : deltaTPlace,
       id: `pump-short:${pump.place}`,
       rule: 'pump-short',
-      severity: 'stop',
+      severity: shortness(pump),
       title: pump.pinned
-        ? `${pump.label}: the pinned pump falls short`
+        ? `${pump.label}: the pinned pump falls short${missing > 0.005 ? ` by ${say(missing, 'fraction')}` : ''}`
         : `${pump.label}: no pump in the catalogue reaches the duty`,
-      why: `Wanted are ${wanted}.${got} A wider delta T, a larger bore or a shorter worst run ask less of the pump.`,
+      why: `Wanted are ${wanted}.${got} ${drivenBy(context, pump)} A wider delta T, a larger bore or a shorter worst run ask less of the pump.`,
       remedies: pump.pinned ? [unpin] : [],
     });
   }
@@ -48,8 +50,8 @@ export function reviewPump(context: Context, pump: PumpDesign, component: string
       ...base,
       id: `pump-strong:${pump.place}`,
       rule: 'pump-strong',
-      severity: 'note',
-      title: `${pump.label}: the pump moves ${say(over, 'factor')} times the design flow`,
+      severity: over > FAR_TOO_STRONG ? 'mend' : 'note',
+      title: `${pump.label}: the pump moves ${say(over - 1, 'fraction')} more than its design flow`,
       why: `At ${pump.duty.running} it settles at ${say(pump.duty.flow.value, 'volumeFlow')} instead of ${say(pump.designFlow.value, 'volumeFlow')}, and delta T narrows to ${say(pump.duty.temperatureDifference.value, 'temperatureDifference')}. ${pump.pinned ? 'A smaller pump, or throttling at a regulating valve, brings it back.' : 'It is the smallest that reaches the duty: throttle it at a regulating valve, or let it hold a pressure.'}`,
       remedies: [...(pump.pinned ? [unpin] : []), ...throttle],
     });
@@ -76,5 +78,27 @@ export function reviewPump(context: Context, pump: PumpDesign, component: string
       ],
     });
   }
+  const carried = pump.duty ? pump.duty.power.value / Math.max(context.book.figures[`${pump.place}/carried`]?.value ?? 0, 1) : 0;
+  if (pump.duty && carried > rules.pumpShare.limit) {
+    findings.push({
+      ...base,
+      place: pump.pinned ? pump.place : deltaTPlace,
+      id: `pump-absurd:${pump.place}`,
+      rule: 'pump-absurd',
+      severity: 'mend',
+      title: `${pump.label}: ${say(pump.duty.power.value, 'electricPower')} of pump for ${say(context.book.figures[`${pump.place}/carried`]?.value ?? 0, 'power')} of heat`,
+      why: `${rules.pumpShare.reason} ${drivenBy(context, pump)} ${pump.pinned ? 'A smaller pump does.' : 'Check that entry before buying such a pump: more loops side by side, a wider bore or a wider delta T bring it down.'}`,
+      remedies: pump.pinned ? [unpin] : [],
+    });
+  }
   return findings;
 }
+
+/** Flow over design from which a strong pump is to be mended and not only known. */
+const FAR_TOO_STRONG = 2;
+
+/** A few hundredths under are within what lengths are known to; a tenth and more is felt. */
+const shortness = ({ duty, designFlow }: PumpDesign): Finding['severity'] => {
+  const share = duty ? duty.flow.value / designFlow.value : 0;
+  return share > 0.95 ? 'note' : share > 0.9 ? 'mend' : 'stop';
+};

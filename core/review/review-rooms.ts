@@ -33,7 +33,7 @@ const nameOf = (room: { name: string; id: string }): string => room.name || `roo
 
 /** What is missing or doubtful in the rooms and in what was typed. */
 export function reviewRooms(context: Context, design: UnreviewedDesign): Finding[] {
-  const { job, rules, say } = context;
+  const { job, rules, say, isRough } = context;
   const findings: Finding[] = [...reviewUnread(context)];
   const unread = new Set(job.unread.map((entry) => entry.place));
   const byName = new Map<string, string>();
@@ -93,13 +93,25 @@ export function reviewRooms(context: Context, design: UnreviewedDesign): Finding
       severity: 'mend',
       place: 'wholeHouseLoad',
       component: 'source',
-      title: `Rooms and whole house are ${say(Math.abs(gap.value), 'fraction')} apart`,
-      why: `The rooms add up to ${say(rooms, 'power')}, the house was given as ${say(job.wholeHouseLoad ?? 0, 'power')}. ${gap.value > 0 ? 'Room figures often carry their own reserves' : 'A room may be missing'}: find out which one is right before buying a source.`,
+      title: `The rooms together are ${say(Math.abs(gap.value), 'fraction')} ${gap.value > 0 ? 'above' : 'below'} the whole house`,
+      why: `The rooms add up to ${say(rooms, 'power')}, the house was given as ${say(job.wholeHouseLoad ?? 0, 'power')}. ${gap.value > 0 ? 'Room figures often carry their own reserves, and count walls between heated rooms' : 'A room may be missing, or the air that leaks in'}: find out which one is right before buying a source. Everything here is sized by the rooms.`,
       remedies: [
         {
           label: 'Drop the whole-house figure and go by the rooms',
           edits: [{ at: 'wholeHouseLoad', value: null }],
         },
+        ...(rooms > 0 && job.wholeHouseLoad
+          ? [
+              {
+                label: `Go by the house: every room ${say(Math.abs(job.wholeHouseLoad / rooms - 1), 'fraction')} ${gap.value > 0 ? 'less' : 'more'}`,
+                edits: job.rooms.flatMap((room) =>
+                  room.heatLoad === null || isRough(room)
+                    ? []
+                    : [{ at: `rooms/${room.id}/heatLoad`, value: (room.heatLoad * (job.wholeHouseLoad ?? 0)) / rooms }],
+                ),
+              },
+            ]
+          : []),
       ],
     });
   }

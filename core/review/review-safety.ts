@@ -1,5 +1,6 @@
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
+import { fluidRange } from '../fluid/fluid.ts';
 import { bothWays } from '../pipe/components.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import type { Finding, Remedy } from './finding.ts';
@@ -163,6 +164,19 @@ function fromVented({ job }: Context): Finding[] {
   ];
 }
 
+/** Below the coldest night by this, K, and in steps of this share, glycol is mixed: common practice. */
+const FROST_MARGIN = 3;
+const GLYCOL_STEP = 0.05;
+
+/** Least share of propylene glycol that stays liquid on the coldest night, with a margin; null where none does. */
+export function glycolFor(coldest: number): number | null {
+  for (let step = 4; step <= 12; step++) {
+    const concentration = Math.round(step * GLYCOL_STEP * 100) / 100;
+    if (fluidRange({ kind: 'propylene-glycol', concentration }).from <= coldest - FROST_MARGIN) return concentration;
+  }
+  return null;
+}
+
 function outdoors({ job, say }: Context): Finding[] {
   const { standing } = job.source;
   const findings: Finding[] = [];
@@ -179,6 +193,7 @@ function outdoors({ job, say }: Context): Finding[] {
     });
   }
   const outdoor = job.site.outdoorDesignTemperature;
+  const share = glycolFor(outdoor);
   if (standing !== 'indoors' && job.fluid.kind === 'water' && outdoor < 0) {
     findings.push({
       id: 'frost-outdoors',
@@ -187,13 +202,16 @@ function outdoors({ job, say }: Context): Finding[] {
       place: 'fluid/kind',
       component: 'source/run',
       title: `Water stands outdoors at ${say(outdoor, 'temperature')}`,
-      why: 'While the unit runs it keeps itself warm; in a power cut its pipes and exchanger freeze in hours. Fill with glycol, or fit valves that empty the pipes outdoors before they freeze, and insulate them.',
-      remedies: [
-        {
-          label: 'Fill with 30 % propylene glycol',
-          edits: [{ at: 'fluid', value: { kind: 'propylene-glycol', concentration: 0.3 } }],
-        },
-      ],
+      why: 'While the unit runs it keeps itself warm; in a power cut its pipes and exchanger freeze in hours. Fill with glycol, or fit valves that empty the pipes outdoors before they freeze, and insulate them. Glycol takes a larger pump and some of the heat: look at both after.',
+      remedies:
+        share === null
+          ? []
+          : [
+              {
+                label: `Fill with ${say(share, 'fraction')} propylene glycol`,
+                edits: [{ at: 'fluid', value: { kind: 'propylene-glycol', concentration: share } }],
+              },
+            ],
     });
   }
   return findings;

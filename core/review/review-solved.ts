@@ -1,8 +1,10 @@
 import type { Context } from '../design/context.ts';
-import type { UnreviewedDesign } from '../design/design.ts';
+import type { SizedCircuit, UnreviewedDesign } from '../design/design.ts';
 import { fluidName, fluidRange } from '../fluid/fluid.ts';
-import { pipeFlow } from '../pipe/friction.ts';
+import { findCirculator } from '../plant/circulator.ts';
 import type { Finding } from './finding.ts';
+import { roomsShort } from './review-emitters.ts';
+import { reviewTees } from './review-tees.ts';
 
 /** Findings on the plant as solved: what does not get its water, its heat or its pressure. */
 export function reviewSolved(context: Context, design: UnreviewedDesign): Finding[] {
@@ -34,13 +36,7 @@ export function reviewSolved(context: Context, design: UnreviewedDesign): Findin
     });
     return findings;
   }
-  return [
-    ...findings,
-    ...reviewFlows(context, design),
-    ...reviewSuction(context, design),
-    ...reviewDrift(context, design),
-    ...teesStraight(context, design),
-  ];
+  return [...findings, ...reviewFlows(context, design), ...reviewSuction(context, design), ...reviewTees(context, design)];
 }
 
 /** A part of the network as a place of the job and as a component on the wall. */
@@ -50,15 +46,22 @@ const componentOf = (part: string): string | null =>
 
 /** Circuits that get less water or less heat than they need. Too much water is the pump's finding. */
 function reviewFlows(context: Context, design: UnreviewedDesign): Finding[] {
-  const { rules, say } = context;
+  const { rules, say, job } = context;
+  const shortRooms = new Set(roomsShort(context, design).map((rung) => rung.circuitId));
   return (design.solved?.circuits ?? []).flatMap(({ id, heat, flowShare, supply }) => {
     const circuit = design.circuits.find((each) => each.id === id);
     const { sized, name, load } = circuit ?? {};
     if (!sized || !load || (sized.pump && !sized.pump.duty)) return [];
     const place = `circuits/${id}`;
     const findings: Finding[] = [];
+    const decided = job.circuits.find((each) => each.id === id);
+    const drop = design.solved?.state.circuits.find((each) => each.id === id);
+    const delta = drop && drop.supply - drop.back;
+    // One that holds a delta T slows down with the heat that is taken: short of heat it is short of flow by itself.
+    const follows = sized.pump !== null && decided?.pumpControl === 'constant-difference';
+    const held = follows && delta !== undefined && Math.abs(delta - decided.temperatureDifference) < 0.5;
     // A pump that cannot reach the duty says so itself.
-    if (flowShare.value < 1 - rules.solvedGap.limit && (sized.pump ?? design.distribution?.pump)?.reaches !== false) {
+    if (flowShare.value < 1 - rules.solvedGap.limit && (sized.pump ?? design.distribution?.pump)?.reaches !== false && !held) {
       findings.push({
         id: `flow-short:${place}`,
         rule: 'flow-short',
@@ -66,11 +69,14 @@ function reviewFlows(context: Context, design: UnreviewedDesign): Finding[] {
         place: `${place}/pump`,
         component: `${place}/pump`,
         title: `${name}: gets ${say(flowShare.value, 'fraction')} of its flow`,
-        why: `Solved with all the others running it passes ${say(flowShare.value * sized.volumeFlow.value, 'volumeFlow')} instead of ${say(sized.volumeFlow.value, 'volumeFlow')}. What it shares with them, or a check valve in its way, takes the pressure.`,
+        why: `Solved with all the others running it passes ${say(flowShare.value * sized.volumeFlow.value, 'volumeFlow')} instead of ${say(sized.volumeFlow.value, 'volumeFlow')}${delta === undefined ? '' : `, and delta T becomes ${say(delta, 'temperatureDifference')} where ${say(sized.flowTemperature.value - sized.returnTemperature.value, 'temperatureDifference')} is meant`}. ${shortOf(context, design, sized)}`,
         remedies: [],
       });
     }
-    if (heat.value < (1 - rules.heatShort.limit) * load.value) {
+    // Emitters too small for the water they are given are named room by room; that is then no second fault.
+    const asSent = supply.value > sized.flowTemperature.value - AS_SENT;
+    const told = asSent && (flowShare.value > 1 - rules.solvedGap.limit || held) && shortRooms.has(id);
+    if (heat.value < (1 - rules.heatShort.limit) * load.value && !told) {
       findings.push({
         id: `heat-short:${place}`,
         rule: 'heat-short',
@@ -78,12 +84,48 @@ function reviewFlows(context: Context, design: UnreviewedDesign): Finding[] {
         place: `${place}/flowTemperature`,
         component: `${place}/house`,
         title: `${name}: ${say(load.value - heat.value, 'power')} short`,
-        why: `Water comes at ${say(supply.value, 'temperature')} where ${say(sized.flowTemperature.value, 'temperature')} is wanted, so its emitters give ${say(heat.value, 'power')} of ${say(load.value, 'power')}.`,
+        why: asSent
+          ? `Water comes as wanted, at ${say(supply.value, 'temperature')}, but too little of it passes: its emitters give ${say(heat.value, 'power')} of ${say(load.value, 'power')}.`
+          : `Water comes at ${say(supply.value, 'temperature')} where ${say(sized.flowTemperature.value, 'temperature')} is wanted, so its emitters give ${say(heat.value, 'power')} of ${say(load.value, 'power')}.`,
+        remedies: [],
+      });
+    }
+    const meant = sized.flowTemperature.value - sized.returnTemperature.value;
+    const pump = sized.pump ?? design.distribution?.pump;
+    const toldOfFlow = findings.some(({ rule }) => rule === 'flow-short') || pump?.reaches === false;
+    const strong = (pump?.duty?.flow.value ?? 0) > rules.pumpOversize.limit * (pump?.designFlow.value ?? 0);
+    const off = delta === undefined ? 1 : delta / meant;
+    if (delta !== undefined && !toldOfFlow && !strong && (off > rules.deltaTOff.limit || off < 1 / rules.deltaTOff.limit)) {
+      findings.push({
+        id: `delta-t-off:${place}`,
+        rule: 'delta-t-off',
+        severity: 'mend',
+        place: `${place}/temperatureDifference`,
+        component: `${place}/house`,
+        title: `${name}: delta T comes to ${say(delta, 'temperatureDifference')} where ${say(meant, 'temperatureDifference')} is meant`,
+        why: `${rules.deltaTOff.reason} With its water of ${say(supply.value, 'temperature')} the emitters give ${say(heat.value, 'power')}, ${say(load.value, 'power')} are needed. ${off > 1 ? 'Cooler water or more flow' : 'Hotter water or less flow'} brings it to where it is meant.`,
         remedies: [],
       });
     }
     return findings;
   });
+}
+
+/** Supply below what is wanted by less than this is as wanted, K. */
+const AS_SENT = 0.5;
+
+/** What keeps the water from a circuit: never named but where it is there. */
+function shortOf({ job }: Context, { circuits, distribution }: UnreviewedDesign, sized: SizedCircuit): string {
+  const check = sized.pump?.duty && findCirculator(sized.pump.duty.modelId, job.ownPumps)?.checkValve;
+  const others = circuits.filter((each) => each.sized && each.sized !== sized).length;
+  const causes = [
+    ...(distribution ? ['the one pump gives the others what this one lacks'] : []),
+    ...(others > 0 && !distribution ? ['what it shares with the other circuits takes the pressure'] : []),
+    ...(check ? ['the check valve in its pump wants its share'] : []),
+  ];
+  const [first, second] = causes;
+  if (!first) return 'Its own pipes take more than its pump gives at that flow.';
+  return `${first[0]?.toUpperCase()}${first.slice(1)}${second ? `, and ${second}` : ''}.`;
 }
 
 /** A pump that sucks: air comes in at its flanges and the water boils in its eye. */
@@ -106,67 +148,15 @@ function reviewSuction(context: Context, design: UnreviewedDesign): Finding[] {
       component: owner ? `circuits/${owner.id}/pump` : 'vessel',
       title: `Only ${say(pressure, 'pressure')} ${owner ? `${owner.name}: ` : ''}${label.toLowerCase()}`,
       why: `Below ${say(rules.gaugeLeast.limit, 'pressure')} air is drawn in and hot water steams. Fill higher, connect the vessel before the pump, or carry less height above it.`,
+      // Without separation the source lies between a vessel on its return and the pumps, which draw from its flow.
       remedies:
         job.vessel.connection === 'source-flow'
           ? [{ label: 'Connect the vessel on the source’s return', edits: [{ at: 'vessel/connection', value: 'source-return' }] }]
-          : [],
+          : job.separation.kind === 'none'
+            ? [{ label: 'Connect the vessel on the source’s flow', edits: [{ at: 'vessel/connection', value: 'source-flow' }] }]
+            : [],
     },
   ];
-}
-
-/** Pressure left between two tees when the circuits stand and all water passes between them. */
-function reviewDrift(context: Context, { source }: UnreviewedDesign): Finding[] {
-  const { rules, say, job, fluidAt } = context;
-  if (job.separation.kind !== 'closely-spaced-tees' || !source) return [];
-  const bore = source.run.bore.value;
-  const { spacing } = job.separation;
-  const fluid = fluidAt(job.source.flowTemperature);
-  const { gradient, velocity } = pipeFlow(source.volumeFlow.value, bore, source.run.material.roughness, fluid);
-  const length = spacing === 'auto' ? rules.teeSpacing.limit * bore : spacing;
-  const left = gradient * length + (rules.teeLoss.limit * fluid.density * velocity ** 2) / 2;
-  if (left <= rules.teeDrift.limit) return [];
-  return [
-    {
-      id: 'tees-drift',
-      rule: 'tees-drift',
-      severity: 'mend',
-      place: 'separation/spacing',
-      component: 'header',
-      title: `${say(left, 'pressure')} are left between the tees`,
-      why: `${rules.teeDrift.reason} Bring the tees closer together or make the pipe between them wider.`,
-      remedies:
-        job.separation.spacing === 'auto'
-          ? []
-          : [{ label: 'Four diameters apart', edits: [{ at: 'separation/spacing', value: 'auto' }] }],
-    },
-  ];
-}
-
-/** Bends too close to the tees, by the straight pipe the rulebook asks for. */
-function teesStraight({ job, rules, say }: Context, { source }: UnreviewedDesign): Finding[] {
-  if (job.separation.kind !== 'closely-spaced-tees' || !source) return [];
-  const bore = source.run.size.bore;
-  const sides = [
-    ['before', 'before the first tee', rules.straightBefore],
-    ['after', 'behind the second tee', rules.straightAfter],
-  ] as const;
-  return sides.flatMap(([key, where, rule]): Finding[] => {
-    const there = job.separation[key];
-    const wanted = rule.limit * bore;
-    if (there === 'auto' || there >= wanted - 1e-6) return [];
-    return [
-      {
-        id: `tees-straight-${key}`,
-        rule: 'tees-straight',
-        severity: 'mend',
-        place: `separation/${key}`,
-        component: 'header',
-        title: `${say(there, 'bore')} of straight pipe ${where}, ${say(wanted, 'bore')} wanted`,
-        why: `${rule.reason} The rulebook asks for ${rule.limit} diameters ${where}.`,
-        remedies: [{ label: `${rule.limit} diameters of straight pipe`, edits: [{ at: `separation/${key}`, value: 'auto' }] }],
-      },
-    ];
-  });
 }
 
 /** Glycol beyond what its data cover, and what it can stand. */

@@ -1,3 +1,4 @@
+import { newFurtherSource, nextId } from '../../model/new-job.ts';
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import { nameOf } from '../plant/further-sources.ts';
@@ -8,12 +9,53 @@ import type { Finding } from './finding.ts';
 export function reviewSources(context: Context, design: UnreviewedDesign): Finding[] {
   if (!design.source) return [];
   return [
+    ...notFirm(context, design),
     ...unseparated(context),
     ...cooler(context),
     ...backup(context, design),
     ...ownPump(context, design),
     ...dataPoints(context, design),
     ...drinkingWater(context),
+  ];
+}
+
+/** A plant that has only the sun on the design night. */
+function notFirm({ job, say }: Context, { source }: UnreviewedDesign): Finding[] {
+  if (!traitsOf(job.source).bySun || !source) return [];
+  const capacity = Math.ceil(source.load.value / 100) * 100;
+  return [
+    {
+      id: 'source-not-firm',
+      rule: 'source-not-firm',
+      severity: 'stop',
+      place: 'source/kind',
+      component: 'source',
+      title: 'The sun gives nothing on the coldest night',
+      why: `${say(source.load.value, 'power')} are needed then. Sun saves fuel by day; what carries the design night has to be named first, and the sun beside it.`,
+      remedies: [
+        {
+          label: `An electric source of ${say(capacity, 'power')} first, the sun beside it`,
+          edits: [
+            { at: 'source/kind', value: 'electric' },
+            { at: 'source/capacity', value: capacity },
+            {
+              at: 'furtherSources',
+              value: [
+                newFurtherSource(nextId('f', job.furtherSources), {
+                  name: 'Sun',
+                  kind: 'solar',
+                  capacity: job.source.capacity === 'auto' ? capacity : job.source.capacity,
+                  flowTemperature: job.source.flowTemperature,
+                  order: 'together',
+                }),
+                ...job.furtherSources,
+              ],
+            },
+            ...(job.separation.kind === 'none' ? [{ at: 'separation/kind', value: 'buffer' }] : []),
+          ],
+        },
+      ],
+    },
   ];
 }
 
@@ -125,7 +167,7 @@ function drinkingWater({ job }: Context): Finding[] {
     {
       id: 'drinking-water-source',
       rule: 'drinking-water-source',
-      severity: 'note',
+      severity: 'mend',
       place: 'separation/kind',
       component: 'source',
       title: 'A heater made for drinking water feeds the heating',

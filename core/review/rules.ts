@@ -220,6 +220,27 @@ export const RULES = {
     1.3,
     'A fixed speed far above need is noise, power and a narrow delta T.',
   ),
+  deltaTOff: rule(
+    'delta T as it runs over delta T as meant',
+    'factor',
+    1.4,
+    'Pipes, pump and return were worked out with another.',
+    MEMORY,
+  ),
+  floorDeltaT: rule(
+    'widest delta T of a floor',
+    'temperatureDifference',
+    12,
+    'Wider than that, one end of the floor is felt to be cooler than the other, and the water has to be hotter for it.',
+    MEMORY,
+  ),
+  pumpShare: rule(
+    'electric power of a pump over the heat it carries',
+    'fraction',
+    0.02,
+    'A pump that fits takes a few thousandths of the heat it moves; beyond a fiftieth some length, bore or flow is not what was meant.',
+    MEMORY,
+  ),
   pumpThrottled: rule(
     'head of the pump over head of the index run',
     'factor',

@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import type { CircuitDesign } from '../../core/design/design.ts';
+import { drivenBy } from '../../core/design/driven-by.ts';
 import type { Circuit, EmitterKind, Job } from '../../model/job.ts';
 import { newCircuit, nextId } from '../../model/new-job.ts';
 import { CircuitBoard } from '../circuits/CircuitBoard.tsx';
@@ -191,6 +192,7 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
               place={`${place}/pump`}
               label="Pump"
               options={pumpChoices(job, sized?.pump?.pinned ? undefined : sized?.pump?.duty?.label)}
+              help={sized?.pump ? drivenBy({ say }, sized.pump) : undefined}
             />
             <ChoiceField place={`${place}/pumpControl`} label="Pump holds" options={PUMP_CONTROL_CHOICES} />
           </>

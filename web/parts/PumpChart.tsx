@@ -1,6 +1,7 @@
 import { useTheme } from '@mui/material/styles';
 import { CartesianGrid, Line, LineChart, ReferenceDot, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { PumpDesign } from '../../core/design/choose-pump.ts';
+import { drivenBy } from '../../core/design/driven-by.ts';
 import { formatNumber } from '../../core/quantity/format.ts';
 import { fromSI } from '../../core/quantity/units.ts';
 import { useDisplay } from '../state/display.ts';
@@ -81,7 +82,7 @@ export default function PumpChart({ pump }: { pump: PumpDesign }) {
           />
         </LineChart>
       </ResponsiveContainer>
-      <p style={{ margin: 0, fontSize: '0.8rem' }}>Solid: pump. Dashed: system. Dot: duty point.</p>
+      <p style={{ margin: 0, fontSize: '0.8rem' }}>Solid: pump. Dashed: system. Dot: duty point. {drivenBy({ say }, pump)}</p>
     </figure>
   );
 }

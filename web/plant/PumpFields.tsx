@@ -1,8 +1,11 @@
 import Typography from '@mui/material/Typography';
+import type { PumpDesign } from '../../core/design/choose-pump.ts';
 import type { Design } from '../../core/design/design.ts';
+import { drivenBy } from '../../core/design/driven-by.ts';
 import { DISTRIBUTION_CHOICES, PUMP_CONTROL_CHOICES, pumpChoices } from '../parts/choices.ts';
 import { ChoiceField, QuantityField } from '../parts/Field.tsx';
 import { FigureButton } from '../parts/FigureButton.tsx';
+import { useDisplay } from '../state/display.ts';
 import { useJob } from '../state/job-context.tsx';
 import { CompareDistribution } from './CompareDistribution.tsx';
 import { OwnPumps } from './OwnPumps.tsx';
@@ -10,9 +13,11 @@ import { OwnPumps } from './OwnPumps.tsx';
 /** The entries for what moves the water. */
 export function PumpFields({ design }: { design: Design }) {
   const job = useJob();
+  const { say } = useDisplay();
   const { source, distribution } = design;
   const chosen = (pump: { pinned: boolean; duty: { label: string } | null } | null | undefined) =>
     pumpChoices(job, pump?.pinned ? undefined : pump?.duty?.label);
+  const why = (pump: PumpDesign | null | undefined) => (pump ? drivenBy({ say }, pump) : undefined);
   return (
     <>
       {design.pumpPower && (
@@ -23,7 +28,12 @@ export function PumpFields({ design }: { design: Design }) {
       <ChoiceField place="distribution/kind" label="What moves the water" options={DISTRIBUTION_CHOICES} />
       {job.distribution.kind === 'valves' && (
         <>
-          <ChoiceField place="distribution/pump" label="The one pump" options={chosen(distribution?.pump)} />
+          <ChoiceField
+            place="distribution/pump"
+            label="The one pump"
+            options={chosen(distribution?.pump)}
+            help={why(distribution?.pump)}
+          />
           <ChoiceField place="distribution/pumpControl" label="It holds" options={PUMP_CONTROL_CHOICES} />
           <QuantityField place="distribution/valveKvs" label="Zone valves" empty="auto" automatic="auto: each by its flow" />
           <QuantityField place="distribution/bypass" label="Bypass opens at" empty={null} help="Empty for none." />
@@ -31,7 +41,7 @@ export function PumpFields({ design }: { design: Design }) {
       )}
       {job.separation.kind !== 'none' && (
         <>
-          <ChoiceField place="source/pump" label="Source pump" options={chosen(source?.pump)} />
+          <ChoiceField place="source/pump" label="Source pump" options={chosen(source?.pump)} help={why(source?.pump)} />
           <ChoiceField place="source/pumpControl" label="Source pump holds" options={PUMP_CONTROL_CHOICES} />
         </>
       )}
