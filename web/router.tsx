@@ -1,9 +1,10 @@
-import { lazy } from 'react';
+import { lazy, Suspense } from 'react';
 import { createBrowserRouter, Navigate } from 'react-router';
 import { JobFrame } from './pages/JobFrame.tsx';
 import { JobsPage } from './pages/JobsPage.tsx';
 import { ErrorPage, LostPage } from './pages/LostPage.tsx';
 
+const FindingKindsPage = lazy(() => import('./pages/FindingKindsPage.tsx'));
 const SitePage = lazy(() => import('./pages/SitePage.tsx'));
 const RoomsPage = lazy(() => import('./pages/RoomsPage.tsx'));
 const EmittersPage = lazy(() => import('./pages/EmittersPage.tsx'));
@@ -34,6 +35,15 @@ export const router = createBrowserRouter([
       { path: 'run', element: <RunPage /> },
       { path: 'papers', element: <PapersPage /> },
     ],
+  },
+  {
+    path: '/findings',
+    element: (
+      <Suspense>
+        <FindingKindsPage />
+      </Suspense>
+    ),
+    errorElement: <ErrorPage />,
   },
   { path: '*', element: <LostPage /> },
 ]);

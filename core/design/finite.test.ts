@@ -33,7 +33,7 @@ describe.each([6, 7, 16] as const)('system %i with any one number at either end 
         const read = readJob(JSON.parse(JSON.stringify(applyEdits(start, [{ at: place, value }]))));
         if (!read.ok) continue;
         const { figures: _, ...design } = designJob(read.job);
-        const rules = design.findings.map((finding) => finding.rule);
+        const rules: string[] = design.findings.map((finding) => finding.rule);
         for (const each of astray(design, '')) {
           const why = BEYOND.find(([pattern]) => pattern.test(each))?.[1];
           expect(

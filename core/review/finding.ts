@@ -1,4 +1,5 @@
 import type { JobEdit, Place } from '../../model/place.ts';
+import type { FindingRule } from './catalogue.ts';
 
 /** How much a finding matters: it stops the work, it should be mended, or it is worth knowing. */
 export const SEVERITIES = ['stop', 'mend', 'note'] as const;
@@ -13,7 +14,7 @@ export interface Remedy {
 export interface Finding {
   /** The rule that found it and the place: stable while both stay. */
   id: string;
-  rule: string;
+  rule: FindingRule;
   severity: Severity;
   /** Where it is cured: a place in the job. */
   place: Place;

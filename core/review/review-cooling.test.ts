@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { SYSTEMS } from '../../demo/systems.ts';
 import { thistleMill } from '../../demo/thistle-mill.ts';
+import type { Job } from '../../model/job.ts';
 import { newRated, USUAL_COOLING } from '../../model/new-emitter.ts';
 import { applyEdits } from '../../model/place.ts';
 import { designJob } from '../design/design-job.ts';
@@ -66,5 +68,17 @@ describe('a plant that also cools', () => {
     const [circuit] = cooling?.circuits ?? [];
     // Water of 20 °C: 998.2 kg/m3 and 4184 J/(kg K), IAPWS-IF97.
     expect((circuit?.volumeFlow.value ?? 0) * 998.4 * 4184.5 * 3).toBeCloseTo(circuit?.output.value ?? 1, -1);
+  });
+});
+
+describe('damp that was let stand room by room', () => {
+  it('stays let stand, now that it is told once', () => {
+    const job = {
+      ...(SYSTEMS[8] as Job),
+      accepted: [{ finding: 'drying-short:rooms/r2', reason: 'A dehumidifier stands in the cellar' }],
+    };
+    const findings = designJob(job).findings.filter((each) => each.rule === 'drying-short');
+    expect(findings).toHaveLength(1);
+    expect(findings[0]?.accepted).toContain('dehumidifier');
   });
 });

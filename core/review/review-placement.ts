@@ -228,7 +228,7 @@ function purging(circuit: Circuit): Finding[] {
   const line = circuit.returnComponents;
   const cock = line.indexOf('purge-valve');
   const place = `circuits/${circuit.id}/returnComponents`;
-  const base = { place, component: `circuits/${circuit.id}/run`, rule: 'purge-missing', severity: 'note' as const };
+  const base = { place, component: `circuits/${circuit.id}/run`, rule: 'purge-missing' as const, severity: 'note' as const };
   if (cock < 0) {
     const before = line.findIndex(shuts);
     return [

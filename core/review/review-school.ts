@@ -70,7 +70,7 @@ function closing({ job, rulebook }: Context): Finding[] {
         ? [
             {
               id: `school-mixing:${circuit.id}`,
-              rule: 'school-mixing',
+              rule: 'school-mixing' as const,
               severity: 'note' as const,
               place: `${place}/connection`,
               component: `${place}/valve`,
@@ -84,7 +84,7 @@ function closing({ job, rulebook }: Context): Finding[] {
         ? [
             {
               id: `school-closing:${circuit.id}`,
-              rule: 'school-closing',
+              rule: 'school-closing' as const,
               severity: 'note' as const,
               place: `${place}/zones`,
               component: `${place}/house`,

@@ -228,7 +228,7 @@ describe('the list', () => {
   it('keeps the order of the work among equals', () => {
     const make = (id: string, severity: Finding['severity']): Finding => ({
       id,
-      rule: 'x',
+      rule: 'oxygen',
       severity,
       place: '',
       component: null,

@@ -1,5 +1,6 @@
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
+import { presentId } from './catalogue.ts';
 import { type Finding, worstFirst } from './finding.ts';
 import { reviewBuffer } from './review-buffer.ts';
 import { reviewCircuits } from './review-circuits.ts';
@@ -20,7 +21,7 @@ import { reviewSources } from './review-sources.ts';
 
 /** All findings of a design, worst first; those somebody let stand come last, with the reason. */
 export function review(context: Context, design: UnreviewedDesign): Finding[] {
-  const reasons = new Map(context.job.accepted.map(({ finding, reason }) => [finding, reason]));
+  const reasons = new Map(context.job.accepted.map(({ finding, reason }) => [presentId(finding), reason]));
   const found = [
     ...reviewRooms(context, design),
     ...reviewEmitters(context, design),

@@ -94,6 +94,9 @@ function FindingEntry({ finding, onShow }: { finding: Finding; onShow?: (compone
               Show on the wall
             </Link>
           )}
+          <Link component={RouterLink} to={`/findings#${finding.rule}`} variant="body2">
+            About this rule
+          </Link>
           <AcceptFinding finding={finding} />
         </Box>
       </Box>

@@ -1,0 +1,75 @@
+import { CODES, HERE, kind, SUM } from './entry.ts';
+
+/** Controls and curves. */
+export const CONTROL_FINDINGS = {
+  'voltage-mismatch': kind('Signals that do not fit', 'Mains on a dry contact, or the other way, burns or does nothing.', CODES),
+  'priority-endless': kind('A heating that waits without end', 'A cylinder that never gets warm leaves the house cold.'),
+  'fires-before-open': kind('Pump and source before the valves', 'They run against shut valves.'),
+  'curve-limits': kind('Limits of a curve crossed', 'The highest is not above the least.', HERE),
+  'curve-below-rooms': kind('A curve below the rooms', 'Its water gives nothing, or takes heat out.', HERE),
+  'curve-low': kind('A curve below the need', 'Rooms stay short, however long the plant runs.', SUM),
+  'curve-high': kind('A curve above the need', 'Every kelvin too much is paid for.', SUM),
+  'thermostat-idle': kind('A thermostat that calls nothing', 'Its rooms are on no zone.', HERE),
+  'thermostat-shared': kind('Two thermostats for one room', 'One calls while the other is content.', HERE),
+  'thermostat-gone': kind('A thermostat of rooms that are gone', 'It names rooms that are not in the job.', HERE),
+} as const;
+
+/** The school of the rulebook, and its limits. */
+export const SCHOOL_FINDINGS = {
+  'school-separation': kind(
+    'Another separation than the school wants',
+    'The rulebook asks for it, or does without.',
+    'the rulebook chosen',
+  ),
+  'school-mixing': kind(
+    'A mixed circuit in an open plant',
+    'The open school sends every emitter the same water.',
+    'the rulebook chosen',
+  ),
+  'school-closing': kind(
+    'Rooms that may shut in an open plant',
+    'The open school keeps all its water moving.',
+    'the rulebook chosen',
+  ),
+  'water-too-hot': kind(
+    'Water hotter than the rulebook allows',
+    'Something is too small, or other parts and codes apply.',
+    'the rulebook chosen',
+  ),
+  'own-rule-unknown': kind('An own limit for no rule', 'It counts for nothing.', HERE),
+} as const;
+
+/** Summer. */
+export const COOLING_FINDINGS = {
+  'dew-point': kind(
+    'Cold water below the dew point',
+    'Floors, pipes and manifolds sweat.',
+    'ASHRAE Handbook, Fundamentals; margin from memory',
+  ),
+  'cooling-short': kind(
+    'Too little cooling',
+    'The room stays warm on the hottest day.',
+    'EN 1264-5, from memory; ratings of fan units',
+  ),
+  'drying-short': kind('Damp that nothing takes out', 'The dew point rises until floors sweat.'),
+  'cooling-flow': kind('More flow in summer than in winter', 'Pipes and pump are sized for heating.', 'energy balance'),
+  'cooling-rating': kind(
+    'A cooling rating that cannot be',
+    'Its water comes back colder than it goes, or warmer than the room.',
+    'second law of thermodynamics',
+  ),
+  condensate: kind('Coils that make water', 'Their trays need a drain with fall and a trap.'),
+} as const;
+
+/** What the solver says of the plant. */
+export const SOLVER_FINDINGS = {
+  'not-solved': kind('No answer for flow and temperature', 'Sizes stand as designed; duty points do not.', SUM),
+  'network-unknown-node': kind('A part that leads nowhere', 'The rest is solved without it.', HERE),
+  'network-same-node': kind('A part that begins where it ends', 'The rest is solved without it.', HERE),
+  'network-twice': kind('Two parts of one name', 'One of them is left out.', HERE),
+  'network-bad-number': kind('A part with a number that cannot be', 'The rest is solved without it.', HERE),
+  'network-no-pressure-point': kind('Nothing holds the pressure', 'Flows are known there, pressures are not.', HERE),
+  'network-two-pressure-points': kind('Two points hold the pressure', 'Water would flow from one to the other.', HERE),
+  'network-no-drive': kind('Nothing moves the water', 'It circulates by weight alone, or stands.', HERE),
+  'network-dead-end': kind('A dead end', 'Its water stands.', HERE),
+} as const;
