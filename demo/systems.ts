@@ -74,7 +74,7 @@ export const SYSTEMS = {
     ],
     rooms: [
       { heatLoad: 17_000, roomTemperature: 18, emitters: [newRated('e1', 'unit-heater', { ratedOutput: 21_000 })] },
-      ...times(3, () => floorRoom(32, 2100, { spacing: 0.2 }, { circuit: 'c2' })),
+      ...times(3, () => floorRoom(32, 2100, { spacing: 0.15 }, { circuit: 'c2' })),
     ],
     separation: 'low-loss-header',
     rest: {
@@ -112,7 +112,7 @@ export const SYSTEMS = {
   5: systemOf('Ferry cottage', {
     source: { kind: 'water-heater', capacity: 14_000, flowTemperature: 45, temperatureDifference: 6 },
     circuits: [directFloor(36, 6, { zones: 'rooms', pumpControl: 'constant-difference', connection: 'mixed' })],
-    rooms: times(3, (i) => floorRoom(30, 1700 + 120 * i, { spacing: 0.2 })),
+    rooms: times(3, (i) => floorRoom(30, 1500 + 110 * i, { spacing: 0.15 })),
     separation: 'closely-spaced-tees',
   }),
   6: systemOf('Two manifolds at Reed End', {
@@ -125,7 +125,17 @@ export const SYSTEMS = {
       curve: { slope: 'auto', shift: 0, least: 20, most: 40 },
     },
     circuits: [directFloor(33, 5)],
-    rooms: times(9, (i) => floorRoom(16.5, 540, { spacing: 0.1, loops: 2, tail: 3 }, { storey: i < 5 ? 'Ground' : 'Upper' })),
+    // Four rooms of two loops and one of one on each storey: two manifolds of nine.
+    rooms: times(10, (i) =>
+      floorRoom(
+        i % 5 === 4 ? 9 : 17.5,
+        i % 5 === 4 ? 250 : 480,
+        { spacing: 0.1, loops: i % 5 === 4 ? 1 : 2, tail: 3 },
+        {
+          storey: i < 5 ? 'Ground' : 'Upper',
+        },
+      ),
+    ),
     rest: { rulebook: 'open-low-temperature' },
   }),
   7: systemOf('Under the stair at Cloth Hall', {
@@ -135,8 +145,8 @@ export const SYSTEMS = {
       directFloor(36, 7, { name: 'Floor', connection: 'mixed' }),
     ],
     rooms: [
-      ...times(5, () => ({ heatLoad: 1300, emitters: [newPanel('e1', { type: '2-2', length: 1.4 })] })),
-      ...times(2, () => floorRoom(34, 2000, {}, { circuit: 'c2' })),
+      ...times(5, () => ({ heatLoad: 1300, emitters: [newPanel('e1', { type: '2-2', length: 1.8 })] })),
+      ...times(2, () => floorRoom(34, 1800, {}, { circuit: 'c2' })),
     ],
     separation: 'low-loss-header',
     rest: {
@@ -150,6 +160,9 @@ export const SYSTEMS = {
         circulation: 'on-demand',
         hygieneTemperature: 62,
         hygieneCirculates: true,
+        temperingValve: true,
+        coldCheck: true,
+        drinkingVessel: true,
       },
       ownPumps: [
         {
@@ -186,7 +199,7 @@ export const SYSTEMS = {
         cooling: { flowTemperature: 18, temperatureDifference: 3 },
       }),
     ],
-    rooms: times(4, () => floorRoom(30, 1050, { spacing: 0.1, covering: 0.01 }, { coolingLoad: 700, latentLoad: 150 })),
+    rooms: times(4, () => floorRoom(30, 820, { spacing: 0.1, covering: 0.01 }, { coolingLoad: 700, latentLoad: 150 })),
     rest: {
       mode: 'heating-and-cooling',
       separation: newSeparation('plate-exchanger', { approach: 5.5 }),
@@ -195,7 +208,7 @@ export const SYSTEMS = {
   9: systemOf('Nine doors', {
     source: { kind: 'water-heater', capacity: 16_000, flowTemperature: 49, temperatureDifference: 20 },
     circuits: [directFloor(49, 20, { zones: 'rooms', pumpControl: 'constant-pressure' })],
-    rooms: times(9, (i) => floorRoom(15, 900 + 60 * i, { spacing: 0.2, covering: 0.1 })),
+    rooms: times(9, (i) => floorRoom(15, 740 + 34 * i, { spacing: 0.15, covering: 0.05 })),
   }),
   10: systemOf('Over the cold cellar', {
     source: { kind: 'other', capacity: 2500, flowTemperature: 48, temperatureDifference: 8 },
@@ -205,7 +218,7 @@ export const SYSTEMS = {
   11: systemOf('Three landings', {
     source: { kind: 'heat-pump', capacity: 11_000, flowTemperature: 45, temperatureDifference: 5, standing: 'open-air' },
     circuits: ['Ground', 'Upper', 'Loft'].map((name) => directFloor(45, 5, { name, zones: 'rooms' })),
-    rooms: times(9, (i) => floorRoom(18, 820 + 45 * i, { covering: 0.1, spacing: 0.2 }, { circuit: `c${(i % 3) + 1}` })),
+    rooms: times(9, (i) => floorRoom(18, 780 + 40 * i, { covering: 0.1, spacing: 0.2 }, { circuit: `c${(i % 3) + 1}` })),
     separation: 'low-loss-header',
   }),
   12: systemOf('First house at Sallow Bank', {
@@ -225,7 +238,7 @@ export const SYSTEMS = {
       { name: 'Forge', emitters: 'air-units', flowTemperature: 70, temperatureDifference: 12 },
     ],
     rooms: [
-      ...times(4, () => ({ heatLoad: 2400, emitters: [newPanel('e1', { type: '2-2', length: 1.4 })] })),
+      ...times(4, () => ({ heatLoad: 2400, emitters: [newPanel('e1', { type: '2-2', length: 1.8 })] })),
       { heatLoad: 9600, roomTemperature: 15, circuit: 'c2', emitters: [newRated('e1', 'unit-heater', { ratedOutput: 14_000 })] },
     ],
     separation: 'low-loss-header',
@@ -250,7 +263,7 @@ export const SYSTEMS = {
   15: systemOf('Glass corner', {
     source: { kind: 'condensing-boiler', capacity: 8000, flowTemperature: 40, temperatureDifference: 7 },
     circuits: [directFloor(40, 7)],
-    rooms: [floorRoom(30, 2300, { spacing: 0.2, edgeArea: 7, edgeSpacing: 0.1 })],
+    rooms: [floorRoom(30, 2000, { spacing: 0.2, edgeArea: 7, edgeSpacing: 0.1 })],
   }),
   16: systemOf('Fan units on the quay', {
     source: { kind: 'heat-pump', capacity: 12_000, flowTemperature: 45, temperatureDifference: 5, standing: 'open-air' },
@@ -300,7 +313,7 @@ export const SYSTEMS = {
     source: { kind: 'boiler', capacity: 9000, flowTemperature: 56, temperatureDifference: 12 },
     circuits: [{ name: 'Radiators', flowTemperature: 56, temperatureDifference: 12 }],
     rooms: [
-      ...times(3, () => ({ heatLoad: 1300, emitters: [newPanel('e1', { type: '2-2', length: 1.2 })] })),
+      ...times(3, () => ({ heatLoad: 1300, emitters: [newPanel('e1', { type: '2-2', length: 1.6 })] })),
       {
         heatLoad: 420,
         roomTemperature: 23,
@@ -320,7 +333,7 @@ export const SYSTEMS = {
       directFloor(40, 7, { name: 'Floor', connection: 'mixed' }),
     ],
     rooms: [
-      ...times(3, () => ({ heatLoad: 1500, emitters: [newPanel('e1', { type: '2-2', length: 1.2 })] })),
+      ...times(3, () => ({ heatLoad: 1500, emitters: [newPanel('e1', { type: '2-2', length: 1.4 })] })),
       floorRoom(52, 2900, { loops: 4 }, { circuit: 'c2' }),
     ],
     separation: 'low-loss-header',
@@ -333,6 +346,7 @@ export const SYSTEMS = {
       temperatureDifference: 5,
       standing: 'open-air',
       leastFlow: 0.95 / 3600,
+      curve: { slope: 'auto', shift: 0, least: 22, most: 48 },
     },
     circuits: [
       {
@@ -352,7 +366,9 @@ export const SYSTEMS = {
       },
     ],
     rooms: times(6, () => ({ heatLoad: 1150, emitters: [newPanel('e1', { type: '3-3', length: 1.8 })] })),
-    separation: 'low-loss-header',
-    rest: { assumptions: [{ id: 'a1', place: 'circuits/c1/sections/s2/size', alternatives: ['15x0.7'] }] },
+    rest: {
+      rulebook: 'open-low-temperature',
+      assumptions: [{ id: 'a1', place: 'circuits/c1/sections/s2/size', alternatives: ['15x0.7'] }],
+    },
   }),
 } as const satisfies Record<number, Job>;

@@ -49,13 +49,13 @@ describe('the vessel takes up the water as hot as anything makes it', () => {
     });
     expect(beside - without).toBeGreaterThan(0.009);
     expect(content(charged)).toBeGreaterThan(content({ ...charged, hotWater: null }) + 0.0005);
-    // Two panels of 1.4 m, 0.6 m high, two convectors: 5.5 L a metre, from memory.
+    // Two panels of 1.8 m, 0.6 m high, two convectors: 5.5 L a metre, from memory.
     const job = SYSTEMS[13] as Job;
     const panels = designJob(job).figures['circuits/c1/waterContent']?.value ?? 0;
-    expect(panels).toBeCloseTo(4 * 5.5e-3 * 1.4, 6);
+    expect(panels).toBeCloseTo(4 * 5.5e-3 * 1.8, 6);
     const larger = {
       ...job,
-      rooms: job.rooms.map((room, i) => (i === 0 ? { ...room, emitters: [newPanel('e1', { type: '2-2', length: 2.4 })] } : room)),
+      rooms: job.rooms.map((room, i) => (i === 0 ? { ...room, emitters: [newPanel('e1', { type: '2-2', length: 2.8 })] } : room)),
     };
     expect((designJob(larger).figures['circuits/c1/waterContent']?.value ?? 0) - panels).toBeCloseTo(5.5e-3, 6);
   });

@@ -32,3 +32,21 @@ export function heatPumpNow({ source, capacity, design, enclosedShare }: HeatPum
   // Its capacity was given as it stands there.
   return { ...byDefault, cop: byDefault.cop * share };
 }
+
+/** In mild air a map may promise any output; no machine gives more than this times what it gives on the design day. */
+const MOST_OVER = 3;
+
+/** The most it gives just now, W. */
+export const mostOutputNow = (heatPump: HeatPump, outdoor: number, flow: number): number =>
+  Math.min(heatPumpNow(heatPump, outdoor, flow).output, MOST_OVER * heatPump.capacity);
+
+/**
+ * The least it can hold just now, W. A share of its capacity, as is usual for its kind, rises with the air as its output does, the
+ * same compressor turning as slowly as it can; what an installer read off a plate is the least it ever holds.
+ * @param least W on the design day @param read whether it was entered
+ */
+export function leastOutputNow(heatPump: HeatPump, least: number, read: boolean, outdoor: number, flow: number): number {
+  if (read) return least;
+  const rated = heatPumpNow(heatPump, heatPump.design, heatPump.source.flowTemperature).output;
+  return rated > 0 ? (least * mostOutputNow(heatPump, outdoor, flow)) / rated : least;
+}

@@ -48,7 +48,7 @@ describe('a pump against what it carries', () => {
     const [finding] = found(long, 'pump-absurd');
     const pump = designJob(long).circuits.find(({ id }) => id === 'c3')?.sized?.pump;
     const carried = designJob(long).circuits.find(({ id }) => id === 'c3')?.load.value ?? 1;
-    expect((pump?.duty?.power.value ?? 0) / carried).toBeGreaterThan(0.02);
+    expect((pump?.duty?.power.value ?? 0) / carried).toBeGreaterThan(0.03);
     expect(finding?.why).toContain('plant to manifold');
     expect(found(thistleMill, 'pump-absurd')).toEqual([]);
   });
@@ -72,14 +72,19 @@ describe('a pump against what it carries', () => {
 
 describe('water and heat that do not come as meant', () => {
   it('a pump that holds delta T is not short of flow because its emitters are short', () => {
-    expect(designJob(SYSTEMS[5]).solved?.circuits[0]?.flowShare.value).toBeLessThan(0.9);
-    expect(found(SYSTEMS[5], 'flow-short')).toEqual([]);
+    const wide = edited(SYSTEMS[5], ...[1, 2, 3].map((n): [string, unknown] => [`rooms/r${n}/emitters/e1/spacing`, 0.3]));
+    expect(designJob(wide).solved?.circuits[0]?.flowShare.value).toBeLessThan(0.9);
+    expect(found(wide, 'emitter-short')).toHaveLength(1);
+    expect(found(wide, 'flow-short')).toEqual([]);
   });
 
   it('emitters too small for the water they get are told once, room by room', () => {
-    expect(found(SYSTEMS[13], 'emitter-short')).toHaveLength(1);
-    expect(found(SYSTEMS[13], 'heat-short')).toEqual([]);
-    expect(found(edited(SYSTEMS[13], ['source/capacity', 14_000]), 'heat-short').length).toBeGreaterThan(0);
+    const small = edited(SYSTEMS[13], ...[1, 2, 3, 4].map((n): [string, unknown] => [`rooms/r${n}/emitters/e1/length`, 1.2]));
+    const { solved, circuits } = designJob(small);
+    expect((solved?.circuits[0]?.heat.value ?? 0) / (circuits[0]?.load.value ?? 1)).toBeLessThan(0.9);
+    expect(found(small, 'emitter-short')).toHaveLength(1);
+    expect(found(small, 'heat-short')).toEqual([]);
+    expect(found(edited(small, ['source/capacity', 12_000]), 'heat-short').length).toBeGreaterThan(0);
   });
 
   it('a delta T far from the one meant is named where no pump explains it', () => {
@@ -91,7 +96,7 @@ describe('water and heat that do not come as meant', () => {
     );
     const [finding] = found(hot, 'delta-t-off');
     const state = designJob(hot).solved?.state.circuits[0];
-    expect((state?.supply ?? 0) - (state?.back ?? 0)).toBeGreaterThan(1.4 * 7);
+    expect((state?.supply ?? 0) - (state?.back ?? 0)).toBeGreaterThan(1.6 * 7);
     expect(finding?.title).toMatch(/where 7\sK is meant/);
     expect(found(SYSTEMS[4], 'delta-t-off')).toEqual([]);
   });

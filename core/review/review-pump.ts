@@ -79,7 +79,7 @@ export function reviewPump(context: Context, pump: PumpDesign, component: string
     });
   }
   const carried = pump.duty ? pump.duty.power.value / Math.max(context.book.figures[`${pump.place}/carried`]?.value ?? 0, 1) : 0;
-  if (pump.duty && carried > rules.pumpShare.limit) {
+  if (pump.duty && carried > rules.pumpShare.limit && pump.duty.power.value > SMALLEST_PUMPS) {
     findings.push({
       ...base,
       place: pump.pinned ? pump.place : deltaTPlace,
@@ -93,6 +93,9 @@ export function reviewPump(context: Context, pump: PumpDesign, component: string
   }
   return findings;
 }
+
+/** The smallest circulators there are take up to this, W: no smaller one can be had for a small load. */
+const SMALLEST_PUMPS = 40;
 
 /** Flow over design from which a strong pump is to be mended and not only known. */
 const FAR_TOO_STRONG = 2;

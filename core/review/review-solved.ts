@@ -99,7 +99,7 @@ function reviewFlows(context: Context, design: UnreviewedDesign): Finding[] {
       findings.push({
         id: `delta-t-off:${place}`,
         rule: 'delta-t-off',
-        severity: 'mend',
+        severity: off > 1 ? 'note' : 'mend',
         place: `${place}/temperatureDifference`,
         component: `${place}/house`,
         title: `${name}: delta T comes to ${say(delta, 'temperatureDifference')} where ${say(meant, 'temperatureDifference')} is meant`,

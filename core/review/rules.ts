@@ -223,7 +223,7 @@ export const RULES = {
   deltaTOff: rule(
     'delta T as it runs over delta T as meant',
     'factor',
-    1.4,
+    1.6,
     'Pipes, pump and return were worked out with another.',
     MEMORY,
   ),
@@ -237,8 +237,8 @@ export const RULES = {
   pumpShare: rule(
     'electric power of a pump over the heat it carries',
     'fraction',
-    0.02,
-    'A pump that fits takes a few thousandths of the heat it moves; beyond a fiftieth some length, bore or flow is not what was meant.',
+    0.03,
+    'A pump that fits takes a few thousandths of the heat it moves; beyond a thirtieth some length, bore or flow is not what was meant.',
     MEMORY,
   ),
   pumpThrottled: rule(

@@ -142,7 +142,7 @@ describe('a heat pump beyond its data', () => {
     const points = [-7, 2].flatMap((outdoor, i) =>
       [35, 45].map((flow) => ({ id: `p${i}${flow}`, outdoor, flow, output: 8500, cop: 3 })),
     );
-    const known = { ...job, source: { ...job.source, points: points as Job['source']['points'] } };
+    const known = { ...job, source: { ...job.source, curve: null, points: points as Job['source']['points'] } };
     // But for the minutes in which it warms up from below its coolest data.
     expect(day(known, -2).beyondData).toBeLessThan(900);
     const mild = day(known, 9);

@@ -1,7 +1,7 @@
 import type { Job, SourceKind } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
 import { firingOf, USUAL_FIRING_OF } from '../plant/firing.ts';
-import { type HeatPump, heatPumpNow } from '../plant/heat-pump.ts';
+import { type HeatPump, heatPumpNow, leastOutputNow, mostOutputNow } from '../plant/heat-pump.ts';
 import { SOURCE_TRAITS } from '../plant/source-kinds.ts';
 import { rulebookOf } from '../review/rulebooks.ts';
 import { type Carrier, carrierOfKind, heatForEach } from './bought.ts';
@@ -13,8 +13,6 @@ import { SourceRun } from './source-run.ts';
 const MISSED = 2;
 const SPARE_SHARE = 0.95;
 const SPARE_TIME = 300;
-/** Output beyond its rating that a map is believed. */
-const MOST_OVER = 3;
 const NOON = 12;
 
 /** One source of the plant, as the run goes through it. */
@@ -24,7 +22,10 @@ interface Member {
   kind: SourceKind;
   run: SourceRun;
   capacity: number;
+  /** The least it can hold just now, and on the design day, W, and whether that was read off its plate. */
   least: number;
+  atDesign: number;
+  leastRead: boolean;
   heatPump: HeatPump | null;
   efficiency: number | null;
   /** It runs only while it is colder, or not colder, than this outdoors. */
@@ -104,6 +105,8 @@ export class Dispatch {
         run: runOf(source.kind, firing, least, capacity),
         capacity,
         least,
+        atDesign: least,
+        leastRead: source.leastOutput !== 'auto',
         heatPump: pump(source, capacity),
         efficiency: SOURCE_TRAITS[source.kind].flame ? energy.efficiency : null,
         below: null,
@@ -126,6 +129,8 @@ export class Dispatch {
             run: runOf(further.kind, USUAL_FIRING_OF[further.kind], lowest, rated),
             capacity: rated,
             least: lowest,
+            atDesign: lowest,
+            leastRead: further.leastOutput !== 'auto',
             heatPump: pump(
               { kind: further.kind, points: [], standing: source.standing, flowTemperature: further.flowTemperature },
               rated,
@@ -170,13 +175,18 @@ export class Dispatch {
     const { heatPump, capacity, kind } = member;
     if (kind === 'solar') return capacity * this.sunAt(hour);
     if (!heatPump) return capacity;
-    return Math.min(heatPumpNow(heatPump, outdoor, wanted).output, MOST_OVER * capacity);
+    return mostOutputNow(heatPump, outdoor, wanted);
   }
 
   /** Stops and starts them. */
   decide({ led, sent, wanted, called, outdoor, hour }: Asked): void {
     const { lead } = this;
-    for (const member of this.members) member.most = this.mostOf(member, outdoor, wanted, hour);
+    for (const member of this.members) {
+      member.most = this.mostOf(member, outdoor, wanted, hour);
+      const { heatPump, atDesign, leastRead } = member;
+      if (heatPump) member.least = leastOutputNow(heatPump, atDesign, leastRead, outdoor, wanted);
+      member.run.least = member.least;
+    }
     if (lead.run instanceof FireRun) lead.run.at(hour);
     const leadAllowed = this.allowed(lead, outdoor, hour);
     lead.run.decide(led, sent, wanted, called && leadAllowed);

@@ -6,7 +6,7 @@ import { fluidOf, fluidState } from '../fluid/fluid.ts';
 import { emitterOutlet } from '../network/heat.ts';
 import type { Cycle } from '../plant/cycling.ts';
 import { firingOf } from '../plant/firing.ts';
-import { heatPumpNow } from '../plant/heat-pump.ts';
+import { leastOutputNow } from '../plant/heat-pump.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import { rulebookOf } from '../review/rulebooks.ts';
 import type { RunZone } from './zone.ts';
@@ -127,7 +127,7 @@ export function heldMoment(
   };
 }
 
-/** Least output just now, W: a heat pump's rises with the air as what it gives does. */
+/** Least output just now, W. */
 function leastNow(
   job: SettledJob,
   { source, buffer }: Pick<Design, 'source' | 'buffer'>,
@@ -139,6 +139,5 @@ function leastNow(
   if (!traitsOf(job.source).heatPump || capacity <= 0) return least;
   const enclosedShare = rulebookOf(job).rules.enclosedShare.limit;
   const map = { source: job.source, capacity, design: job.site.outdoorDesignTemperature, enclosedShare };
-  const rated = heatPumpNow(map, job.site.outdoorDesignTemperature, job.source.flowTemperature).output;
-  return rated > 0 ? (least * heatPumpNow(map, outdoor, wanted).output) / rated : least;
+  return leastOutputNow(map, least, job.source.leastOutput !== 'auto', outdoor, wanted);
 }

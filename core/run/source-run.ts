@@ -19,7 +19,8 @@ export class SourceRun {
   protected ranFor = 0;
   protected restedFor = Number.POSITIVE_INFINITY;
   protected readonly firing: Firing;
-  protected readonly least: number;
+  /** Least output it can hold just now, W. */
+  least: number;
   private readonly wantedRun: number;
 
   /** @param least output it can hold, W @param wantedRun seconds it should run for */
