@@ -50,7 +50,7 @@ const directFloor = (flowTemperature: number, temperatureDifference: number, res
  */
 export const SYSTEMS = {
   1: systemOf('Brick kiln studio', {
-    source: { kind: 'condensing-boiler', capacity: 12_000, flowTemperature: 42, temperatureDifference: 8 },
+    source: { kind: 'combination-unit', capacity: 12_000, flowTemperature: 42, temperatureDifference: 8 },
     circuits: [directFloor(42, 8, { zones: 'rooms' })],
     rooms: times(3, (i) => floorRoom(26 + 4 * i, 1500 + 150 * i, { below: 8, insulation: 1.4, cover: 0.07 })),
   }),
@@ -110,7 +110,7 @@ export const SYSTEMS = {
     rooms: times(4, (i) => floorRoom(24, 1050 + 130 * i, { spacing: 0.15, covering: 0.05 })),
   }),
   5: systemOf('Ferry cottage', {
-    source: { kind: 'water-heater', capacity: 14_000, flowTemperature: 45, temperatureDifference: 6 },
+    source: { kind: 'instantaneous-heater', capacity: 14_000, flowTemperature: 45, temperatureDifference: 6 },
     circuits: [directFloor(36, 6, { zones: 'rooms', pumpControl: 'constant-difference', connection: 'mixed' })],
     rooms: times(3, (i) => floorRoom(30, 1500 + 110 * i, { spacing: 0.15 })),
     separation: 'closely-spaced-tees',
@@ -206,12 +206,15 @@ export const SYSTEMS = {
     },
   }),
   9: systemOf('Nine doors', {
-    source: { kind: 'water-heater', capacity: 16_000, flowTemperature: 49, temperatureDifference: 20 },
+    source: { kind: 'water-heater', capacity: 16_000, flowTemperature: 54, temperatureDifference: 18 },
     circuits: [directFloor(49, 20, { zones: 'rooms', pumpControl: 'constant-pressure' })],
-    rooms: times(9, (i) => floorRoom(15, 740 + 34 * i, { spacing: 0.15, covering: 0.05 })),
+    rooms: times(9, (i) =>
+      floorRoom(15, 720 + 30 * i, { spacing: 0.15, covering: 0.05 }, { storey: i < 5 ? 'Ground' : 'Upper' }),
+    ),
+    rest: { separation: newSeparation('plate-exchanger', { approach: 5 }) },
   }),
   10: systemOf('Over the cold cellar', {
-    source: { kind: 'other', capacity: 2500, flowTemperature: 48, temperatureDifference: 8 },
+    source: { kind: 'waste-heat', capacity: 2500, flowTemperature: 48, temperatureDifference: 8 },
     circuits: [directFloor(48, 8)],
     rooms: [floorRoom(22, 900, { system: 'plates-below', spacing: 0.2, below: 9, insulation: 1.5 })],
   }),

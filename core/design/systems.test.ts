@@ -29,6 +29,49 @@ describe.each(Object.entries(SYSTEMS))('system %s', (_, job) => {
   });
 });
 
+/** Source, separation and emitters of each row; what the present model cannot say stands for it as near as may be. */
+const ROWS: [keyof typeof SYSTEMS, source: string, separation: string, emitters: string[]][] = [
+  [1, 'combination-unit', 'none', ['floor']],
+  [2, 'water-heater', 'none', ['floor']],
+  [3, 'solid-fuel', 'low-loss-header', ['floor', 'unit-heater']],
+  [4, 'condensing-boiler', 'none', ['floor']],
+  [5, 'instantaneous-heater', 'closely-spaced-tees', ['floor']],
+  [6, 'heat-pump', 'none', ['floor']],
+  [7, 'condensing-boiler', 'low-loss-header', ['floor', 'panel']],
+  [8, 'ground-heat-pump', 'plate-exchanger', ['floor']],
+  [9, 'water-heater', 'plate-exchanger', ['floor']],
+  [10, 'waste-heat', 'none', ['floor']],
+  [11, 'heat-pump', 'low-loss-header', ['floor']],
+  [12, 'boiler', 'closely-spaced-tees', ['floor']],
+  [13, 'boiler', 'low-loss-header', ['panel', 'unit-heater']],
+  [14, 'heat-pump', 'none', ['floor', 'panel']],
+  [15, 'condensing-boiler', 'none', ['floor']],
+  [16, 'heat-pump', 'buffer', ['fan-unit']],
+  [17, 'electric', 'none', ['floor']],
+  [18, 'heat-pump', 'low-loss-header', ['panel']],
+  [19, 'boiler', 'low-loss-header', ['floor', 'panel', 'towel-rail']],
+  [20, 'boiler', 'low-loss-header', ['floor', 'panel']],
+  [21, 'heat-pump', 'none', ['panel']],
+];
+
+describe.each(ROWS)('system %i', (n, source, separation, emitters) => {
+  const job: Job = SYSTEMS[n];
+  it(`is fed by ${source} over ${separation} into ${emitters.join(' and ')}`, () => {
+    expect(job.source.kind).toBe(source);
+    expect(job.separation.kind).toBe(separation);
+    const kinds = job.rooms.flatMap((room) =>
+      room.emitters.map((emitter) => (emitter.kind === 'rated' ? emitter.form : emitter.kind)),
+    );
+    expect([...new Set<string>(kinds)].sort()).toEqual(emitters);
+  });
+
+  it('has emitters that carry its rooms, and a source that carries all', () => {
+    const rules = rulesOf(job);
+    for (const rule of ['emitter-short', 'heat-short', 'flow-short', 'source-too-small', 'emitters-missing', 'not-solved'])
+      expect(rules, rule).not.toContain(rule);
+  });
+});
+
 // What each system is about; the demands are facts of the trade, common practice, the figures invented.
 describe('what the systems are about', () => {
   it('1: insulation under a slab keeps heat from the ground', () => {
@@ -97,7 +140,7 @@ describe('what the systems are about', () => {
     expect(area).toBeGreaterThan(145);
     // Closer pipe is what brings the water down.
     const wide = SYSTEMS[6].rooms.map((room): [string, unknown] => [`rooms/${room.id}/emitters/e1/spacing`, 0.2]);
-    expect(ladder(edited(SYSTEMS[6], ...wide))[0]?.needed).toBeGreaterThan((ladder(SYSTEMS[6])[0]?.needed ?? 0) + 2);
+    expect(ladder(edited(SYSTEMS[6], ...wide))[0]?.needed).toBeGreaterThan((ladder(SYSTEMS[6])[0]?.needed ?? 0) + 1);
   });
 
   it('7: two mixed circuits charge beside the cylinder, and the old pump finds its place', () => {

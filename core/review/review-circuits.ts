@@ -127,7 +127,9 @@ function reviewTemperatures(
       remedies: [],
     });
   }
-  const supply = job.source.flowTemperature;
+  // Plates take their approach off before any circuit is reached.
+  const plates = job.separation.kind === 'plate-exchanger' ? job.separation.approach : 0;
+  const supply = job.source.flowTemperature - plates;
   const tolerance = rules.mixedTolerance.limit;
   if (circuit.connection === 'mixed' && circuit.flowTemperature > (whole.source?.supplyTemperature.value ?? supply) + 0.05) {
     const header = whole.source?.supplyTemperature.value ?? supply;
@@ -143,8 +145,8 @@ function reviewTemperatures(
         ...(circuit.flowTemperature > supply
           ? [
               {
-                label: `Run the source at ${say(circuit.flowTemperature, 'temperature')}`,
-                edits: [{ at: 'source/flowTemperature', value: circuit.flowTemperature }],
+                label: `Run the source at ${say(circuit.flowTemperature + plates, 'temperature')}`,
+                edits: [{ at: 'source/flowTemperature', value: circuit.flowTemperature + plates }],
               },
             ]
           : []),
@@ -168,8 +170,8 @@ function reviewTemperatures(
       remedies: [
         ...(hotter ? [{ label: 'Mix this circuit down', edits: [{ at: `${place}/connection`, value: 'mixed' }] }] : []),
         {
-          label: `Run the source at ${say(circuit.flowTemperature, 'temperature')}`,
-          edits: [{ at: 'source/flowTemperature', value: circuit.flowTemperature }],
+          label: `Run the source at ${say(circuit.flowTemperature + plates, 'temperature')}`,
+          edits: [{ at: 'source/flowTemperature', value: circuit.flowTemperature + plates }],
         },
       ],
     });

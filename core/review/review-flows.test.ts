@@ -186,3 +186,14 @@ describe('a cooling rating that cannot be', () => {
     expect(found(applyEdits(job, finding?.remedies[0]?.edits ?? []), 'cooling-rating')).toEqual([]);
   });
 });
+
+describe('a direct circuit behind plates', () => {
+  it('gets what the plates leave of the source, and each remedy makes the two agree', () => {
+    expect(found(SYSTEMS[9], 'direct-not-source')).toEqual([]);
+    const hot = edited(SYSTEMS[9], ['source/flowTemperature', 60]);
+    const [finding] = found(hot, 'direct-not-source');
+    expect(finding?.title).toMatch(/gets 55\s°C/);
+    expect(designJob(hot).solved?.state.circuits[0]?.supply).toBeGreaterThan(53);
+    for (const { edits } of finding?.remedies ?? []) expect(found(applyEdits(hot, edits), 'direct-not-source')).toEqual([]);
+  });
+});
