@@ -49,7 +49,7 @@ test('whether a tank is needed follows from the starts of every day of heating; 
 
 test('a finding is let stand with its reason, and looked at again', async ({ page }) => {
   await openJob(page, thistleMill, 'plant');
-  const gap = page.getByRole('listitem').filter({ hasText: 'Rooms and whole house are 12 % apart' });
+  const gap = page.getByRole('listitem').filter({ hasText: 'The rooms together are 12 % above the whole house' });
   await gap.getByRole('button', { name: 'Let it stand …' }).click();
   await gap.getByLabel('Reason').fill('The store is never heated');
   await gap.getByRole('button', { name: 'Record' }).click();

@@ -1,7 +1,7 @@
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
-import { presentId } from './catalogue.ts';
 import { type Finding, worstFirst } from './finding.ts';
+import { presentId } from './former-ids.ts';
 import { reviewBuffer } from './review-buffer.ts';
 import { reviewCircuits } from './review-circuits.ts';
 import { reviewControls } from './review-controls.ts';

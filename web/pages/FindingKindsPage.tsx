@@ -52,7 +52,7 @@ export default function FindingKindsPage() {
       </Box>
       {groups.map(({ label, kinds }) => (
         <Box key={label} component="section" aria-label={label} sx={{ mt: 4 }}>
-          <Typography variant="h2" sx={{ pb: 1, borderBottom: 2, borderColor: 'text.primary' }}>
+          <Typography variant="h2" sx={{ pb: 1, px: 1.2, mx: -1.2, borderBottom: 2, borderColor: 'text.primary' }}>
             {label}
           </Typography>
           <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>

@@ -10,6 +10,6 @@ export interface FindingKind {
 export const PRACTICE = 'common practice';
 export const CODES = 'common practice; local codes, the maker and licensed trades decide';
 export const HERE = 'follows from the job itself';
-export const SUM = 'the design’s own sum, see docs/method.md';
+export const SUM = 'worked out by the program; the figure shows its sum';
 
 export const kind = (title: string, why: string, source: string = PRACTICE): FindingKind => ({ title, why, source });
