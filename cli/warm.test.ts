@@ -7,6 +7,7 @@ import { SYSTEMS } from '../demo/systems.ts';
 import { thistleMillByLoads as thistleMill } from '../demo/thistle-mill.ts';
 import { writeJobFile } from '../exchange/job-file.ts';
 import { JOB_VERSION } from '../model/job.ts';
+import { main } from './main.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'warm-cli-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -15,22 +16,36 @@ const file = (name: string, content: string | Uint8Array): string => {
   writeFileSync(path, content);
   return path;
 };
-const warm = (...args: string[]) =>
+/** The command as a program of its own. */
+const spawned = (...args: string[]) =>
   spawnSync(process.execPath, ['--import', 'tsx', 'cli/warm.ts', ...args], { encoding: 'utf8' });
+/** The same without starting a program for each. */
+const warm = async (...args: string[]) => {
+  let [stdout, stderr] = ['', ''];
+  const status = await main(args, {
+    out: (text) => {
+      stdout += text;
+    },
+    err: (text) => {
+      stderr += text;
+    },
+  });
+  return { status, stdout, stderr };
+};
 
 describe('the terminal', () => {
   const job = file('job.json', writeJobFile(thistleMill));
 
-  it('prints the design as tables, with findings and the caution', () => {
-    const { status, stdout } = warm('design', job);
+  it('prints the design as tables, with findings and the caution', async () => {
+    const { status, stdout } = await warm('design', job);
     expect(status).toBe(0);
     expect(stdout).toMatch(/Thistle Mill, Lower Ambersett: 14\.8\skW/);
     expect(stdout).toContain('Upper radiators, plant to manifold: 15 × 0.7 mm is too small');
     expect(stdout).toContain('licensed trades decide');
   });
 
-  it('prints the whole design as JSON', () => {
-    const { status, stdout } = warm('design', job, '--json');
+  it('prints the whole design as JSON', async () => {
+    const { status, stdout } = await warm('design', job, '--json');
     const design = JSON.parse(stdout);
     expect(status).toBe(0);
     expect(design.load.value).toBe(14_800);
@@ -53,57 +68,92 @@ describe('the terminal', () => {
     ['a binary table', () => ['rooms', file('binary.csv', new Uint8Array([1, 0, 2, 0]))], 'not text'],
     ['5,000 rows', () => ['rooms', file('long.csv', `Room;Load W\n${'A;1\n'.repeat(5000)}`)], '5000 rows'],
     ['an unknown command', () => ['dance'], 'Unknown command'],
-  ])('refuses %s with exit code 2', (_, args, sentence) => {
-    const { status, stderr } = warm(...args());
+  ])('refuses %s with exit code 2', async (_, args, sentence) => {
+    const { status, stderr } = await warm(...args());
     expect(status).toBe(2);
     expect(stderr).toContain(sentence);
   });
 
-  it('runs a season and prints its totals', () => {
-    const { stdout, status } = warm('season', file('plaster.json', writeJobFile(SYSTEMS[21])));
+  it('runs a season and prints its totals', async () => {
+    const { stdout, status } = await warm('season', file('plaster.json', writeJobFile(SYSTEMS[21])));
     expect(status).toBe(0);
     for (const part of ['Heat made', 'Heat over electricity', 'Pumps', 'Starts', 'Hours short: Radiators'])
       expect(stdout).toContain(part);
   });
 
-  it('runs a day, and either through the weather of a file', () => {
-    const day = warm('day', job, '--mean', '-6');
+  it('runs a day, and either through the weather of a file', async () => {
+    const day = await warm('day', job, '--mean', '-6');
     expect(day.status).toBe(0);
     expect(day.stdout).toContain('a day of -6 °C on average, 4 K to either side');
     const hours = file(
       'week.csv',
       ['temperature', ...Array.from({ length: 168 }, (_, i) => String((i % 24) / 4 - 2))].join('\n'),
     );
-    const week = warm('season', job, '--weather', hours);
+    const week = await warm('season', job, '--weather', hours);
     expect(week.stdout).toContain('168 values, 60 min apart');
     expect(week.stdout).toMatch(/Their flows off by at most +\d/);
-    const broken = warm('season', job, '--weather', file('bad.csv', 'temperature\n1\n2\n400\n'));
+    const broken = await warm('season', job, '--weather', file('bad.csv', 'temperature\n1\n2\n400\n'));
     expect([broken.status, broken.stderr]).toEqual([
       2,
       expect.stringContaining('bad.csv: Line 4: 400 is no outdoor temperature'),
     ]);
-    expect(warm('day', job, '--mean', 'cold').stderr).toContain('--mean cold: give a number from -60 to 50');
+    expect((await warm('day', job, '--mean', 'cold')).stderr).toContain('--mean cold: give a number from -60 to 50');
   });
 
-  it('lays ways of piping side by side', () => {
+  it('lays ways of piping side by side', async () => {
     const week = join(folder, 'week.csv');
-    const { stdout, status } = warm('side', job, '--ways', 'present,open', '--weather', week);
+    const { stdout, status } = await warm('side', job, '--ways', 'present,open', '--weather', week);
     expect(status).toBe(0);
     expect(stdout).toMatch(/As it is: \d+ parts, 6 pumps/);
     expect(stdout).toMatch(/Open, one temperature: \d+ parts, \d pumps?/);
-    expect(warm('side', job, '--ways', 'present,magic').stderr).toContain('--ways magic: there is no such way');
-    expect(warm('side', job, '--ways', 'present').stderr).toContain('name 2 to 4 of them');
+    expect((await warm('side', job, '--ways', 'present,magic')).stderr).toContain('--ways magic: there is no such way');
+    expect((await warm('side', job, '--ways', 'present')).stderr).toContain('name 2 to 4 of them');
   });
 
-  it('shows how a table is read, and adds it to a job in a file of its own', () => {
+  it('shows how a table is read, and adds it to a job in a file of its own', async () => {
     const table = file('loads.csv', 'Room;Load (kW)\nForge;1,5\nStable;much\n');
-    const shown = warm('rooms', table);
+    const shown = await warm('rooms', table);
     expect(shown.status).toBe(2);
     expect(shown.stdout).toContain('line 3, Heat load “much”');
     const out = join(folder, 'out.json');
-    expect(warm('rooms', table, '--into', job, '--out', out).status).toBe(0);
+    expect((await warm('rooms', table, '--into', job, '--out', out)).status).toBe(0);
     expect(JSON.parse(readFileSync(out, 'utf8')).rooms.length).toBe(15);
-    expect(warm('rooms', table, '--into', job, '--out', out).stderr).toContain('the file exists');
+    expect((await warm('rooms', table, '--into', job, '--out', out)).stderr).toContain('the file exists');
     expect(existsSync(out)).toBe(true);
+  });
+
+  it('is a program of its own, with its exit code and both of its streams', () => {
+    const good = spawned('design', job, '--json');
+    expect([good.status, JSON.parse(good.stdout).load.value, good.stderr]).toEqual([0, 14_800, '']);
+    const bad = spawned('design', join(folder, 'none.json'));
+    expect([bad.status, bad.stdout]).toEqual([2, '']);
+    expect(bad.stderr).toContain('there is no such file');
+  });
+
+  it('refuses options it does not know, and those of other commands, with a hint', async () => {
+    expect(await warm('design', job, '--jsn')).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('Did you mean --json?'),
+    });
+    expect((await warm('desing', job)).stderr).toContain('Did you mean design?');
+    expect((await warm('season', job, '--swing', '3')).stderr).toContain('warm season takes no --swing');
+    expect((await warm('design', job, job)).stderr).toContain('one file at a time');
+    expect((await warm('design')).stderr).toContain('name the file to read');
+  });
+
+  it('prints every command as JSON of a known shape, and its versions', async () => {
+    const json = async (...args: string[]) => JSON.parse((await warm(...args, '--json')).stdout);
+    const day = await json('day', job, '--mean', '-6');
+    expect(day).toMatchObject({ version: 1, job: thistleMill.name, weather: 'a day of -6 °C on average, 4 K to either side' });
+    expect(day.run.energy.made).toBeGreaterThan(1e8);
+    expect(day.run.moments).toBeUndefined();
+    const sides = await json('side', job, '--ways', 'present,open', '--weather', join(folder, 'week.csv'));
+    expect(sides.sides.map((side: { key: string; run: object }) => [side.key, typeof side.run])).toEqual([
+      ['present', 'object'],
+      ['open', 'object'],
+    ]);
+    const table = await json('rooms', file('few.csv', 'Room;Load (kW)\nForge;1,5\n'));
+    expect(table.rows[0].cells.heatLoad.value).toBe(1500);
+    expect((await warm('--version')).stdout).toContain(`job file version ${JOB_VERSION}`);
   });
 });

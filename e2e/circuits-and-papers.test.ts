@@ -175,5 +175,5 @@ test('thermostatic valves tell the air of each room, and valves that hold their 
   await expect(loops.getByRole('cell', { name: /^1[78](\.\d)?\s°C$/ }).first()).toBeVisible();
   await upper.getByLabel('Loop and radiator valves').click();
   await page.getByRole('option', { name: 'Hold their flow' }).click();
-  await expect(loops.getByRole('cell', { name: /^holds \d+\sL\/h$/ }).first()).toBeVisible();
+  await expect(loops.getByRole('cell', { name: /^holds [\d.]+\sL\/min$/ }).first()).toBeVisible();
 });

@@ -175,19 +175,93 @@ test('work goes on while the server is away and reaches it later', async ({ page
   expect(job.site.place).toBe('Upper Ambersett Mill');
 });
 
-test('two windows on one job: both versions are shown and one is chosen', async ({ page }) => {
+test('two windows on one job: what does not collide is joined, what does is chosen value by value', async ({ page, context }) => {
   const id = await openJob(page, thistleMill, 'site');
-  await expect(page.getByLabel('Place', { exact: true })).toBeVisible();
-  await page.request.put(`/api/jobs/${id}`, {
-    data: { revision: 1, summary: 'elsewhere', job: { ...thistleMill, wholeHouseLoad: 15_000 } },
-  });
-  await page.getByLabel('Place', { exact: true }).fill('Here');
-  const dialog = page.getByRole('dialog', { name: /changed in another window/ });
-  await expect(dialog).toContainText('whole-house heat load');
-  await expect(dialog).toContainText('site');
-  await dialog.getByRole('button', { name: 'Keep mine', exact: true }).click();
+  const other = await context.newPage();
+  await other.goto(`/jobs/${id}/site`);
+  await expect(other.getByLabel('Place', { exact: true })).toBeVisible();
+  // A window that stands idle shows what the other saved, without a reload.
+  await page.getByLabel('Place', { exact: true }).fill('Upper Ambersett');
   await saved(page);
-  expect((await (await page.request.get(`/api/jobs/${id}`)).json()).revision).toBe(3);
+  await expect(other.getByLabel('Place', { exact: true })).toHaveValue('Upper Ambersett');
+  // Cut off from the server both change the same entry, and one other entry each.
+  for (const each of [page, other])
+    await each.route('**/api/jobs/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
+  await page.getByLabel('Place', { exact: true }).fill('Here');
+  await page.getByLabel(/^What exists/).fill('Ladder in the yard');
+  await other.getByLabel('Place', { exact: true }).fill('There');
+  await other.getByLabel('Name of the job', { exact: true }).fill('Thistle Mill and barn');
+  await page.unroute('**/api/jobs/*');
+  await page.getByLabel(/^What exists/).press('End');
+  await page.getByLabel(/^What exists/).pressSequentially('.');
+  await saved(page);
+  await other.unroute('**/api/jobs/*');
+  const dialog = other.getByRole('dialog', { name: /changed here and in another window/ });
+  await expect(dialog).toContainText('Before: Upper Ambersett');
+  const go = dialog.getByRole('button', { name: /still to choose/ });
+  await expect(go).toBeDisabled();
+  await dialog.getByRole('button', { name: 'There: Here' }).click();
+  await dialog.getByRole('button', { name: 'Go on with these' }).click();
+  await saved(other);
+  const { job } = await (await page.request.get(`/api/jobs/${id}`)).json();
+  expect([job.site.place, job.site.notes, job.name]).toEqual(['Here', 'Ladder in the yard.', 'Thistle Mill and barn']);
+  await expect(page.getByLabel('Name of the job', { exact: true })).toHaveValue('Thistle Mill and barn');
+});
+
+test('two tabs keep their own drafts: neither loses its work with both closed', async ({ page, context }) => {
+  const id = await openJob(page, thistleMill, 'site');
+  const other = await context.newPage();
+  await other.goto(`/jobs/${id}/site`);
+  await expect(other.getByLabel('Place', { exact: true })).toBeVisible();
+  await context.route('**/api/jobs/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
+  await page.getByLabel('Place', { exact: true }).fill('From the first');
+  await other.getByLabel(/^What exists/).fill('From the second');
+  for (const each of [page, other]) await expect(each.getByRole('status').filter({ hasText: 'Kept here' })).toBeVisible();
+  const third = await context.newPage();
+  await page.close();
+  await other.close();
+  await context.unroute('**/api/jobs/*');
+  await third.goto(`/jobs/${id}/site`);
+  await expect(third.getByLabel('Place', { exact: true })).toHaveValue('From the first');
+  await expect(third.getByLabel(/^What exists/)).toHaveValue('From the second');
+  await saved(third);
+});
+
+test('a browser that keeps nothing says so, and the job opens all the same', async ({ page }) => {
+  await page.addInitScript(() => {
+    Object.defineProperty(window, 'indexedDB', {
+      get() {
+        throw new DOMException('blocked', 'SecurityError');
+      },
+    });
+  });
+  await openJob(page, thistleMill, 'site');
+  await expect(page.getByLabel('Place', { exact: true })).toBeVisible();
+  await page.route('**/api/jobs/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
+  await page.getByLabel('Place', { exact: true }).fill('Nowhere kept');
+  await expect(page.getByRole('status').filter({ hasText: 'Only in this tab' })).toBeVisible();
+});
+
+test('a save the server refuses says why, and offers the way back', async ({ page }) => {
+  await openJob(page, thistleMill, 'site');
+  await page.route('**/api/jobs/*', (route) =>
+    route.request().method() === 'PUT'
+      ? route.fulfill({
+          status: 422,
+          contentType: 'application/json',
+          body: JSON.stringify({ detail: 'rooms[0] (Mill hall) name is wrong.' }),
+        })
+      : route.continue(),
+  );
+  await page.getByLabel('Place', { exact: true }).fill('Refused');
+  const bar = page.getByRole('alert').filter({ hasText: 'rooms[0] (Mill hall) name is wrong.' });
+  await expect(bar).toBeVisible();
+  await page.getByLabel(/^What exists/).fill('Typed after it');
+  await page.reload();
+  await expect(page.getByLabel(/^What exists/)).toHaveValue('Typed after it');
+  await page.unroute('**/api/jobs/*');
+  await page.getByLabel(/^What exists/).pressSequentially('.');
+  await saved(page);
 });
 
 test('units are switched in one place and mixed at will', async ({ page }) => {

@@ -1,5 +1,6 @@
 import { type DecimalMark, readQuantity } from '../core/quantity/parse.ts';
 import { unitFor } from '../core/quantity/units.ts';
+import { clipText } from '../model/clean-text.ts';
 import { boundsProblem, FIELDS } from '../model/fields.ts';
 import { type Display, MOST_ROOMS } from '../model/job.ts';
 import { type Column, MEANING_KINDS, MEANING_LABELS, type Meaning, readHeading } from './room-columns.ts';
@@ -161,11 +162,11 @@ function readCell(text: string, column: Column, units: RoomsPreview['units'], ma
   const meaning = column.meaning as Meaning;
   const kind = MEANING_KINDS[meaning];
   if (!kind) {
-    const tooLong = text.length > LONGEST_NAME;
+    const name = clipText(text, LONGEST_NAME);
     return {
-      text: text.slice(0, LONGEST_NAME),
+      text: name,
       value: null,
-      problem: tooLong ? `is longer than ${LONGEST_NAME} characters and was cut` : null,
+      problem: name === text ? null : `is longer than ${LONGEST_NAME} characters, or holds what is no text, and was cut`,
     };
   }
   if (text === '')

@@ -7,20 +7,26 @@ import { fileNameFor, MOST_JOB_BYTES, writeJobFile } from '../exchange/job-file.
 import { TABLE_IDS } from '../exchange/result-cells.ts';
 import { resultsToCsv, resultTables, tableToCsv } from '../exchange/results-table.ts';
 import { readRoomsCsv } from '../exchange/rooms-csv.ts';
+import { clipText } from '../model/clean-text.ts';
 import { DisplaySchema, type Job } from '../model/job.ts';
 import { newJob } from '../model/new-job.ts';
 import { OwnEntrySchema } from '../model/own-entry.ts';
 import { readJob, readJobText } from '../model/read-job.ts';
+import { Name, text } from '../model/schema-parts.ts';
 import type { Database } from './database.ts';
+import { JobNews } from './job-news.ts';
 import * as jobs from './jobs.ts';
 import * as entries from './own-entries.ts';
 import { Problem } from './problem.ts';
 
+/** As many revisions as the database counts. */
+const MOST_REVISION = 2_147_483_647;
+
 const NewJobBody = z.strictObject({
-  name: z.string().trim().min(1).max(120),
+  name: Name.transform((name) => name.trim()).pipe(z.string().min(1)),
   display: DisplaySchema.optional(),
 });
-const SaveBody = z.strictObject({ revision: z.int().min(1), summary: z.string().max(200), job: z.unknown() });
+const SaveBody = z.strictObject({ revision: z.int().min(1).max(MOST_REVISION), summary: text(200), job: z.unknown() });
 const Id = z.uuid();
 
 /** Parses a boundary value or answers 400 with the sentence given. */
@@ -51,6 +57,7 @@ const SENTENCES = {
 /** The routes under /api. */
 export function api(database: Database, instance: string): Router {
   const router = express.Router();
+  const news = new JobNews();
   const json = express.json({ limit: MOST_JOB_BYTES });
   const anyText = express.text({ type: () => true, limit: MOST_JOB_BYTES });
   const anyBytes = express.raw({ type: () => true, limit: MOST_TEXT_BYTES });
@@ -84,7 +91,13 @@ export function api(database: Database, instance: string): Router {
   });
   router.put('/jobs/:id', json, async (request, response) => {
     const { revision, summary, job } = parse(SaveBody, request.body, SENTENCES.save);
-    response.json(await jobs.saveJob(database, idOf(request.params.id), revision, acceptJob(readJob(job)), summary));
+    const id = idOf(request.params.id);
+    const stored = await jobs.saveJob(database, id, revision, acceptJob(readJob(job)), summary);
+    if (stored.revision > revision) news.saved(id, stored.revision);
+    response.json(stored);
+  });
+  router.get('/jobs/:id/events', (request, response) => {
+    news.listen(idOf(request.params.id), request, response);
   });
   router.delete('/jobs/:id', async (request, response) => {
     await jobs.setDeleted(database, idOf(request.params.id), true);
@@ -96,14 +109,18 @@ export function api(database: Database, instance: string): Router {
   });
   router.post('/jobs/:id/duplicate', async (request, response) => {
     const { job } = await jobs.readStoredJob(database, idOf(request.params.id));
-    const copy = { ...job, name: `${job.name.slice(0, 110)} (copy)` };
-    response.status(201).json(await jobs.createJob(database, copy, `Copied from ${job.name}`.slice(0, 200)));
+    const copy = { ...job, name: `${clipText(job.name, 110)} (copy)` };
+    response.status(201).json(await jobs.createJob(database, copy, clipText(`Copied from ${job.name}`, 200)));
   });
   router.get('/jobs/:id/history', async (request, response) => {
     response.json(await jobs.historyOf(database, idOf(request.params.id)));
   });
   router.get('/jobs/:id/history/:revision', async (request, response) => {
-    const revision = parse(z.coerce.number().int().min(1), request.params.revision, 'A revision is a whole number from 1 up.');
+    const revision = parse(
+      z.coerce.number().int().min(1).max(MOST_REVISION),
+      request.params.revision,
+      'A revision is a whole number from 1 up.',
+    );
     response.json(await jobs.readRevision(database, idOf(request.params.id), revision));
   });
   router.get('/jobs/:id/export', async (request, response) => {
@@ -147,7 +164,7 @@ export function api(database: Database, instance: string): Router {
     response.json(read.preview);
   });
   router.use((request) => {
-    throw new Problem(404, 'Nothing here', `There is no ${request.method} ${request.path.slice(0, 100)} here.`);
+    throw new Problem(404, 'Nothing here', `There is no ${request.method} ${clipText(request.path, 100)} here.`);
   });
   return router;
 }

@@ -9,6 +9,7 @@ import type { RankedImprovement, TargetPlan } from '../../core/emitter/improve.t
 import { ladder } from '../../core/emitter/ladder.ts';
 import { sourceGain } from '../../core/plant/source-gain.ts';
 import { readInJobUnits } from '../../core/quantity/parse.ts';
+import { clipText } from '../../model/clean-text.ts';
 import type { Circuit } from '../../model/job.ts';
 import { heavyWork } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
@@ -43,7 +44,7 @@ export function Improvements({ circuit }: { circuit: Circuit }) {
     };
   }, [job, circuit.id, target]);
   const apply = (label: string, edits: Parameters<typeof put>[1]) => {
-    put(label.slice(0, 80), edits);
+    put(clipText(label, 80), edits);
     enqueueSnackbar(`Done: ${label}. Ctrl+Z takes it back.`);
   };
   const plan = target === null ? null : found?.plan;

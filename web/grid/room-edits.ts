@@ -1,4 +1,5 @@
 import { readInJobUnits } from '../../core/quantity/parse.ts';
+import { clipText } from '../../model/clean-text.ts';
 import { boundsProblem, FIELDS } from '../../model/fields.ts';
 import { type Job, MOST_ROOMS, type Room } from '../../model/job.ts';
 import { newRoom, nextId } from '../../model/new-job.ts';
@@ -34,7 +35,7 @@ export function setCell(job: Job, roomId: string, column: RoomColumn, text: stri
     ...base,
     rooms: base.rooms.map((room) => (room.id === roomId ? { ...room, ...fields } : room)),
   });
-  if (column === 'name' || column === 'storey') return put({ [column]: text.slice(0, 120) });
+  if (column === 'name' || column === 'storey') return put({ [column]: clipText(text, 120) });
   if (column === 'circuit') {
     const wanted = text.trim().toLowerCase();
     const circuit = base.circuits.find((each) => each.id === text || each.name.trim().toLowerCase() === wanted);
@@ -47,7 +48,7 @@ export function setCell(job: Job, roomId: string, column: RoomColumn, text: stri
   const field = FIELDS[`rooms/*/${column}`];
   const read = readInJobUnits(text, field.kind, job.display);
   if (!read.ok || boundsProblem(field, read.value))
-    return keepUnread(base, place, text.trim() === '' ? ' ' : text.slice(0, 4000));
+    return keepUnread(base, place, text.trim() === '' ? ' ' : clipText(text, 4000));
   return keepUnread(put({ [column]: read.value }), place, '');
 }
 

@@ -2,8 +2,10 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { Suspense, useState } from 'react';
 import { Outlet, useMatch, useParams } from 'react-router';
+import type { LeftOut } from '../../model/mend-job.ts';
 import { ConflictDialog } from '../parts/ConflictDialog.tsx';
 import { JobStrip } from '../parts/JobStrip.tsx';
+import { KeptBar } from '../parts/KeptBar.tsx';
 import { Palette } from '../parts/Palette.tsx';
 import { SumPanel } from '../parts/SumPanel.tsx';
 import { useArrive } from '../parts/useArrive.ts';
@@ -23,7 +25,7 @@ export function JobFrame() {
     <SessionProvider session={opening.session}>
       <DesignProvider>
         <SumProvider>
-          <Opened />
+          <Opened leftOut={opening.leftOut} />
         </SumProvider>
       </DesignProvider>
     </SessionProvider>
@@ -36,7 +38,7 @@ const Waiting = ({ text }: { text: string }) => (
   </Typography>
 );
 
-function Opened() {
+function Opened({ leftOut }: { leftOut: readonly LeftOut[] }) {
   const [palette, setPalette] = useState(false);
   const designed = useDesigned();
   const failure = useDesignFailure();
@@ -48,6 +50,7 @@ function Opened() {
   return (
     <Box sx={{ minHeight: '100vh', display: 'flex', flexDirection: 'column' }}>
       <JobStrip onPalette={() => setPalette(true)} />
+      <KeptBar leftOut={leftOut} />
       {failure && (
         <Typography role="alert" sx={{ px: 3, py: 1.2, bgcolor: 'error.main', color: 'background.paper' }}>
           The plant could not be worked out: {failure}. Your entries are kept; take the last step back, or save the job file and

@@ -17,7 +17,7 @@ import { MOST_JOB_BYTES } from '../../exchange/job-file.ts';
 import type { UnitSystem } from '../../model/quantities.ts';
 import { Brand, Strip } from '../parts/Strip.tsx';
 import { deleteJob, duplicateJob, importJob, type JobRow, listJobs, restoreJob, startJob } from '../state/api.ts';
-import { dropDraft } from '../state/drafts.ts';
+import { dropDrafts } from '../state/drafts.ts';
 
 /** All jobs of this computer. */
 export function JobsPage() {
@@ -71,7 +71,7 @@ export function JobsPage() {
           </Button>
         ),
       });
-      void dropDraft(job.id);
+      void dropDrafts(job.id);
     },
     onError: complain,
   });

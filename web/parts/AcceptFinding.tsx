@@ -4,6 +4,7 @@ import Link from '@mui/material/Link';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { Finding } from '../../core/review/finding.ts';
+import { clipText } from '../../model/clean-text.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
 
 /** Lets a finding stand, with the reason kept in the job, or takes that back. */
@@ -39,7 +40,7 @@ export function AcceptFinding({ finding }: { finding: Finding }) {
       onSubmit={(event) => {
         event.preventDefault();
         if (reason.trim() === '') return;
-        put(`Let stand: ${finding.title}`.slice(0, 80), [
+        put(clipText(`Let stand: ${finding.title}`, 80), [
           { at: 'accepted', value: [...others, { finding: finding.id, reason: reason.trim() }] },
         ]);
       }}

@@ -4,70 +4,91 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useSnackbar } from 'notistack';
-import { say } from '../../core/quantity/format.ts';
+import { useState } from 'react';
 import { writeJobFile } from '../../exchange/job-file.ts';
-import type { Job } from '../../model/job.ts';
+import { clipText } from '../../model/clean-text.ts';
 import { importJob } from '../state/api.ts';
-import { differences } from '../state/differences.ts';
+import { collisionLines } from '../state/collision-words.ts';
 import { useSession, useSessionState } from '../state/job-context.tsx';
 
-/** Two windows changed the same job: both versions are there, the person chooses. */
+/**
+ * Two windows gave the same entries different values. All that does not collide is joined already; these are chosen one by one, and
+ * nothing is overwritten before.
+ */
 export function ConflictDialog() {
   const session = useSession();
   const { saving, job } = useSessionState();
   const { enqueueSnackbar } = useSnackbar();
+  const [chosen, setChosen] = useState<Record<string, 'mine' | 'theirs'>>({});
   if (saving.state !== 'conflict') return null;
-  const { theirs } = saving;
+  const { theirs, collisions } = saving;
+  const lines = collisionLines(job, theirs.job, collisions);
+  const open = lines.filter(({ place }) => chosen[place] === undefined).length;
   const keepCopy = async () => {
     try {
-      await importJob(writeJobFile({ ...job, name: `${job.name.slice(0, 100)} (from this window)` }));
+      await importJob(writeJobFile({ ...job, name: `${clipText(job.name, 100)} (from this window)` }));
       session.settle('theirs');
       enqueueSnackbar('This version is now a job of its own on the list.');
     } catch (error) {
       enqueueSnackbar(error instanceof Error ? error.message : String(error), { variant: 'error' });
     }
   };
+  const all = (side: 'mine' | 'theirs') => setChosen(Object.fromEntries(lines.map(({ place }) => [place, side])));
   return (
-    <Dialog open maxWidth="sm" fullWidth aria-labelledby="two-versions">
-      <DialogTitle id="two-versions">This job was changed in another window</DialogTitle>
+    <Dialog open maxWidth="md" fullWidth aria-labelledby="two-versions">
+      <DialogTitle id="two-versions">
+        {lines.length === 1 ? 'One entry was' : `${lines.length} entries were`} changed here and in another window
+      </DialogTitle>
       <DialogContent>
-        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
-          <Version title="Here" job={job} />
-          <Version title={`There (revision ${theirs.revision})`} job={theirs.job} />
-        </Box>
-        <Typography variant="h3" component="h3" sx={{ mt: 2 }}>
-          They differ in
+        <Typography variant="body2" sx={{ mb: 2, maxWidth: 640 }}>
+          Everything else of both windows is joined. Choose which value stands.
         </Typography>
-        <ul style={{ margin: '4px 0 0', paddingLeft: 20 }}>
-          {differences(job, theirs.job).map((line) => (
-            <li key={line}>{line}</li>
+        <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, display: 'grid', gap: 1.5 }}>
+          {lines.map(({ place, title, was, mine, theirs: their }) => (
+            <Box component="li" key={place} sx={{ borderTop: 1, borderColor: 'divider', pt: 1.5 }}>
+              <Typography variant="h3" component="h3">
+                {title}
+              </Typography>
+              <Typography variant="body2" color="text.secondary" sx={{ mb: 0.8 }}>
+                Before: {was}
+              </Typography>
+              <ToggleButtonGroup
+                exclusive
+                fullWidth
+                value={chosen[place] ?? null}
+                onChange={(_event, side: 'mine' | 'theirs' | null) => side && setChosen({ ...chosen, [place]: side })}
+                aria-label={title}
+                sx={{ '& button': { minHeight: 44, textTransform: 'none', overflowWrap: 'anywhere' } }}
+              >
+                <ToggleButton value="mine">Here: {mine}</ToggleButton>
+                <ToggleButton value="theirs">There: {their}</ToggleButton>
+              </ToggleButtonGroup>
+            </Box>
           ))}
-        </ul>
+        </Box>
       </DialogContent>
       <DialogActions sx={{ px: 3, pb: 2, flexWrap: 'wrap', gap: 1 }}>
-        <Button onClick={() => void keepCopy()}>Take theirs, keep mine as a copy</Button>
-        <Button onClick={() => session.settle('theirs')}>Take theirs</Button>
-        <Button variant="contained" onClick={() => session.settle('mine')}>
-          Keep mine
+        {lines.length > 1 && (
+          <>
+            <Button onClick={() => all('mine')}>Choose all here</Button>
+            <Button onClick={() => all('theirs')}>Choose all there</Button>
+          </>
+        )}
+        <Button onClick={() => void keepCopy()} sx={{ mr: 'auto' }}>
+          Take theirs, keep mine as a copy
+        </Button>
+        <Button
+          variant="contained"
+          disabled={open > 0}
+          onClick={() => session.settle(new Set(lines.flatMap(({ place }) => (chosen[place] === 'theirs' ? [place] : []))))}
+        >
+          {open > 0 ? `${open} still to choose` : 'Go on with these'}
         </Button>
       </DialogActions>
     </Dialog>
-  );
-}
-
-function Version({ title, job }: { title: string; job: Job }) {
-  const load = job.rooms.reduce((sum, room) => sum + (room.heatLoad ?? 0), 0);
-  return (
-    <Box sx={{ border: 1, borderColor: 'divider', borderRadius: 1, p: 1.5 }}>
-      <Typography variant="body2" color="text.secondary">
-        {title}
-      </Typography>
-      <Typography sx={{ fontWeight: 700 }}>{job.name}</Typography>
-      <Typography variant="body2">
-        {say(load, 'power', job.display)}, {job.rooms.length} rooms, {job.circuits.length} circuits
-      </Typography>
-    </Box>
   );
 }

@@ -5,6 +5,7 @@ import { useEffect, useState } from 'react';
 import type { Design } from '../../core/design/design.ts';
 import type { Finding, Remedy } from '../../core/review/finding.ts';
 import { type CyclingTrial, trialInWords } from '../../core/run/cycling-trial.ts';
+import { clipText } from '../../model/clean-text.ts';
 import { applyEdits } from '../../model/place.ts';
 import { heavyWork, useDesigned } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
@@ -33,7 +34,7 @@ export function RemedyButton({ remedy, onLook }: ButtonProps) {
       onFocus={look}
       onBlur={leave}
       onClick={() => {
-        put(remedy.label.slice(0, 80), remedy.edits);
+        put(clipText(remedy.label, 80), remedy.edits);
         enqueueSnackbar(`Done: ${remedy.label}. Ctrl+Z takes it back.`);
       }}
     >

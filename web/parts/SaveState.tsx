@@ -2,22 +2,27 @@ import Box from '@mui/material/Box';
 import Tooltip from '@mui/material/Tooltip';
 import { useSessionState } from '../state/job-context.tsx';
 
+const NOT_KEPT =
+  'This browser keeps nothing: a private window, or its storage is full. Leave this tab open until the work is saved, or save the job file.';
+
 /** How far the work is saved, in words. */
 export function SaveState() {
-  const { saving, revision } = useSessionState();
+  const { saving, revision, keeps } = useSessionState();
   const [word, more] = (() => {
     switch (saving.state) {
       case 'saved':
         return ['Saved', `Revision ${revision}`];
       case 'waiting':
       case 'sending':
-        return ['Saving …', 'Already kept in this browser'];
+        return ['Saving …', keeps ? 'Already kept in this browser' : NOT_KEPT];
       case 'offline':
-        return ['Kept here', `${saving.detail} The work is kept in this browser and sent when the server is back.`];
+        return keeps
+          ? ['Kept here', `${saving.detail} The work is kept in this browser and sent when the server is back.`]
+          : ['Only in this tab', `${saving.detail} ${NOT_KEPT}`];
       case 'conflict':
         return ['Two versions', 'Choose one of them'];
       case 'refused':
-        return ['Not saved', saving.detail];
+        return ['Not saved', keeps ? saving.detail : `${saving.detail} ${NOT_KEPT}`];
     }
   })();
   const warn = saving.state === 'offline' || saving.state === 'conflict' || saving.state === 'refused';

@@ -11,6 +11,7 @@ import { boughtLabel, efficiencyLabel } from '../../core/run/notable.ts';
 import { recordOf, withRecord } from '../../core/run/record.ts';
 import type { RunResult } from '../../core/run/run.ts';
 import { ABOVE_DESIGN } from '../../core/run/weather.ts';
+import { clipText } from '../../model/clean-text.ts';
 import type { Job } from '../../model/job.ts';
 import { nextId } from '../../model/new-job.ts';
 import { QuantityField } from '../parts/Field.tsx';
@@ -77,7 +78,7 @@ export function SeasonSection({
           at: new Date().toISOString(),
           kind: 'season',
           title: 'Season',
-          settings: weather ? `${weather.name}: ${weather.notes[0] ?? ''}`.slice(0, 400) : `Invented, coldest day ${coldest}`,
+          settings: weather ? clipText(`${weather.name}: ${weather.notes[0] ?? ''}`, 400) : `Invented, coldest day ${coldest}`,
         }),
       ),
     );

@@ -10,6 +10,7 @@ import { lazy, Suspense, startTransition, useEffect, useState } from 'react';
 import type { Arrangement } from '../../core/design/draft-plant.ts';
 import { recordOf, withRecord } from '../../core/run/record.ts';
 import { FEWEST_WAYS, MOST_WAYS, type Side, unlike, type Way, type WayKey } from '../../core/run/side-by-side.ts';
+import { clipText } from '../../model/clean-text.ts';
 import type { Job } from '../../model/job.ts';
 import { nextId } from '../../model/new-job.ts';
 import { runWork } from '../state/design-context.tsx';
@@ -112,8 +113,8 @@ export function SideSection({ job, weather }: { job: Job; weather: NamedWeather 
           id: nextId('n', before.runs),
           at,
           kind: 'side' as const,
-          title: side.title.slice(0, 120),
-          settings: `Side by side, ${weather ? weather.name : 'invented season'}`.slice(0, 400),
+          title: clipText(side.title, 120),
+          settings: clipText(`Side by side, ${weather ? weather.name : 'invented season'}`, 400),
         };
         // All of them follow from the job as it was: that is what makes them stale.
         return withRecord(before, { ...recordOf(side.job, side.run, of), inputs });

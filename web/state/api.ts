@@ -34,14 +34,21 @@ export class ApiProblem extends Error {
 }
 
 const AWAY = 'The server does not answer. Check that it runs where it was started.';
+const HANGS = 'The server took longer than half a minute and was not waited for. It is asked again.';
+const FAILED = 'The server could not save this. It is tried again.';
+/** Longest time a call is waited for, ms. */
+const LONGEST_CALL = 30_000;
+/** Bad gateway, not available, gateway time-out: away, and back by itself. */
+const AWAY_STATUS: readonly number[] = [502, 503, 504];
 
 async function call(method: string, path: string, body?: BodyInit, type?: string): Promise<Response> {
   const answer = await fetch(`/api${path}`, {
     method,
     body,
     headers: type ? { 'Content-Type': type } : {},
-  }).catch(() => {
-    throw new ApiProblem(0, AWAY);
+    signal: AbortSignal.timeout(LONGEST_CALL),
+  }).catch((error) => {
+    throw new ApiProblem(0, error instanceof DOMException && error.name === 'TimeoutError' ? HANGS : AWAY);
   });
   if (answer.ok) return answer;
   const problem = (await answer.json().catch(() => ({}))) as Record<string, unknown>;
@@ -74,18 +81,29 @@ export const keepEntry = async (entry: OwnEntry): Promise<StoredEntry> =>
   (await call('POST', '/own-entries', ...asJson(entry))).json();
 export const deleteEntry = async (id: string): Promise<void> => void (await call('DELETE', `/own-entries/${id}`));
 
+/** What the other version is; one this program cannot read is told as such and overwrites nothing. */
+function conflictOf({ body }: ApiProblem): SaveAnswer {
+  try {
+    return { kind: 'conflict', theirs: stored(body.theirs as { revision: number; job: unknown }) };
+  } catch {
+    return {
+      kind: 'refused',
+      detail:
+        'This job was changed elsewhere, by a newer program it seems: its version cannot be read here. Save this one as a job file, then load the page again.',
+    };
+  }
+}
+
 /** Saves and says what came of it; never throws. */
 export async function saveJob(id: string, revision: number, job: Job, summary: string): Promise<SaveAnswer> {
   try {
     const answer = await call('PUT', `/jobs/${id}`, ...asJson({ revision, job, summary }));
     return { kind: 'saved', revision: ((await answer.json()) as { revision: number }).revision };
   } catch (error) {
-    if (!(error instanceof ApiProblem)) return { kind: 'offline', detail: AWAY };
-    if (error.status === 409)
-      return { kind: 'conflict', theirs: stored(error.body.theirs as { revision: number; job: unknown }) };
-    // 5xx and no answer pass by themselves; 4xx needs a change in the job.
-    return error.status === 0 || error.status >= 500
-      ? { kind: 'offline', detail: error.message }
-      : { kind: 'refused', detail: error.message };
+    if (!(error instanceof ApiProblem)) return { kind: 'failed', detail: FAILED };
+    if (error.status === 409) return conflictOf(error);
+    // No answer, and a server that says it is away, pass by themselves; 4xx needs a change in the job.
+    if (error.status === 0 || AWAY_STATUS.includes(error.status)) return { kind: 'offline', detail: error.message };
+    return { kind: error.status >= 500 ? 'failed' : 'refused', detail: error.message };
   }
 }

@@ -1,28 +1,147 @@
-import { del, get, set } from 'idb-keyval';
+import { del, entries, set } from 'idb-keyval';
+import type { Job } from '../../model/job.ts';
+import { type LeftOut, mendJob } from '../../model/mend-job.ts';
 import { readJob } from '../../model/read-job.ts';
 import type { Draft } from './job-session.ts';
 
-const key = (jobId: string) => `draft:${jobId}`;
+/**
+ * Each tab keeps its own draft of a job: two tabs on one job would else write over each other. A tab holds a lock under its name for
+ * as long as it lives, so that the draft of one that is gone can be told from that of one that is still open.
+ */
+const prefix = (jobId: string) => `draft:${jobId}`;
+const keyOf = (jobId: string, tab: string) => `${prefix(jobId)}:${tab}`;
+const lockOf = (tab: string) => `tab:${tab}`;
 
-/** The work on a job kept in this browser, or null; what cannot be read any more is left alone and not used. */
-export async function readDraft(jobId: string): Promise<Draft | null> {
-  const kept = await get<Draft>(key(jobId)).catch(() => undefined);
-  if (!kept) return null;
-  const read = readJob(kept.job);
-  return read.ok ? { ...kept, job: read.job } : null;
+const TAB = 'tab';
+let tabName: Promise<string> | null = null;
+
+/** The name of this tab: kept over a reload; a duplicated tab, which inherits it, gets one of its own. */
+export function thisTab(): Promise<string> {
+  tabName ??= (async () => {
+    const kept = readSession(TAB);
+    if (kept && (await hold(kept))) return kept;
+    const name = crypto.randomUUID();
+    writeSession(TAB, name);
+    await hold(name);
+    return name;
+  })();
+  return tabName;
 }
 
-/** Writes drafts one after the other, always ending with the newest. */
-export function draftKeeper(jobId: string): (draft: Draft) => void {
+const readSession = (key: string): string | null => {
+  try {
+    return sessionStorage.getItem(key);
+  } catch {
+    return null;
+  }
+};
+const writeSession = (key: string, value: string): void => {
+  try {
+    sessionStorage.setItem(key, value);
+  } catch {
+    // A browser without storage: the tab then has a new name after each reload.
+  }
+};
+
+/** Holds the lock of a tab until the tab is gone. @returns false where another tab holds it */
+function hold(tab: string): Promise<boolean> {
+  if (!navigator.locks) return Promise.resolve(true);
+  return new Promise((done) => {
+    void navigator.locks.request(lockOf(tab), { ifAvailable: true }, (lock) => {
+      done(lock !== null);
+      return lock === null ? undefined : new Promise(() => {});
+    });
+  });
+}
+
+async function isOpen(tab: string): Promise<boolean> {
+  if (!navigator.locks) return false;
+  const { held } = await navigator.locks.query();
+  return held?.some(({ name }) => name === lockOf(tab)) ?? false;
+}
+
+/** What tabs kept of a job. */
+export interface Kept {
+  /** Of this tab, or taken over from one that is gone. */
+  own: Draft | null;
+  /** Unsent work of other tabs that are gone. */
+  others: { key: string; draft: Draft }[];
+  /** Whether this browser keeps anything at all. */
+  keeps: boolean;
+}
+
+/** All that this browser kept of a job, as it was written; of tabs that are still open only their own business. */
+export async function keptDrafts(jobId: string): Promise<Kept> {
+  const tab = await thisTab();
+  const own = keyOf(jobId, tab);
+  const all = await entries<string, Draft>().catch(() => null);
+  if (all === null) return { own: null, others: [], keeps: false };
+  const ours = all.filter(([key]) => typeof key === 'string' && (key === prefix(jobId) || key.startsWith(`${prefix(jobId)}:`)));
+  const others: Kept['others'] = [];
+  const idle: Kept['others'] = [];
+  for (const [key, draft] of ours) {
+    if (key === own || (await isOpen(key.slice(prefix(jobId).length + 1)))) continue;
+    if (draft.dirty) others.push({ key, draft });
+    else idle.push({ key, draft });
+  }
+  // What was saved is on the server; of the tabs that are gone the last one's steps back are worth keeping.
+  idle.sort((a, b) => b.draft.revision - a.draft.revision);
+  for (const { key } of idle.slice(1)) await dropDraft(key);
+  const mine = ours.find(([key]) => key === own)?.[1] ?? idle[0]?.draft ?? null;
+  return { own: mine, others, keeps: await canKeep() };
+}
+
+/** Whether this browser lets anything be kept: not in every private window, and not when it is full. */
+async function canKeep(): Promise<boolean> {
+  const key = 'probe';
+  try {
+    await set(key, 1);
+    await del(key);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/**
+ * A kept draft as this program reads it: what no longer reads is put back to another version, all else stays.
+ * @param beside the version on the server, or any that can be read
+ */
+export function readableDraft(kept: Draft, beside: Job): { draft: Draft; leftOut: LeftOut[] } | null {
+  const mended = mendJob(kept.job, beside);
+  if (!mended) return null;
+  const version = (raw: Job | undefined): Job | undefined => {
+    const read = readJob(raw);
+    return read.ok ? read.job : undefined;
+  };
+  // Steps back and forth lead through the job as it was kept; with pieces left out they would lead astray.
+  const steps = mended.leftOut.length > 0 ? { past: [], future: [] } : {};
+  return {
+    draft: { ...kept, ...steps, job: mended.job, base: version(kept.base), sent: version(kept.sent) },
+    leftOut: mended.leftOut,
+  };
+}
+
+/**
+ * Writes drafts one after the other, always ending with the newest.
+ * @param onFailure told once the browser takes no more, and again with false when it does
+ */
+export function draftKeeper(jobId: string, onFailure: (failed: boolean) => void): (draft: Draft) => void {
   let next: Draft | null = null;
   let writing = false;
+  let failed = false;
   const write = async () => {
     writing = true;
+    const key = keyOf(jobId, await thisTab());
     while (next) {
       const draft = next;
       next = null;
-      // A browser without storage (private windows) still works; it only cannot survive a crash.
-      await set(key(jobId), draft).catch(() => {});
+      const refused = await set(key, draft).then(
+        () => false,
+        () => true,
+      );
+      if (refused !== failed) onFailure(refused);
+      failed = refused;
     }
     writing = false;
   };
@@ -32,4 +151,10 @@ export function draftKeeper(jobId: string): (draft: Draft) => void {
   };
 }
 
-export const dropDraft = (jobId: string): Promise<void> => del(key(jobId)).catch(() => {});
+export const dropDraft = (key: string): Promise<void> => del(key).catch(() => {});
+
+/** Drops all that tabs kept of a job. */
+export async function dropDrafts(jobId: string): Promise<void> {
+  const all = await entries<string, Draft>().catch(() => []);
+  await Promise.all(all.flatMap(([key]) => (String(key).startsWith(prefix(jobId)) ? [dropDraft(String(key))] : [])));
+}

@@ -9,18 +9,32 @@ import {
   useSyncExternalStore,
 } from 'react';
 import type { Job } from '../../model/job.ts';
+import type { LeftOut } from '../../model/mend-job.ts';
+import { newJob } from '../../model/new-job.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
 import { ApiProblem, openJob, saveJob } from './api.ts';
-import { draftKeeper, readDraft } from './drafts.ts';
-import { JobSession, type SessionState } from './job-session.ts';
+import { draftKeeper, dropDraft, type Kept, keptDrafts, readableDraft } from './drafts.ts';
+import { listenToJob } from './job-news.ts';
+import { type Draft, JobSession, type SessionState } from './job-session.ts';
 
 const Session = createContext<JobSession | null>(null);
 
 /** How opening a job stands. */
 export type Opening =
   | { state: 'opening' }
-  | { state: 'open'; session: JobSession }
+  /** With what this browser had kept and could not be read any more. */
+  | { state: 'open'; session: JobSession; leftOut: readonly LeftOut[] }
   | { state: 'failed'; detail: string; missing: boolean };
+
+/** Time after which a browser that does not answer is taken to keep nothing, ms. */
+const LONGEST_KEEP = 3000;
+const NOTHING_KEPT: Kept = { own: null, others: [], keeps: false };
+
+const keptInTime = (id: string): Promise<Kept> =>
+  Promise.race([
+    keptDrafts(id).catch(() => NOTHING_KEPT),
+    new Promise<Kept>((done) => setTimeout(() => done(NOTHING_KEPT), LONGEST_KEEP)),
+  ]);
 
 /** Opens a job: from the server, with what this browser kept; without the server, from the browser alone. */
 export function useOpenJob(id: string): Opening {
@@ -28,20 +42,45 @@ export function useOpenJob(id: string): Opening {
   useEffect(() => {
     let session: JobSession | null = null;
     let left = false;
+    const news = listenToJob(id, (revision) => {
+      if (!session || revision <= session.state.revision) return;
+      void openJob(id)
+        .then((stored) => session?.arrived(stored))
+        // Another save will tell of it again, and a save of this window finds it out at the latest.
+        .catch(() => {});
+    });
     const outside = {
       save: (revision: number, job: Job, summary: string) => saveJob(id, revision, job, summary),
-      keep: draftKeeper(id),
+      saved: news.saved,
+      keep: draftKeeper(id, (failed) => session?.kept(!failed)),
       later: (run: () => void, milliseconds: number) => {
         const timer = setTimeout(run, milliseconds);
         return () => clearTimeout(timer);
       },
     };
     const open = async () => {
-      const draft = await readDraft(id);
+      const kept = await keptInTime(id);
+      let leftOut: readonly LeftOut[] = [];
+      const read = (raw: Draft | null | undefined, beside: Job) => {
+        const found = raw ? readableDraft(raw, beside) : null;
+        leftOut = [...leftOut, ...(found?.leftOut ?? [])];
+        return found?.draft ?? null;
+      };
+      // Unsent work of a tab that is gone is this tab's, where it has none of its own.
+      const [orphan, ...more] = kept.others;
+      const own = kept.own?.dirty || !orphan ? kept.own : orphan.draft;
+      const rest = kept.own?.dirty ? kept.others : more;
       try {
-        session = new JobSession(await openJob(id), draft, outside);
+        const stored = await openJob(id);
+        session = new JobSession(stored, read(own, stored.job), outside);
+        for (const { key, draft } of rest) {
+          const other = read(draft, stored.job);
+          if (other && session.takeOver(other)) void dropDraft(key);
+        }
+        if (orphan && !kept.own?.dirty) void dropDraft(orphan.key);
       } catch (error) {
         const problem = error instanceof ApiProblem ? error : new ApiProblem(0, String(error));
+        const draft = read(own, newJob('Kept here'));
         if (!draft || problem.status === 404) {
           if (!left) setOpening({ state: 'failed', detail: problem.message, missing: problem.status === 404 });
           return;
@@ -49,19 +88,28 @@ export function useOpenJob(id: string): Opening {
         // What this browser kept is all there is; unsent work in it goes out when the server is back.
         session = new JobSession({ revision: draft.revision, job: draft.job }, draft, outside);
       }
+      session.kept(kept.keeps);
       if (left) session.close();
-      else setOpening({ state: 'open', session });
+      else setOpening({ state: 'open', session, leftOut });
     };
     setOpening({ state: 'opening' });
     void open();
     const flush = () => session?.sendNow();
+    // Nothing kept and nothing sent: the one case in which closing loses work.
+    const guard = (event: BeforeUnloadEvent) => {
+      const { saving, keeps } = session?.state ?? {};
+      if (saving && saving.state !== 'saved' && !keeps) event.preventDefault();
+    };
+    window.addEventListener('beforeunload', guard);
     window.addEventListener('online', flush);
     document.addEventListener('visibilitychange', flush);
     return () => {
       left = true;
+      window.removeEventListener('beforeunload', guard);
       window.removeEventListener('online', flush);
       document.removeEventListener('visibilitychange', flush);
       session?.close();
+      news.close();
     };
   }, [id]);
   return opening;

@@ -5,7 +5,6 @@ import type { Job } from '../../model/job.ts';
 import { newJob, newRoom, nextId } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
 import { pasteBlock, removeRooms, setCell } from '../grid/room-edits.ts';
-import { differences } from './differences.ts';
 import { changeBetween, doAgain, takeBack } from './job-change.ts';
 import { type Draft, JobSession, type SaveAnswer } from './job-session.ts';
 
@@ -67,22 +66,135 @@ describe('an open job', () => {
     expect(session.state.saving.state).toBe('saved');
   });
 
-  it('holds both versions when another window was faster, until one is chosen', async () => {
-    const theirs = { revision: 9, job: { ...thistleMill, name: 'Theirs' } };
-    for (const choice of ['mine', 'theirs'] as const) {
+  it('joins what another window saved where nothing collides, and sends the whole', async () => {
+    const theirs = { revision: 9, job: applyEdits(thistleMill, [{ at: 'hotWater/storeTemperature', value: 51 }]) };
+    const { session, answers, saves, pass } = world();
+    answers.push({ kind: 'conflict', theirs });
+    session.edit('Name', rename('Mine'));
+    await pass();
+    await pass();
+    expect(session.state.saving.state).toBe('saved');
+    expect(session.state.job.name).toBe('Mine');
+    expect(session.state.job.hotWater?.storeTemperature).toBe(51);
+    expect(saves.at(-1)).toMatchObject({ revision: 9, job: { name: 'Mine', hotWater: { storeTemperature: 51 } } });
+  });
+
+  it('holds where both gave one entry two values, sends nothing, and goes on with what is chosen', async () => {
+    const theirs = { revision: 9, job: { ...thistleMill, name: 'Theirs', wholeHouseLoad: 12_345 } };
+    for (const choice of [new Set<string>(), new Set(['name']), 'theirs'] as const) {
       const { session, answers, saves, pass } = world();
       answers.push({ kind: 'conflict', theirs });
       session.edit('Name', rename('Mine'));
       await pass();
-      expect(session.state.saving).toEqual({ state: 'conflict', theirs });
+      const { saving } = session.state;
+      expect(saving).toMatchObject({
+        state: 'conflict',
+        theirs,
+        collisions: [{ place: 'name', mine: 'Mine', theirs: 'Theirs' }],
+      });
       expect(session.state.job.name).toBe('Mine');
+      await pass();
+      expect(saves).toHaveLength(1);
       session.settle(choice);
       await pass();
-      expect(session.state.job.name).toBe(choice === 'mine' ? 'Mine' : 'Theirs');
+      const mine = choice !== 'theirs' && !choice.has('name');
+      expect(session.state.job.name).toBe(mine ? 'Mine' : 'Theirs');
+      // What only they changed is there in any case.
+      expect(session.state.job.wholeHouseLoad).toBe(12_345);
       expect(session.state.saving.state).toBe('saved');
-      expect(saves.length).toBe(choice === 'mine' ? 2 : 1);
-      if (choice === 'mine') expect(saves[1]?.revision).toBe(9);
+      if (mine) expect(saves[1]).toMatchObject({ revision: 9, job: { name: 'Mine' } });
     }
+  });
+
+  it('takes in a save of another window at once, and joins it to what is not sent yet', async () => {
+    const theirs = { revision: 5, job: { ...thistleMill, wholeHouseLoad: 12_345 } };
+    const idle = world();
+    idle.session.arrived(theirs);
+    expect(idle.session.state).toMatchObject({ revision: 5, saving: { state: 'saved' }, job: { wholeHouseLoad: 12_345 } });
+    idle.session.arrived({ revision: 4, job: thistleMill });
+    expect(idle.session.state.revision).toBe(5);
+    const busy = world();
+    busy.session.edit('Name', rename('Mine'));
+    busy.session.arrived(theirs);
+    await busy.pass();
+    expect(busy.saves).toMatchObject([{ revision: 5, job: { name: 'Mine', wholeHouseLoad: 12_345 } }]);
+  });
+
+  it('a save whose answer got lost is no other window, whatever was typed since', async () => {
+    const { session, answers, saves, pass } = world();
+    answers.push({ kind: 'offline', detail: 'cut off' });
+    session.edit('Name', rename('Sent'));
+    await pass();
+    session.edit('Name', rename('Typed since'), 'again');
+    answers.push({ kind: 'conflict', theirs: { revision: 5, job: saves[0]?.job as Job } });
+    await pass();
+    await pass();
+    expect(session.state.saving.state).toBe('saved');
+    expect(session.state.job.name).toBe('Typed since');
+    expect(saves.at(-1)?.revision).toBe(5);
+  });
+
+  it('a server that fails is tried a few times, then said so, and tried again after the next change', async () => {
+    const { session, answers, saves, pass } = world();
+    for (let i = 0; i < 9; i++) answers.push({ kind: 'failed', detail: 'broken' });
+    session.edit('Name', rename('One'));
+    for (let i = 0; i < 12; i++) await pass();
+    expect(session.state.saving).toEqual({ state: 'refused', detail: 'broken' });
+    const tried = saves.length;
+    expect(tried).toBeLessThan(8);
+    for (let i = 0; i < 5; i++) await pass();
+    expect(saves.length).toBe(tried);
+    answers.length = 0;
+    session.edit('Name', rename('Two'), 'again');
+    await pass();
+    expect(session.state.saving.state).toBe('saved');
+  });
+
+  it('a save that throws ends nothing', async () => {
+    let calls = 0;
+    const waiting: (() => void)[] = [];
+    const session = new JobSession({ revision: 4, job: thistleMill }, null, {
+      save: async () => {
+        if (calls++ === 0) throw new Error('no answer of any kind');
+        return { kind: 'saved', revision: 5 };
+      },
+      keep: () => {},
+      later: (run) => {
+        waiting.push(run);
+        return () => {};
+      },
+    });
+    session.edit('Name', rename('One'));
+    for (let i = 0; i < 3; i++) {
+      for (const run of waiting.splice(0)) run();
+      await new Promise((done) => setTimeout(done, 0));
+    }
+    expect(session.state.saving.state).toBe('saved');
+  });
+
+  it('takes over unsent work of a tab that is gone, where it collides with nothing', () => {
+    const draft: Draft = {
+      revision: 4,
+      base: thistleMill,
+      job: { ...thistleMill, wholeHouseLoad: 777 },
+      dirty: true,
+      past: [],
+      future: [],
+    };
+    const { session } = world();
+    session.edit('Name', rename('Mine'));
+    expect(session.takeOver(draft)).toBe(true);
+    expect(session.state.job).toMatchObject({ name: 'Mine', wholeHouseLoad: 777 });
+    expect(session.takeOver({ ...draft, job: { ...thistleMill, name: 'Other' } })).toBe(false);
+    expect(session.state.job.name).toBe('Mine');
+  });
+
+  it('cleans whatever comes in, so that nothing typed after it is refused', async () => {
+    const { session, saves, pass } = world();
+    session.edit('Name', rename('Mi\u0000ll \ud83d'));
+    expect(session.state.job.name).toBe('Mill ');
+    await pass();
+    expect(saves[0]?.job.name).toBe('Mill ');
   });
 
   it('says why the server refuses a job and tries again after the next change', async () => {
@@ -124,7 +236,8 @@ describe('an open job', () => {
       future: [],
     };
     expect(world({ revision: 5, job: { ...thistleMill, name: 'Mine' } }, draft).session.state.saving.state).toBe('saved');
-    expect(world({ revision: 5, job: { ...thistleMill, name: 'Theirs' } }, draft).session.state.saving.state).toBe('conflict');
+    const base = { ...draft, base: thistleMill };
+    expect(world({ revision: 5, job: { ...thistleMill, name: 'Theirs' } }, base).session.state.saving.state).toBe('conflict');
     expect(world({ revision: 5, job: thistleMill }, { ...draft, dirty: false }).session.state.job.name).toBe('Thistle Mill');
   });
 
@@ -214,15 +327,6 @@ describe('the room grid', () => {
     expect(job.unread).toEqual([{ place: 'rooms/r14/area', text: 'big' }]);
     expect(removeRooms(job, new Set(['r14'])).unread).toEqual([]);
   });
-});
-
-it('two versions are told apart in words', () => {
-  const other = applyEdits(thistleMill, [
-    { at: 'rooms/r2/heatLoad', value: 1 },
-    { at: 'source/capacity', value: 1000 },
-  ]);
-  expect(differences(thistleMill, other)).toEqual(['source', 'room Kitchen']);
-  expect(differences(thistleMill, thistleMill)).toEqual([]);
 });
 
 describe('a long history', () => {

@@ -1,4 +1,6 @@
+import { cleaned, clipText } from '../../model/clean-text.ts';
 import type { Job } from '../../model/job.ts';
+import { type Collision, mergeJobs, settled } from '../../model/merge-jobs.ts';
 import { changeBetween, doAgain, type JobChange, takeBack } from './job-change.ts';
 
 /** A job as the server holds it. */
@@ -15,8 +17,11 @@ export type Saving =
   | { state: 'sending' }
   /** The server does not answer; it is tried again, and the work is kept in the browser. */
   | { state: 'offline'; detail: string }
-  /** The server took another change meanwhile: both versions are kept until one is chosen. */
-  | { state: 'conflict'; theirs: Stored }
+  /**
+   * Another window saved meanwhile, and both gave some entries different values. `merged` has all that does not collide; the rest is
+   * chosen entry by entry, and nothing is sent until then.
+   */
+  | { state: 'conflict'; theirs: Stored; merged: Job; collisions: readonly Collision[] }
   /** The server refuses this job, with the reason. */
   | { state: 'refused'; detail: string };
 
@@ -24,6 +29,10 @@ export type Saving =
 export interface Draft {
   revision: number;
   job: Job;
+  /** The version on the server that it began from, while it differs from that. */
+  base?: Job;
+  /** What was sent last without an answer: the server may hold it. */
+  sent?: Job;
   dirty: boolean;
   past: JobChange[];
   future: JobChange[];
@@ -33,6 +42,8 @@ export interface SessionState {
   job: Job;
   revision: number;
   saving: Saving;
+  /** Whether this browser keeps the work; where it does not, closing the tab before it is saved loses it. */
+  keeps: boolean;
   past: readonly JobChange[];
   future: readonly JobChange[];
 }
@@ -41,11 +52,15 @@ export type SaveAnswer =
   | { kind: 'saved'; revision: number }
   | { kind: 'conflict'; theirs: Stored }
   | { kind: 'offline'; detail: string }
+  /** The server failed at it, which another try may cure or not. */
+  | { kind: 'failed'; detail: string }
   | { kind: 'refused'; detail: string };
 
 /** The world outside the session, so that it can be tried without one. */
 export interface Outside {
   save(revision: number, job: Job, summary: string): Promise<SaveAnswer>;
+  /** Told of each save that was taken. */
+  saved?(revision: number): void;
   keep(draft: Draft): void;
   /** Runs something later; returns how to call it off. */
   later(run: () => void, milliseconds: number): () => void;
@@ -53,6 +68,8 @@ export interface Outside {
 
 const SEND_AFTER = 500;
 const TRY_AGAIN_AFTER = [1000, 3000, 8000, 15_000];
+/** Tries at which the server may fail before it is said so and left until the next change. */
+const MOST_FAILURES = 4;
 /** Steps that can be taken back. */
 const MOST_STEPS = 200;
 /** Changes to one field within this time are one step. */
@@ -64,6 +81,10 @@ const SAME_STEP_WITHIN = 1500;
  */
 export class JobSession {
   #state: SessionState;
+  /** The version on the server that the work here began from. */
+  #base: Job;
+  /** What was sent last, while no answer to it has come. */
+  #sent: Job | null = null;
   #outside: Outside;
   #listeners = new Set<() => void>();
   #cancel: (() => void) | null = null;
@@ -76,6 +97,7 @@ export class JobSession {
   constructor(stored: Stored, draft: Draft | null, outside: Outside, clock: () => number = Date.now) {
     this.#outside = outside;
     this.#clock = clock;
+    this.#base = stored.job;
     if (draft && draft.revision === stored.revision) {
       this.#state = {
         job: draft.job,
@@ -83,6 +105,7 @@ export class JobSession {
         saving: { state: draft.dirty ? 'waiting' : 'saved' },
         past: draft.past,
         future: draft.future,
+        keeps: true,
       };
       if (draft.dirty) this.#sendLater(0);
     } else if (draft && JSON.stringify(draft.job) === JSON.stringify(stored.job)) {
@@ -93,16 +116,21 @@ export class JobSession {
         saving: { state: 'saved' },
         past: draft.past,
         future: draft.future,
+        keeps: true,
       };
     } else if (draft?.dirty) {
-      // Changed here without ever reaching the server, and changed there meanwhile: the person decides.
+      // Changed here without ever reaching the server, and changed there meanwhile.
+      this.#base = draft.base ?? stored.job;
+      this.#sent = draft.sent ?? null;
       this.#state = {
         job: draft.job,
         revision: draft.revision,
-        saving: { state: 'conflict', theirs: stored },
+        saving: { state: 'waiting' },
         past: draft.past,
         future: draft.future,
+        keeps: true,
       };
+      this.#meet(stored);
     } else {
       this.#state = {
         job: stored.job,
@@ -110,6 +138,7 @@ export class JobSession {
         saving: { state: 'saved' },
         past: [],
         future: [],
+        keeps: true,
       };
     }
   }
@@ -131,7 +160,8 @@ export class JobSession {
    */
   edit(label: string, recipe: (job: Job) => Job, key = ''): void {
     const before = this.#state.job;
-    const job = recipe(before);
+    // Whatever it came from, a text that no database keeps would make the server refuse all that follows.
+    const job = cleaned(recipe(before), before);
     if (job === before) return;
     const now = this.#clock();
     const last = this.#state.past.at(-1);
@@ -173,26 +203,68 @@ export class JobSession {
     return change.label;
   }
 
-  /** Settles a conflict: keep this version on top of theirs, or take theirs. */
-  settle(choice: 'mine' | 'theirs'): void {
+  /**
+   * Settles a conflict: all of theirs, or what both changed with their value at the places named and this window's at the others.
+   */
+  settle(choice: 'theirs' | ReadonlySet<string>): void {
     const { saving } = this.#state;
     if (saving.state !== 'conflict') return;
-    const { theirs } = saving;
-    if (choice === 'theirs') {
-      this.#set({
-        job: theirs.job,
-        revision: theirs.revision,
-        saving: { state: 'saved' },
-        past: [],
-        future: [],
-      });
+    const { theirs, merged, collisions } = saving;
+    if (choice === 'theirs') this.#adopt(theirs);
+    else this.#join(theirs, settled(merged, collisions, choice), 'Joined with a change from another window');
+  }
+
+  /** Another window or computer saved: taken in at once where nothing collides. */
+  arrived(theirs: Stored): void {
+    const { revision, saving } = this.#state;
+    if (theirs.revision <= revision || this.#sending) return;
+    if (saving.state === 'saved') this.#adopt(theirs);
+    else this.#meet(theirs);
+  }
+
+  /** Puts what was changed here and there together, or holds where they collide. */
+  #meet(theirs: Stored): void {
+    // A save whose answer got lost comes back as the server's version: no other window stands behind it.
+    if (this.#sent && JSON.stringify(this.#sent) === JSON.stringify(theirs.job)) this.#base = theirs.job;
+    const { job: merged, collisions } = mergeJobs(this.#base, this.#state.job, theirs.job);
+    if (collisions.length === 0) this.#join(theirs, merged, 'Joined with a change from another window');
+    else {
+      this.#cancel?.();
+      this.#set({ ...this.#state, saving: { state: 'conflict', theirs, merged, collisions } });
       this.#keep();
-    } else {
-      this.#set({ ...this.#state, revision: theirs.revision, saving: { state: 'waiting' } });
-      this.#summary.push('Kept over a change from another window');
-      this.#keep();
-      this.#sendLater(0);
     }
+  }
+
+  #adopt(theirs: Stored): void {
+    this.#base = theirs.job;
+    this.#set({ ...this.#state, job: theirs.job, revision: theirs.revision, saving: { state: 'saved' }, past: [], future: [] });
+    this.#keep();
+  }
+
+  /** Goes on from theirs with what was changed here. Steps back lead through whole rooms, which others may have changed: they end here. */
+  #join(theirs: Stored, job: Job, label: string): void {
+    this.#base = theirs.job;
+    this.#summary.push(label);
+    this.#set({ ...this.#state, job, revision: theirs.revision, saving: { state: 'waiting' }, past: [], future: [] });
+    this.#keep();
+    this.#sendLater(0);
+  }
+
+  /** Whether the browser took what was kept last. */
+  kept(keeps: boolean): void {
+    if (keeps !== this.#state.keeps) this.#set({ ...this.#state, keeps });
+  }
+
+  /**
+   * Takes over unsent work of a tab that is gone.
+   * @returns false where it collides with what is here, or lacks the version it began from: it is then left where it is kept
+   */
+  takeOver(draft: Draft): boolean {
+    if (!draft.base || this.#state.saving.state === 'conflict') return false;
+    const { job, collisions } = mergeJobs(draft.base, draft.job, this.#state.job);
+    if (collisions.length > 0) return false;
+    if (JSON.stringify(job) !== JSON.stringify(this.#state.job)) this.edit('Unsent work of another tab', () => job);
+    return true;
   }
 
   /** Sends what waits now, for example when the connection is back or the tab is hidden. */
@@ -228,11 +300,19 @@ export class JobSession {
     const labels = this.#summary;
     this.#summary = [];
     this.#set({ ...this.#state, saving: { state: 'sending' } });
-    const answer = await this.#outside.save(revision, job, summarise(labels));
+    const before = this.#sent;
+    this.#sent = job;
+    this.#keep();
+    const answer = await this.#outside
+      .save(revision, job, summarise(labels))
+      .catch((error): SaveAnswer => ({ kind: 'failed', detail: error instanceof Error ? error.message : String(error) }));
     this.#sending = false;
     const changed = this.#state.job !== job;
     if (answer.kind === 'saved') {
       this.#failures = 0;
+      this.#base = job;
+      this.#sent = null;
+      this.#outside.saved?.(answer.revision);
       this.#set({
         ...this.#state,
         revision: answer.revision,
@@ -241,8 +321,13 @@ export class JobSession {
       if (changed) this.#sendLater(SEND_AFTER);
     } else {
       this.#summary = [...labels, ...this.#summary];
-      if (answer.kind === 'conflict') this.#set({ ...this.#state, saving: { state: 'conflict', theirs: answer.theirs } });
-      else if (answer.kind === 'refused') {
+      if (answer.kind === 'conflict') {
+        // What was refused is not what the server holds; what went out before it may be.
+        this.#sent = before;
+        this.#meet(answer.theirs);
+        this.#sent = null;
+      } else if (answer.kind === 'refused' || (answer.kind === 'failed' && ++this.#failures > MOST_FAILURES)) {
+        this.#failures = 0;
         this.#set({ ...this.#state, saving: { state: 'refused', detail: answer.detail } });
         if (changed) this.#sendLater(SEND_AFTER);
       } else {
@@ -259,6 +344,7 @@ export class JobSession {
       job,
       revision,
       dirty: saving.state !== 'saved',
+      ...(saving.state === 'saved' ? {} : { base: this.#base, ...(this.#sent ? { sent: this.#sent } : {}) }),
       past: [...past],
       future: [...future],
     });
@@ -274,5 +360,5 @@ export class JobSession {
 function summarise(labels: readonly string[]): string {
   const unique = [...new Set([...labels].reverse())];
   const shown = unique.slice(0, 3).join('; ');
-  return (unique.length > 3 ? `${shown}; and ${unique.length - 3} more` : shown).slice(0, 200) || 'Saved';
+  return clipText(unique.length > 3 ? `${shown}; and ${unique.length - 3} more` : shown, 200) || 'Saved';
 }

@@ -1,0 +1,69 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { type ReactNode, useState } from 'react';
+import { fileNameFor, writeJobFile } from '../../exchange/job-file.ts';
+import type { LeftOut } from '../../model/mend-job.ts';
+import { useSession, useSessionState } from '../state/job-context.tsx';
+import { download } from './download.ts';
+
+const Bar = ({ text, children }: { text: string; children: ReactNode }) => (
+  <Box
+    role="alert"
+    sx={{
+      px: 3,
+      py: 1,
+      display: 'flex',
+      flexWrap: 'wrap',
+      alignItems: 'center',
+      gap: 1.5,
+      bgcolor: '#f2c26a',
+      color: '#2a211b',
+      '& button': { color: 'inherit', borderColor: 'currentcolor' },
+    }}
+  >
+    <Typography variant="body2" sx={{ flex: 1, minWidth: 260, overflowWrap: 'anywhere' }}>
+      {text}
+    </Typography>
+    {children}
+  </Box>
+);
+
+/** What stands between a person and a saved job: a refusal with the ways out of it, and what could not be taken over. */
+export function KeptBar({ leftOut }: { leftOut: readonly LeftOut[] }) {
+  const session = useSession();
+  const { saving, past, job } = useSessionState();
+  const [read, setRead] = useState(false);
+  return (
+    <>
+      {saving.state === 'refused' && (
+        <Bar text={`Not saved: ${saving.detail} Everything is kept in this browser, and you can go on.`}>
+          {past.length > 0 && (
+            <Button size="small" variant="outlined" onClick={() => session.undo()}>
+              Take the last step back
+            </Button>
+          )}
+          <Button
+            size="small"
+            variant="outlined"
+            onClick={() => download(fileNameFor(job, 'warm.json'), 'application/json', writeJobFile(job))}
+          >
+            Save the job file
+          </Button>
+        </Bar>
+      )}
+      {leftOut.length > 0 && !read && (
+        <Bar
+          text={`What this browser had kept could not all be read any more. Put back or left out: ${leftOut
+            .slice(0, 4)
+            .map(({ place, was }) => `${place}, which was ${was}`)
+            .join('; ')}${leftOut.length > 4 ? `; and ${leftOut.length - 4} more` : ''}. All else is as you left it.`}
+        >
+          <Button size="small" variant="outlined" onClick={() => setRead(true)}>
+            I have read it
+          </Button>
+        </Bar>
+      )}
+    </>
+  );
+}
