@@ -7,7 +7,8 @@ export default defineConfig({
   timeout: 60_000,
   expect: { timeout: 10_000 },
   fullyParallel: false,
-  workers: 1,
+  // Files side by side, each test on a job of its own; the tests of one file in turn.
+  workers: 2,
   retries: process.env.CI ? 1 : 0,
   outputDir: `${process.env.TEST_OUTPUT ?? '.test'}/browser`,
   use: {

@@ -8,6 +8,9 @@ export default defineConfig({
           name: 'unit',
           include: ['{model,core,exchange,demo,web,cli}/**/*.test.ts'],
           environment: 'node',
+          // Pure functions share nothing that one file could leave behind for the next, so modules are read once for all.
+          isolate: false,
+          pool: 'threads',
           // Some start a program of their own, or run a season, which takes its time on a busy machine.
           testTimeout: 120_000,
         },

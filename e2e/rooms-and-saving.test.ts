@@ -20,11 +20,9 @@ test('rooms are typed, pasted, undone and there again after the browser was clos
 
   // A block from a spreadsheet, put at the empty row below the last room.
   await cell(page, 13, 'name').click();
-  await page.evaluate(() => {
-    const data = new DataTransfer();
-    data.setData('text/plain', 'Forge\tYard\t30\t2 kW\nStable\tYard\tlarge\t900\n');
-    document.activeElement?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
-  });
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await page.evaluate(() => navigator.clipboard.writeText('Forge\tYard\t30\t2 kW\nStable\tYard\tlarge\t900\n'));
+  await page.keyboard.press('Control+v');
   await expect(cell(page, 13, 'name')).toContainText('Forge');
   await expect(cell(page, 14, 'area')).toContainText('large');
   await page.keyboard.press('Control+z');
@@ -40,6 +38,52 @@ test('rooms are typed, pasted, undone and there again after the browser was clos
   await expect(cell(again, 1, 'heatLoad')).toContainText('500');
   await again.getByRole('button', { name: 'Take back' }).click();
   await expect(cell(again, 13, 'name')).toHaveText('');
+});
+
+test('a block of ten rooms goes in by the real clipboard, wherever the focus stands', async ({ page, context }) => {
+  await openJob(page, { ...thistleMill, rooms: [], assumptions: [], thermostats: [] }, 'rooms');
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  const block = Array.from({ length: 10 }, (_, i) => `Stall ${i + 1}\tYard\t${10 + i}\t${600 + i}`).join('\n');
+  await page.evaluate((text) => navigator.clipboard.writeText(text), block);
+  await cell(page, 0, 'name').click();
+  await page.keyboard.press('Control+v');
+  await expect(cell(page, 9, 'name')).toHaveText('Stall 10');
+  await expect(cell(page, 9, 'heatLoad')).toContainText('609');
+  await expect(cell(page, 10, 'name')).toHaveText('');
+  // In an open cell the text belongs to that cell.
+  await cell(page, 10, 'name').dblclick();
+  await page.evaluate(() => navigator.clipboard.writeText('Loose box'));
+  await page.keyboard.press('Control+v');
+  await page.keyboard.press('Enter');
+  await expect(cell(page, 10, 'name')).toHaveText('Loose box');
+});
+
+test('text in a cell or field that was not left yet survives the closing of the tab, ten times of ten', async ({
+  page,
+  context,
+}) => {
+  const id = await openJob(page, thistleMill, 'rooms');
+  await expect(cell(page, 1, 'heatLoad')).toBeVisible();
+  await page.close();
+  for (let i = 0; i < 10; i++) {
+    const tab = await context.newPage();
+    await tab.goto(`/jobs/${id}/${i % 2 === 0 ? 'rooms' : 'site'}`);
+    if (i % 2 === 0) {
+      await cell(tab, i, 'name').click();
+      await tab.keyboard.type(`Left open ${i}`);
+    } else {
+      const place = tab.getByLabel('Place', { exact: true });
+      await expect(place).toBeVisible();
+      await place.fill(`Left in the field ${i}`);
+    }
+    await tab.close();
+  }
+  const again = await context.newPage();
+  await again.goto(`/jobs/${id}/rooms`);
+  for (const i of [0, 2, 4, 6, 8]) await expect(cell(again, i, 'name')).toHaveText(`Left open ${i}`);
+  await saved(again);
+  const { job } = await (await again.request.get(`/api/jobs/${id}`)).json();
+  expect(job.site.place).toBe('Left in the field 9');
 });
 
 test('a new room is typed into the empty last row', async ({ page }) => {

@@ -1,5 +1,5 @@
 // npm test: types, lint, layers, unit tests, API tests on a database of their own, build, the interface in a browser.
-// npm run check: the quick part of it. The last line is "tests: N passed, M failed".
+// npm test -- rooms: only the test files with that in their name, of every kind. npm run check: the quick part of it. The last line is "tests: N passed, M failed".
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -9,6 +9,8 @@ import { installPackages } from './packages.mjs';
 import { freePort, installDebianPackages, StartProblem, startPostgres } from './postgres.mjs';
 
 const quick = process.argv.includes('--quick');
+/** Parts of names of test files; all of them without any. */
+const only = process.argv.slice(2).filter((arg) => !arg.startsWith('-'));
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 process.chdir(root);
 const counts = { passed: 0, failed: 0 };
@@ -60,7 +62,16 @@ async function vitest(project, env = {}) {
     await runStep(
       `${project} tests`,
       bin('vitest'),
-      ['run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`],
+      [
+        'run',
+        '--project',
+        project,
+        '--reporter=default',
+        '--reporter=json',
+        `--outputFile.json=${report}`,
+        '--passWithNoTests',
+        ...only,
+      ],
       env,
     ),
   );
@@ -102,12 +113,13 @@ async function main() {
   const types = (part) => check(`types: ${part}`, bin('tsc'), ['-p', `tsconfig.${part}.json`]);
   const layers = ['model', 'core', 'exchange', 'server', 'web', 'cli', 'demo'];
   // Two lanes for two cores; none of these writes anything.
-  await Promise.all([
-    types('web').then(() => types('core')),
-    types('node')
-      .then(() => check('lint', bin('biome'), ['check', '.']))
-      .then(() => check('layers', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', ...layers])),
-  ]);
+  if (only.length === 0)
+    await Promise.all([
+      types('web').then(() => types('core')),
+      types('node')
+        .then(() => check('lint', bin('biome'), ['check', '.']))
+        .then(() => check('layers', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', ...layers])),
+    ]);
   await vitest('unit');
   if (quick) return;
   if (!existsSync('/usr/bin/chromium')) installDebianPackages('chromium');
@@ -121,7 +133,7 @@ async function main() {
   const report = join(output, 'browser.json');
   addUp(
     report,
-    await runStep('browser tests', bin('playwright'), ['test', '--reporter=line,json'], {
+    await runStep('browser tests', bin('playwright'), ['test', '--reporter=line,json', '--pass-with-no-tests', ...only], {
       BASE_URL: url,
       PLAYWRIGHT_JSON_OUTPUT_NAME: report,
       TEST_OUTPUT: output,

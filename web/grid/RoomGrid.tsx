@@ -3,7 +3,8 @@ import Tooltip from '@mui/material/Tooltip';
 import { DataGrid, type GridColDef, type GridRowId, type GridRowSelectionModel, useGridApiRef } from '@mui/x-data-grid';
 import { useSnackbar } from 'notistack';
 import Papa from 'papaparse';
-import { type ClipboardEvent, useMemo } from 'react';
+import { type ClipboardEvent, type FormEvent, useMemo } from 'react';
+import { useParams } from 'react-router';
 import { isRough, roughLoad } from '../../core/load/rough-loads.ts';
 import { editText, show } from '../../core/quantity/format.ts';
 import { readInJobUnits } from '../../core/quantity/parse.ts';
@@ -15,6 +16,7 @@ import { FACING_LABELS, USE_LABELS } from '../parts/choices.ts';
 import { SeverityMark } from '../parts/Severity.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
+import { keepTyping } from '../state/typing.ts';
 import { pasteBlock, ROOM_COLUMNS, type RoomColumn, setCell } from './room-edits.ts';
 
 type Row = { id: string } & Record<RoomColumn, string>;
@@ -43,6 +45,7 @@ export default function RoomGrid({ selected, onSelect }: Props) {
   const job = useJob();
   const { edit } = useEditing();
   const { unit } = useDisplay();
+  const { id = '' } = useParams();
   const { enqueueSnackbar } = useSnackbar();
   const api = useGridApiRef();
   const { display, rooms, circuits, mode } = job;
@@ -161,6 +164,14 @@ export default function RoomGrid({ selected, onSelect }: Props) {
     ];
   }, [unit, circuits, unread, rough, specificLoad, mode]);
 
+  // Every key in an open cell is kept: a tab closed before the cell is left loses nothing.
+  const onInput = ({ target }: FormEvent) => {
+    if (!(target instanceof HTMLInputElement) || target.type !== 'text') return;
+    const column = target.closest('[data-field]')?.getAttribute('data-field');
+    const room = target.closest('[data-id]')?.getAttribute('data-id');
+    if (column && room) void keepTyping(id, { room, column, text: target.value });
+  };
+
   const onPaste = (event: ClipboardEvent) => {
     // Inside an open cell the text belongs to that cell.
     if ((event.target as HTMLElement).closest('input, textarea')) return;
@@ -189,7 +200,7 @@ export default function RoomGrid({ selected, onSelect }: Props) {
 
   const selection: GridRowSelectionModel = { type: 'include', ids: new Set<GridRowId>(selected) };
   return (
-    <Box onPaste={onPaste} sx={{ bgcolor: 'background.paper' }}>
+    <Box onPaste={onPaste} onInput={onInput} sx={{ bgcolor: 'background.paper' }}>
       <DataGrid
         apiRef={api}
         rows={rows}
@@ -213,6 +224,11 @@ export default function RoomGrid({ selected, onSelect }: Props) {
               : new Set(rooms.map((room) => room.id).filter((id) => !model.ids.has(id))),
           )
         }
+        onCellEditStart={({ reason }, event) => {
+          // A block from a spreadsheet goes into the grid, not into the one cell that has the focus.
+          if (reason === 'pasteKeyDown') event.defaultMuiPrevented = true;
+        }}
+        onCellEditStop={() => void keepTyping(id, null)}
         processRowUpdate={update}
         initialState={{ pagination: { paginationModel: { pageSize: PAGE } } }}
         pageSizeOptions={[PAGE]}

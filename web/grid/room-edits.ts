@@ -20,6 +20,7 @@ export const ROOM_COLUMNS = [
   'latentLoad',
 ] as const;
 export type RoomColumn = (typeof ROOM_COLUMNS)[number];
+export const isRoomColumn = (column: string): column is RoomColumn => (ROOM_COLUMNS as readonly string[]).includes(column);
 
 const EMPTY_MEANS: Partial<Record<RoomColumn, null>> = { area: null, heatLoad: null, coolingLoad: null, latentLoad: null };
 

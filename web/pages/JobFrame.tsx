@@ -1,8 +1,11 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import { Suspense, useState } from 'react';
+import { useSnackbar } from 'notistack';
+import { Suspense, useEffect, useState } from 'react';
 import { Outlet, useMatch, useParams } from 'react-router';
+import { clipText } from '../../model/clean-text.ts';
 import type { LeftOut } from '../../model/mend-job.ts';
+import { isRoomColumn, setCell } from '../grid/room-edits.ts';
 import { ConflictDialog } from '../parts/ConflictDialog.tsx';
 import { JobStrip } from '../parts/JobStrip.tsx';
 import { KeptBar } from '../parts/KeptBar.tsx';
@@ -11,8 +14,9 @@ import { SumPanel } from '../parts/SumPanel.tsx';
 import { useArrive } from '../parts/useArrive.ts';
 import { useJobKeys } from '../parts/useJobKeys.ts';
 import { DesignProvider, useDesigned, useDesignFailure } from '../state/design-context.tsx';
-import { SessionProvider, useOpenJob } from '../state/job-context.tsx';
+import { SessionProvider, useEditing, useOpenJob } from '../state/job-context.tsx';
 import { SumProvider, useSum } from '../state/sum-context.tsx';
+import { takeTyping } from '../state/typing.ts';
 import { OpenFailed } from './LostPage.tsx';
 
 /** Opens a job and puts the strip, the sum and the keys around its pages. */
@@ -32,6 +36,22 @@ export function JobFrame() {
   );
 }
 
+/** Puts what a closed tab left in an open cell where it was meant. */
+function useLeftTyping() {
+  const { id = '' } = useParams();
+  const { edit } = useEditing();
+  const { enqueueSnackbar } = useSnackbar();
+  useEffect(() => {
+    void takeTyping(id).then((left) => {
+      for (const { room, column, text } of left) {
+        if (!isRoomColumn(column)) continue;
+        edit('Text left in an open cell', (job) => setCell(job, room, column, text));
+        enqueueSnackbar(`“${clipText(text, 40)}” was left in an open cell and is taken in. Ctrl+Z takes it back.`);
+      }
+    });
+  }, [id, edit, enqueueSnackbar]);
+}
+
 const Waiting = ({ text }: { text: string }) => (
   <Typography role="status" sx={{ p: 4 }}>
     {text}
@@ -47,6 +67,7 @@ function Opened({ leftOut }: { leftOut: readonly LeftOut[] }) {
   const onWall = useMatch('/jobs/:id/plant') !== null;
   useJobKeys(() => setPalette(true));
   useArrive();
+  useLeftTyping();
   return (
     <Box sx={{ minHeight: '100vh', display: 'flex', flexDirection: 'column' }}>
       <JobStrip onPalette={() => setPalette(true)} />

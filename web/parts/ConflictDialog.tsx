@@ -62,7 +62,7 @@ export function ConflictDialog() {
                 value={chosen[place] ?? null}
                 onChange={(_event, side: 'mine' | 'theirs' | null) => side && setChosen({ ...chosen, [place]: side })}
                 aria-label={title}
-                sx={{ '& button': { minHeight: 44, textTransform: 'none', overflowWrap: 'anywhere' } }}
+                sx={{ '& button': { minHeight: 44, textTransform: 'none', overflowWrap: 'anywhere', color: 'text.primary' } }}
               >
                 <ToggleButton value="mine">Here: {mine}</ToggleButton>
                 <ToggleButton value="theirs">There: {their}</ToggleButton>

@@ -54,7 +54,8 @@ function hold(tab: string): Promise<boolean> {
   });
 }
 
-async function isOpen(tab: string): Promise<boolean> {
+/** Whether a tab of this name is still there. */
+export async function isOpen(tab: string): Promise<boolean> {
   if (!navigator.locks) return false;
   const { held } = await navigator.locks.query();
   return held?.some(({ name }) => name === lockOf(tab)) ?? false;
