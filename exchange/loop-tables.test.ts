@@ -56,3 +56,14 @@ describe('the papers of manifolds and loops', () => {
     expect(tableToCsv(findings)).not.toMatch(/(^|,)=2/m);
   });
 });
+
+describe('words a spreadsheet would run', () => {
+  const csv = (text: string) => tableToCsv({ id: 'x', title: 'x', headings: ['A', 'B'], rows: [[text, 'b']] } as never);
+  it.each(['=1+1', ' =1+1', '\t=1+1', '\u200b=1+1', '＝1+1', '＋1', '＠SUM(A1)', '-2+3', '@x'])('“%s” is only text', (text) => {
+    expect(csv(text).split('\r\n')[1]).toMatch(/^"?'/);
+  });
+  it('begin no cell behind another separator', () => {
+    expect(csv('Hall;=1+1').split('\r\n')[1]).toBe('"Hall;=1+1",b');
+    expect(csv('Hall\t=1+1').split('\r\n')[1]).toBe('"Hall\t=1+1",b');
+  });
+});

@@ -236,10 +236,17 @@ export function resultTables(job: Job, design: Design): ResultTable[] {
 export const plainCell = (cell: ResultCell): string | number | null =>
   typeof cell === 'object' && cell !== null ? cell.value : cell;
 
+/**
+ * What a spreadsheet might run as a formula: a sign that begins one, also behind blanks and unseen characters, or in full width.
+ * Words stand in quotes, so that none of them begins a cell behind a semicolon or tab where those part the cells.
+ */
+const FORMULA = /^[\s\u00ad\u200b-\u200f\u2060\ufeff]*[=+\-@\uff1d\uff0b\uff0d\uff20|%]/u;
+const GUARDED = { escapeFormulae: FORMULA, quotes: (value: unknown) => typeof value === 'string' && /[;\t|,"\n]/.test(value) };
+
 /** A table as CSV with CRLF. Words that a spreadsheet would run as a formula get an apostrophe in front. */
 export const tableToCsv = (table: ResultTable): string =>
-  `${Papa.unparse({ fields: table.headings, data: table.rows.map((row) => row.map(plainCell)) }, { escapeFormulae: true, newline: '\r\n' })}\r\n`;
+  `${Papa.unparse({ fields: table.headings, data: table.rows.map((row) => row.map(plainCell)) }, { ...GUARDED, newline: '\r\n' })}\r\n`;
 
 /** All tables one below the other, each under its title. */
 export const resultsToCsv = (tables: readonly ResultTable[]): string =>
-  tables.map((table) => `${Papa.unparse([[table.title]], { escapeFormulae: true })}\r\n${tableToCsv(table)}`).join('\r\n');
+  tables.map((table) => `${Papa.unparse([[table.title]], GUARDED)}\r\n${tableToCsv(table)}`).join('\r\n');

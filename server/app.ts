@@ -3,6 +3,7 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
+import { clipText } from '../model/clean-text.ts';
 import { api } from './api.ts';
 import type { Database } from './database.ts';
 import { Problem, problemHandler } from './problem.ts';
@@ -30,6 +31,11 @@ function ownOriginOnly(hosts: readonly string[]): RequestHandler {
     if (origin !== undefined && origin !== `http://${host}` && origin !== `https://${host}`) {
       throw new Problem(403, 'Other origin', 'A page of another origin asked for this. Use the application itself.');
     }
+    // A page elsewhere may leave the origin out, but not what its browser says of where it comes from; a link people follow is no harm.
+    const crossed = request.headers['sec-fetch-site'] === 'cross-site';
+    const followed = request.method === 'GET' && request.headers['sec-fetch-mode'] === 'navigate';
+    if (crossed && !(followed && !request.path.startsWith('/api/')))
+      throw new Problem(403, 'Other site', 'A page of another site asked for this. Use the application itself.');
     next();
   };
 }
@@ -78,6 +84,9 @@ export function createApp({ database, webFolder, hosts, instance }: Settings): E
       throw new Problem(503, 'Not built', 'The interface is not built yet. Start it with: npm start');
     });
     response.type('html').setHeader('Cache-Control', 'no-cache').send(page.replaceAll('__NONCE__', response.locals.nonce));
+  });
+  app.use((request) => {
+    throw new Problem(405, 'Not done here', `${clipText(request.method, 20)} is not done at this address. Pages are only read.`);
   });
   app.use(problemHandler);
   return app;

@@ -297,3 +297,84 @@ describe('the own catalogue', () => {
     expect((await send('DELETE', '/own-entries/none')).status).toBe(404);
   });
 });
+
+describe('input no server should fall over', () => {
+  it('is answered with a sentence, never with a fault', async () => {
+    const { id } = await startDemo();
+    const tries: [string, string, unknown][] = [
+      ['POST', '/jobs', { name: 'Zero\u0000byte' }],
+      ['POST', '/jobs', { name: 'half \ud83d' }],
+      ['POST', '/jobs', { name: '   ' }],
+      ['PUT', `/jobs/${id}`, { revision: 1, summary: 'zero\u0000', job: thistleMill }],
+      ['PUT', `/jobs/${id}`, { revision: 2 ** 40, summary: 'x', job: thistleMill }],
+      ['PUT', `/jobs/${id}`, { revision: 1, summary: 'x', job: { ...thistleMill, name: 'a\u0000b' } }],
+      ['GET', `/jobs/${id}/history/2147483648`, undefined],
+      ['GET', `/jobs/${id}/history/1e99`, undefined],
+      ['GET', `/jobs/${id}/results.csv?table=%00`, undefined],
+    ];
+    for (const [method, path, body] of tries) {
+      const { status, body: problem } = await send(method, path, body);
+      expect(status, `${method} ${path} ${JSON.stringify(body)}`).toBeGreaterThanOrEqual(400);
+      expect(status, `${method} ${path}`).toBeLessThan(500);
+      expect(problem.detail).toMatch(/^\S.+\.$/s);
+    }
+  });
+
+  it('a name of 119 letters and one character of two halves is a name', async () => {
+    expect((await send('POST', '/jobs', { name: `${'a'.repeat(119)}🔥` })).status).toBe(201);
+  });
+
+  it('a name that just fits is copied, cut between characters', async () => {
+    const name = `${'a'.repeat(109)}🔥${'b'.repeat(9)}`;
+    const { body } = await send('POST', '/jobs/import', JSON.stringify({ ...thistleMill, name }));
+    const copy = await send('POST', `/jobs/${body.id}/duplicate`);
+    expect(copy.status).toBe(201);
+    expect(copy.body.job.name).toBe(`${'a'.repeat(109)} (copy)`);
+  });
+
+  it('pages are only read, and other sites are turned away even without an origin', async () => {
+    const page = base.replace(/api$/, '');
+    for (const method of ['PUT', 'DELETE']) {
+      const answer = await fetch(`${page}jobs/x`, { method });
+      expect(answer.status).toBe(405);
+      expect((await answer.json()).detail).toContain('Pages are only read');
+    }
+    // A client of its own: fetch writes these headers itself.
+    const from = (headers: Record<string, string>, path = 'api/jobs') =>
+      new Promise<{ status: number }>((done, failed) =>
+        httpRequest(`${page}${path}`, { headers }, (answer) => {
+          answer.resume();
+          done({ status: answer.statusCode ?? 0 });
+        })
+          .on('error', failed)
+          .end(),
+      );
+    expect((await from({ 'sec-fetch-site': 'cross-site' })).status).toBe(403);
+    expect((await from({ 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'navigate' })).status).toBe(403);
+    expect((await from({ 'sec-fetch-site': 'same-origin' })).status).toBe(200);
+    expect((await from({ 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'navigate' }, '')).status).toBe(200);
+  });
+
+  it('windows that listen hear of a save, and of no other job', async () => {
+    const [one, other] = [await startDemo(), await startDemo()];
+    const stop = new AbortController();
+    const heard: string[] = [];
+    const listening = await fetch(`${base}/jobs/${one.id}/events`, { signal: stop.signal });
+    expect(listening.headers.get('content-type')).toContain('text/event-stream');
+    const reader = (listening.body as ReadableStream<Uint8Array>).getReader();
+    const reading = (async () => {
+      for (;;) {
+        const { value, done } = await reader.read().catch(() => ({ value: undefined, done: true }));
+        if (done) return;
+        heard.push(new TextDecoder().decode(value));
+        if (heard.join('').includes('data:')) return;
+      }
+    })();
+    await send('PUT', `/jobs/${other.id}`, { revision: 1, summary: 'x', job: { ...thistleMill, name: 'Other' } });
+    await send('PUT', `/jobs/${one.id}`, { revision: 1, summary: 'x', job: { ...thistleMill, name: 'One' } });
+    await reading;
+    expect(heard.join('')).toContain('data: {"revision":2}');
+    expect(heard.join('').match(/data:/g)).toHaveLength(1);
+    stop.abort();
+  });
+});
