@@ -165,3 +165,35 @@ test('ways of piping the same rooms are laid side by side, and one of them is ta
   await page.getByRole('button', { name: 'Take back' }).click();
   await expect(page.getByText(/^Run in \d/)).toBeVisible();
 });
+
+test('charts can be read in the dark: what their words are painted with stands out from what lies behind them', async ({
+  page,
+}) => {
+  const id = await openJob(page, thistleMill, 'controls');
+  await page.getByRole('button', { name: 'Dark', exact: true }).click();
+  for (const step of ['controls', 'duty']) {
+    await page.goto(`/jobs/${id}/${step}`);
+    await expect(page.locator('svg text.recharts-text').first()).toBeVisible({ timeout: 30_000 });
+    const contrasts = await page.locator('svg text.recharts-text').evaluateAll((texts) => {
+      const channels = (colour: string) => (colour.match(/[\d.]+/g) ?? []).map(Number);
+      const light = (colour: string) => {
+        const [r = 0, g = 0, b = 0] = channels(colour).map((value) => {
+          const share = value / 255;
+          return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4;
+        });
+        return 0.2126 * r + 0.7152 * g + 0.0722 * b;
+      };
+      return texts.map((text) => {
+        let behind: Element | null = text;
+        while (behind && channels(getComputedStyle(behind).backgroundColor)[3] === 0) behind = behind.parentElement;
+        const [a, b] = [
+          light(getComputedStyle(text).fill),
+          light(behind ? getComputedStyle(behind).backgroundColor : 'rgb(255, 255, 255)'),
+        ];
+        return { words: text.textContent, contrast: (Math.max(a, b) + 0.05) / (Math.min(a, b) + 0.05) };
+      });
+    });
+    expect(contrasts.length).toBeGreaterThan(4);
+    for (const { words, contrast } of contrasts) expect(contrast, `${step}: ${words}`).toBeGreaterThanOrEqual(4.5);
+  }
+});

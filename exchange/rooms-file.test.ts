@@ -1,10 +1,12 @@
 import { readFileSync } from 'node:fs';
+import { deflateRawSync } from 'node:zlib';
 import ExcelJS from 'exceljs';
 import { describe, expect, it } from 'vitest';
 import { readRoomsFile } from './rooms-file.ts';
 import { readRoomsGbxml } from './rooms-gbxml.ts';
 import type { RoomsPreview } from './rooms-table.ts';
-import { readWorkbook, unpackedSize } from './rooms-xlsx.ts';
+import { readWorkbook } from './rooms-xlsx.ts';
+import { unpackZip } from './unpack-zip.ts';
 
 const METRIC = { system: 'metric', units: {} } as const;
 
@@ -20,6 +22,62 @@ const read = async (bytes: Uint8Array, sheet: string | null = null) => {
 };
 const cells = (preview: RoomsPreview, meaning: 'name' | 'storey' | 'area' | 'heatLoad' | 'roomTemperature') =>
   preview.rows.map((row) => row.cells[meaning]?.value ?? row.cells[meaning]?.text);
+
+/** An archive of texts, deflated. @param stated size each entry says it had, where that is not the truth */
+function zipOf(texts: Record<string, string>, stated?: number): Uint8Array {
+  const locals: Buffer[] = [];
+  const directory: Buffer[] = [];
+  let at = 0;
+  for (const [name, text] of Object.entries(texts)) {
+    const data = deflateRawSync(text);
+    const head = Buffer.alloc(30);
+    head.writeUInt32LE(0x04034b50, 0);
+    head.writeUInt16LE(8, 8);
+    head.writeUInt32LE(data.length, 18);
+    head.writeUInt32LE(stated ?? text.length, 22);
+    head.writeUInt16LE(name.length, 26);
+    const entry = Buffer.alloc(46);
+    entry.writeUInt32LE(0x02014b50, 0);
+    entry.writeUInt16LE(8, 10);
+    entry.writeUInt32LE(data.length, 20);
+    entry.writeUInt32LE(stated ?? text.length, 24);
+    entry.writeUInt16LE(name.length, 28);
+    entry.writeUInt32LE(at, 42);
+    locals.push(head, Buffer.from(name), data);
+    directory.push(entry, Buffer.from(name));
+    at += 30 + name.length + data.length;
+  }
+  const entries = Buffer.concat(directory);
+  const end = Buffer.alloc(22);
+  end.writeUInt32LE(0x06054b50, 0);
+  end.writeUInt16LE(Object.keys(texts).length, 10);
+  end.writeUInt32LE(entries.length, 12);
+  end.writeUInt32LE(at, 16);
+  return new Uint8Array(Buffer.concat([...locals, entries, end]));
+}
+
+describe('an archive', () => {
+  it('is unpacked as the library that wrote it packed it, parts nobody asks for left alone', async () => {
+    const bytes = await workbook((book) => void book.addWorksheet('Rooms').addRow(['Hall', 900]));
+    const unpacked = await unpackZip(bytes, (name) => name.startsWith('xl/worksheets/') && name.endsWith('.xml'), 1e6);
+    if (!unpacked.ok) throw new Error(unpacked.why);
+    expect([...unpacked.parts.keys()]).toEqual(['xl/worksheets/sheet1.xml']);
+    expect(new TextDecoder().decode(unpacked.parts.get('xl/worksheets/sheet1.xml'))).toContain('<v>900</v>');
+  });
+
+  it('is left as soon as more comes out than may, and told when it is none', async () => {
+    const all = () => true;
+    expect(await unpackZip(zipOf({ a: 'x'.repeat(5000), b: 'y'.repeat(5000) }), all, 9000)).toEqual({
+      ok: false,
+      why: 'too-large',
+    });
+    expect((await unpackZip(zipOf({ a: 'x'.repeat(5000) }), all, 5000)).ok).toBe(true);
+    expect(await unpackZip(new Uint8Array(100), all, 1e6)).toEqual({ ok: false, why: 'broken' });
+    const cut = zipOf({ a: 'text' });
+    cut[40] = 255;
+    expect(await unpackZip(cut, all, 1e6)).toEqual({ ok: false, why: 'broken' });
+  });
+});
 
 describe('rooms in a workbook', () => {
   const twoSheets = workbook((book) => {
@@ -76,18 +134,35 @@ describe('rooms in a workbook', () => {
     const large = new Uint8Array(5_000_000);
     large.set([0x50, 0x4b]);
     expect(await problem(large)).toContain('at most 4 MB');
-    // An entry of the directory that claims three gigabytes.
-    const bomb = new Uint8Array(200);
-    bomb.set([0x50, 0x4b, 3, 4]);
-    new DataView(bomb.buffer).setUint32(60, 0x02014b50, true);
-    new DataView(bomb.buffer).setUint32(84, 3_000_000_000, true);
-    expect(unpackedSize(bomb)).toBe(3_000_000_000);
+    // Forty megabytes of blanks, packed to some kilobytes, and a directory that says it were ten bytes.
+    const bomb = zipOf({ 'xl/worksheets/sheet1.xml': ' '.repeat(40_000_000) }, 10);
+    expect(bomb.length).toBeLessThan(100_000);
     expect(await problem(bomb)).toContain('unpacks to far more');
     expect((await readWorkbook(bomb)).ok).toBe(false);
+  });
+
+  it('are refused where merged blocks cover a whole sheet, or rows go into the hundred thousands, before any cell is made', async () => {
+    const sheet = (inner: string) => zipOf({ 'xl/worksheets/sheet1.xml': `<worksheet><sheetData>${inner}</sheetData>` });
+    const problem = async (bytes: Uint8Array) => {
+      const result = await readRoomsFile(bytes, METRIC);
+      return result.ok ? '' : result.problem;
+    };
+    expect(await problem(sheet('</sheetData><mergeCells><mergeCell ref="A1:XFD1048576"/></mergeCells>'))).toContain(
+      'Merged blocks cover',
+    );
+    expect(await problem(sheet('<row r="1"><c/></row>'.repeat(200_000)))).toContain('200000 rows');
   });
 });
 
 describe('rooms in a building model', () => {
+  it('whose tags never close are refused in one pass', () => {
+    const result = readRoomsGbxml('<gbXML>' + '<a '.repeat(1_500_000), METRIC);
+    expect(result.ok ? '' : result.problem).toContain('not closed before the next');
+    // What stands in comments and data sections is no tag.
+    const fine = readRoomsGbxml('<gbXML><!-- a < b, <c <d --><![CDATA[ <x <y ]]></gbXML>', METRIC);
+    expect(fine.ok ? '' : fine.problem).not.toContain('not closed');
+  });
+
   const cottage = readFileSync('reference/cottage.gbxml', 'utf8');
   const model = (text: string) => {
     const result = readRoomsGbxml(text, METRIC);

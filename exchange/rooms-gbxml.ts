@@ -42,6 +42,31 @@ function depthOf(text: string): number {
   return most;
 }
 
+/** Parts of XML in which a sign of a tag means nothing, by how they begin and end. */
+const PLAIN_PARTS = [
+  ['<!--', '-->'],
+  ['<![CDATA[', ']]>'],
+  ['<?', '?>'],
+] as const;
+
+/**
+ * Whether every tag is closed before the next begins. A parser that looks for the end of each of a million open tags would be at it
+ * for minutes; this is found in one pass.
+ */
+function tagsClose(text: string): boolean {
+  for (let at = text.indexOf('<'); at >= 0; at = text.indexOf('<', at)) {
+    const plain = PLAIN_PARTS.find(([begins]) => text.startsWith(begins, at));
+    const end = text.indexOf(plain ? plain[1] : '>', at + 1);
+    if (end < 0) return false;
+    if (!plain) {
+      const next = text.indexOf('<', at + 1);
+      if (next >= 0 && next < end) return false;
+    }
+    at = end + 1;
+  }
+  return true;
+}
+
 /**
  * Reads spaces with area, storey and design heating load from a building model in gbXML, after the schema published as
  * 6.01 (from memory): `Campus/Building/Space` with `Name`, `Area`, `DesignHeatT`, its `buildingStoreyIdRef`, and
@@ -61,6 +86,7 @@ export function readRoomsGbxml(text: string, display: Display, taken: readonly s
       'The file declares a document type or entities, which a building model does not need. Export it again as plain gbXML.',
     );
   }
+  if (!tagsClose(text)) return refuse('The file is no sound XML: a tag is not closed before the next begins. Export it again.');
   if (depthOf(text) > MOST_DEPTH) return refuse(`The file nests deeper than ${MOST_DEPTH} elements; that is no building model.`);
   let root: Element;
   try {

@@ -1,10 +1,11 @@
 import ExcelJS from 'exceljs';
 import type { Display } from '../model/job.ts';
 import { type RoomsRead, readRoomsTable, type TableLine } from './rooms-table.ts';
+import { unpackZip } from './unpack-zip.ts';
 
 /** Largest workbook taken in, packed and unpacked, in bytes. */
 const MOST_BYTES = 4_000_000;
-const MOST_UNPACKED = 60_000_000;
+const MOST_UNPACKED = 30_000_000;
 /** Cells of a sheet that are looked at. */
 const MOST_ROWS = 5000;
 const MOST_COLUMNS = 60;
@@ -20,20 +21,44 @@ export interface WorkbookSheet {
 
 export type WorkbookRead = { ok: true; sheets: WorkbookSheet[] } | { ok: false; problem: string };
 
+/** Rows of a sheet from which it is no table of rooms, and cells one merged block may cover. */
+const MOST_SHEET_ROWS = 20_000;
+const MOST_MERGED = 100_000;
+const TOO_LARGE = 'The workbook unpacks to far more than a table of rooms. Copy the rooms into a new workbook and save that.';
+const BROKEN = 'The file is no workbook that can be read. Open it in your spreadsheet program and save it again as XLSX or CSV.';
+
+/** Number of a column by its letters: A is 1. */
+const columnOf = (letters: string): number => [...letters].reduce((sum, letter) => 26 * sum + letter.charCodeAt(0) - 64, 0);
+
+/** Cells that a block like "A1:C9" covers. */
+function coveredBy(reference: string): number {
+  const [from, to] = reference.split(':').map((corner) => /^([A-Z]+)(\d+)$/.exec(corner));
+  if (!from || !to) return 1;
+  const across = columnOf(to[1] as string) - columnOf(from[1] as string) + 1;
+  const down = Number(to[2]) - Number(from[2]) + 1;
+  return Math.max(across, 1) * Math.max(down, 1);
+}
+
 /**
- * Sum of the unpacked sizes that the entries of a ZIP archive state, bytes: told by its directory, so that a small file
- * that unpacks to gigabytes is refused before it is opened.
+ * Why a workbook is not opened, by what is really in it: looked for in the text of its sheets, since the library that reads them makes
+ * an object of every cell, also of each that a merged block covers.
  */
-export function unpackedSize(bytes: Uint8Array): number {
-  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  let sum = 0;
-  // Entries of the central directory begin with PK 1 2; the unpacked size stands 24 bytes further on.
-  for (let at = 0; at + 46 <= bytes.length; at++) {
-    if (view.getUint32(at, true) !== 0x02014b50) continue;
-    sum += view.getUint32(at + 24, true);
-    at += 45;
+async function tooMuchFor(bytes: Uint8Array): Promise<string | null> {
+  const unpacked = await unpackZip(bytes, (name) => name.endsWith('.xml') || name.endsWith('.rels'), MOST_UNPACKED);
+  if (!unpacked.ok) return unpacked.why === 'too-large' ? TOO_LARGE : BROKEN;
+  for (const [name, part] of unpacked.parts) {
+    if (!name.startsWith('xl/worksheets/')) continue;
+    const text = new TextDecoder().decode(part);
+    let rows = 0;
+    for (let at = text.indexOf('<row'); at >= 0; at = text.indexOf('<row', at + 4)) rows++;
+    if (rows > MOST_SHEET_ROWS)
+      return `A sheet has ${rows} rows; a table of rooms has at most ${MOST_ROWS}. Keep only the rooms and save it again.`;
+    let covered = 0;
+    for (const [, reference] of text.matchAll(/<mergeCell ref="([^"]{1,40})"/g)) covered += coveredBy(reference as string);
+    if (covered > MOST_MERGED)
+      return 'Merged blocks cover whole columns or the whole sheet. Take the merging off, or copy the rooms into a new workbook.';
   }
-  return sum;
+  return null;
 }
 
 /** Text of a cell as it is shown: results of formulas, rich text joined, dates and errors as words. */
@@ -60,20 +85,13 @@ export async function readWorkbook(bytes: Uint8Array): Promise<WorkbookRead> {
       problem: `The workbook has ${(bytes.length / 1e6).toFixed(1)} MB; at most ${MOST_BYTES / 1e6} MB are read. Keep only the sheet with the rooms.`,
     };
   }
-  if (unpackedSize(bytes) > MOST_UNPACKED) {
-    return {
-      ok: false,
-      problem: 'The workbook unpacks to far more than a table of rooms. Copy the rooms into a new workbook and save that.',
-    };
-  }
+  const problem = await tooMuchFor(bytes);
+  if (problem !== null) return { ok: false, problem };
   const workbook = new ExcelJS.Workbook();
   try {
     await workbook.xlsx.load(bytes.slice().buffer);
   } catch {
-    return {
-      ok: false,
-      problem: 'The file is no workbook that can be read. Open it in your spreadsheet program and save it again as XLSX or CSV.',
-    };
+    return { ok: false, problem: BROKEN };
   }
   const sheets = workbook.worksheets.slice(0, MOST_SHEETS).map((sheet): WorkbookSheet => {
     const lines: TableLine[] = [];

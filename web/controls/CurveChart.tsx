@@ -1,8 +1,8 @@
-import { useTheme } from '@mui/material/styles';
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { CurvePoint } from '../../core/control/weather-curve.ts';
 import { formatNumber } from '../../core/quantity/format.ts';
 import { fromSI } from '../../core/quantity/units.ts';
+import { useColours } from '../state/colours.ts';
 import { useDisplay } from '../state/display.ts';
 
 /** What the house needs over the weather beside what the controller sends. */
@@ -15,7 +15,7 @@ export default function CurveChart({
   need: readonly CurvePoint[];
   sent: readonly CurvePoint[];
 }) {
-  const { palette } = useTheme();
+  const palette = useColours();
   const { unit } = useDisplay();
   const degrees = (value: number) => fromSI(value, 'temperature', unit('temperature'));
   const shown = (points: readonly CurvePoint[]) =>

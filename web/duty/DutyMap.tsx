@@ -1,8 +1,8 @@
-import { useTheme } from '@mui/material/styles';
 import { CartesianGrid, ComposedChart, Line, ResponsiveContainer, Scatter, XAxis, YAxis } from 'recharts';
 import type { PumpDuty } from '../../core/design/choose-pump.ts';
 import { formatNumber } from '../../core/quantity/format.ts';
 import { fromSI } from '../../core/quantity/units.ts';
+import { useColours } from '../state/colours.ts';
 import { useDisplay } from '../state/display.ts';
 import type { DutyPoint } from './duty-points.ts';
 
@@ -22,7 +22,7 @@ function roundUp(value: number): number {
 
 /** The curve of a pump with a point for every combination of calls; pressing one opens the wall in that state. */
 export default function DutyMap({ duty, points, onOpen }: Props) {
-  const { palette } = useTheme();
+  const palette = useColours();
   const { unit } = useDisplay();
   const flow = (value: number) => fromSI(value, 'volumeFlow', unit('volumeFlow'));
   const head = (value: number) => fromSI(value, 'head', unit('head'));
@@ -80,7 +80,7 @@ export default function DutyMap({ duty, points, onOpen }: Props) {
 
 /** One spot: wider the more combinations lie there, square on the design day. */
 function Spot({ cx, cy, point, onOpen }: { cx: number; cy: number; point: DutyPoint; onOpen: (calls: string) => void }) {
-  const { palette } = useTheme();
+  const palette = useColours();
   const radius = Math.min(5 + 1.6 * Math.log2(point.count), 14);
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: a shortcut; the table beside the map has a button for each end of it

@@ -1,14 +1,14 @@
-import { useTheme } from '@mui/material/styles';
 import { CartesianGrid, Line, LineChart, ReferenceDot, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import type { PumpDesign } from '../../core/design/choose-pump.ts';
 import { drivenBy } from '../../core/design/driven-by.ts';
 import { formatNumber } from '../../core/quantity/format.ts';
 import { fromSI } from '../../core/quantity/units.ts';
+import { useColours } from '../state/colours.ts';
 import { useDisplay } from '../state/display.ts';
 
 /** Pump curve and system curve with the point where they meet. */
 export default function PumpChart({ pump }: { pump: PumpDesign }) {
-  const { palette } = useTheme();
+  const palette = useColours();
   const { unit, say } = useDisplay();
   const { duty } = pump;
   if (!duty) return null;

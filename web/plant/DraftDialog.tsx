@@ -124,7 +124,7 @@ function DraftCard({ draft, shared, onTake }: { draft: Drafted; shared: Readonly
       </Typography>
 
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3, rowGap: 1, mb: 1.2 }}>
-        <Reading label="Pumps">{`${pumps}, ${say(design.pumpPower?.value ?? 0, 'electricPower')}`}</Reading>
+        <Reading label="Pumps">{`${pumps} with ${say(design.pumpPower?.value ?? 0, 'electricPower')}`}</Reading>
         <Reading label="Source">
           {`${say(draft.job.source.flowTemperature, 'temperature')} / ${say(design.source?.returnTemperature.value ?? 0, 'temperature')}`}
         </Reading>
