@@ -11,7 +11,7 @@ import { fileNameFor, writeJobFile } from './job-file.ts';
 import { resultsToCsv, resultTables, tableToCsv } from './results-table.ts';
 import { readRoomsCsv } from './rooms-csv.ts';
 import type { RoomsPreview } from './rooms-table.ts';
-import { takeRooms, tooManyRooms } from './take-rooms.ts';
+import { problemOfTaking, takeRooms, tooManyRooms } from './take-rooms.ts';
 
 const METRIC = { system: 'metric', units: {} } as const;
 const US = { system: 'us', units: {} } as const;
@@ -133,6 +133,15 @@ describe('taking rooms in', () => {
     expect(job.rooms.length).toBe(MOST_ROOMS);
     expect(new Set(job.rooms.map((room) => room.id)).size).toBe(MOST_ROOMS);
     expect(readJob(job).ok).toBe(true);
+  });
+
+  it('is offered only where the job can be kept with it: a table that brings 201 circuits is refused with the reason', () => {
+    const many = (count: number) =>
+      preview(`Room;Load W;Circuit\n${Array.from({ length: count }, (_, i) => `Flat ${i};500;Stair ${i}`).join('\n')}\n`);
+    expect(problemOfTaking({ ...thistleMill, circuits: [], rooms: [] }, many(200))).toBeNull();
+    const problem = problemOfTaking({ ...thistleMill, circuits: [], rooms: [] }, many(201));
+    expect(problem).toContain('could not be saved');
+    expect(problem).toContain('holds more than 200 circuits; split the building');
   });
 
   it('says when a job is full', () => {

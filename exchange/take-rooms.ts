@@ -1,6 +1,7 @@
 import { type Job, MOST_ROOMS, type Room } from '../model/job.ts';
 import { idsAfter, newCircuit, newRoom, nextId } from '../model/new-job.ts';
 import { keepUnread } from '../model/place.ts';
+import { readJob } from '../model/read-job.ts';
 import type { Meaning } from './room-columns.ts';
 import type { RoomsPreview } from './rooms-table.ts';
 
@@ -9,6 +10,14 @@ export const tooManyRooms = (job: Job, adding: number): string | null =>
   job.rooms.length + adding > MOST_ROOMS
     ? `The job has ${job.rooms.length} rooms and takes at most ${MOST_ROOMS}; ${adding} more do not fit. Split the building into several jobs.`
     : null;
+
+/** Why a job cannot be kept with these rooms in it, as the job file bounds it; null where it can. */
+export function problemOfTaking(job: Job, preview: RoomsPreview): string | null {
+  const full = tooManyRooms(job, preview.rows.length);
+  if (full) return full;
+  const read = readJob(takeRooms(job, preview));
+  return read.ok ? null : `With these rooms the job could not be saved: ${read.problems.slice(0, 2).join(' ')}`;
+}
 
 /**
  * A job with the rows of a confirmed preview added as rooms. A cell that could not be read stays with its room as an

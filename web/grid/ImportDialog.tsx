@@ -13,7 +13,7 @@ import { useState } from 'react';
 import { MEANING_KINDS, MEANING_LABELS } from '../../exchange/room-columns.ts';
 import { MOST_ROOMS_BYTES } from '../../exchange/rooms-file.ts';
 import type { PreviewRow, RoomsPreview } from '../../exchange/rooms-table.ts';
-import { takeRooms, tooManyRooms } from '../../exchange/take-rooms.ts';
+import { problemOfTaking, takeRooms } from '../../exchange/take-rooms.ts';
 import type { EmitterKind } from '../../model/job.ts';
 import { newCircuit, nextId } from '../../model/new-job.ts';
 import { SeverityMark } from '../parts/Severity.tsx';
@@ -65,15 +65,20 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
       sheet,
     );
     setChosen({ file, sheets: result.sheets, sheet: result.sheet });
+    // Offered only where the job could be kept with it: understood is what can be taken in.
+    const problem = result.ok ? problemOfTaking(job, result.preview) : result.problem;
     setReading(
-      result.ok ? { state: 'read', name: file.name, preview: result.preview } : { state: 'failed', problem: result.problem },
+      result.ok && problem === null
+        ? { state: 'read', name: file.name, preview: result.preview }
+        : { state: 'failed', problem: problem ?? '' },
     );
   };
 
   const confirm = (preview: RoomsPreview) => {
-    const full = tooManyRooms(job, preview.rows.length);
-    if (full) {
-      setReading({ state: 'failed', problem: full });
+    // The job may have grown since the table was read.
+    const problem = problemOfTaking(job, preview);
+    if (problem !== null) {
+      setReading({ state: 'failed', problem });
       return;
     }
     edit(`Read ${preview.rows.length} rooms`, (current) => {
