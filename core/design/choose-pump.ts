@@ -25,6 +25,8 @@ export interface PumpDesign {
   /** Component on the wall: `circuits/c1/pump` or `source/pump`. */
   place: string;
   label: string;
+  /** Heat it carries on the design day. */
+  load: Figure;
   designFlow: Figure;
   /** Head of the index run at design flow. */
   head: Figure;

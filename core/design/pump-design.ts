@@ -106,8 +106,8 @@ const PAST_DUTY = 1.25;
 
 /** A chosen pump with its real duty point, as the solved plant gives it; without one while nothing could be solved. */
 export function finishPump(context: Context, chosen: ChosenPump, state: PumpState | null): PumpDesign {
-  const { place, label, designFlow, head, wantedHead, pinned, unknownPump, reaches, speed } = chosen;
-  const plain = { place, label, designFlow, head, wantedHead, pinned, unknownPump, reaches };
+  const { place, label, load, designFlow, head, wantedHead, pinned, unknownPump, reaches, speed } = chosen;
+  const plain = { place, label, load, designFlow, head, wantedHead, pinned, unknownPump, reaches };
   if (!speed || !state) return { ...plain, duty: null };
   const { book } = context;
   const at = Math.max(state.flow, 0);
@@ -161,15 +161,6 @@ export function finishPump(context: Context, chosen: ChosenPump, state: PumpStat
       ρ: context.densityOf(chosen.fluid),
       c_p: context.specificHeatOf(chosen.fluid),
     },
-  });
-  book.add({
-    id: `${place}/carried`,
-    label: `${label}: heat it carries`,
-    kind: 'power',
-    value: chosen.load.value,
-    formula: 'Q',
-    source: 'the load behind it on the design day',
-    terms: { Q: chosen.load },
   });
   const upTo = (most: number) => Array.from({ length: CHART_POINTS }, (_, i) => (most * i) / (CHART_POINTS - 1));
   return {

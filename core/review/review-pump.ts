@@ -78,7 +78,7 @@ export function reviewPump(context: Context, pump: PumpDesign, component: string
       ],
     });
   }
-  const carried = pump.duty ? pump.duty.power.value / Math.max(context.book.figures[`${pump.place}/carried`]?.value ?? 0, 1) : 0;
+  const carried = pump.duty ? pump.duty.power.value / Math.max(pump.load.value, 1) : 0;
   if (pump.duty && carried > rules.pumpShare.limit && pump.duty.power.value > SMALLEST_PUMPS) {
     findings.push({
       ...base,
@@ -86,7 +86,7 @@ export function reviewPump(context: Context, pump: PumpDesign, component: string
       id: `pump-absurd:${pump.place}`,
       rule: 'pump-absurd',
       severity: 'mend',
-      title: `${pump.label}: ${say(pump.duty.power.value, 'electricPower')} of pump for ${say(context.book.figures[`${pump.place}/carried`]?.value ?? 0, 'power')} of heat`,
+      title: `${pump.label}: ${say(pump.duty.power.value, 'electricPower')} of pump for ${say(pump.load.value, 'power')} of heat`,
       why: `${rules.pumpShare.reason} ${drivenBy(context, pump)} ${pump.pinned ? 'A smaller pump does.' : 'Check that entry before buying such a pump: more loops side by side, a wider bore or a wider delta T bring it down.'}`,
       remedies: pump.pinned ? [unpin] : [],
     });
