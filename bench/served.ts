@@ -22,6 +22,7 @@ export async function withServedJob(job: Job, work: (page: Page, base: string, a
     system: 'metric',
     revision: 1,
     updatedAt: '2026-01-01T00:00:00Z',
+    goneOn: null,
   };
   const database = openDatabase('postgres://nobody:x@127.0.0.1:1/none');
   const server = createServer(createApp({ database, webFolder: 'dist', hosts: [], instance: 'bench' }));
@@ -29,7 +30,7 @@ export async function withServedJob(job: Job, work: (page: Page, base: string, a
   const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   const browser = await chromium.launch(chromiumLaunch);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  await page.route('**/api/jobs', (route) => route.fulfill({ json: [row] }));
+  await page.route('**/api/jobs', (route) => route.fulfill({ json: { jobs: [row], total: 1 } }));
   await page.route(`**/api/jobs/${ID}`, (route) =>
     route.fulfill({ json: { id: ID, revision: 1, job, updatedAt: row.updatedAt } }),
   );

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { complaints, EIGHT_ROOMS, expectAccessible, saved } from './helpers.ts';
+import { complaints, demoLink, EIGHT_ROOMS, expectAccessible, saved } from './helpers.ts';
 
 test('from an empty job to a sized wall in at most 12 interactions', async ({ page }) => {
   const found = complaints(page);
@@ -33,7 +33,7 @@ test('from an empty job to a sized wall in at most 12 interactions', async ({ pa
 
 test('every number shows its sum, and the sum can be followed to where it began', async ({ page }) => {
   await page.goto('/');
-  await page.getByRole('link', { name: 'Thistle Mill', exact: true }).click();
+  await (await demoLink(page)).click();
   await page.getByRole('button', { name: /^Ground floor: flow at the duty point/ }).click();
   const sum = page.getByRole('region', { name: 'The sum' });
   await expect(sum).toContainText('H_pump(V) = H_system(V)');
@@ -67,7 +67,7 @@ test('a finding is cured on the wall, and the cure can be taken back', async ({ 
 
 test('the job leaves as a file and comes back; results leave as CSV', async ({ page }) => {
   await page.goto('/');
-  await page.getByRole('link', { name: 'Thistle Mill', exact: true }).click();
+  await (await demoLink(page)).click();
   await page.getByRole('link', { name: /Papers$/ }).click();
   const [jobFile] = await Promise.all([
     page.waitForEvent('download'),
@@ -97,6 +97,35 @@ test('a job is deleted and brought back', async ({ page }) => {
   await expect(page.getByRole('link', { name: 'Short-lived' })).toBeHidden();
   await page.getByRole('button', { name: 'Bring it back' }).click();
   await expect(page.getByRole('link', { name: 'Short-lived' })).toBeVisible();
+
+  // The offer is gone with the message; the list of deleted jobs stays for thirty days.
+  await page.getByRole('button', { name: 'Delete Short-lived' }).click();
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Deleted jobs' }).click();
+  await page.getByLabel('Find a job by name or place').fill('short-LIV');
+  await expect(page.getByText(/kept until/)).toHaveCount(1);
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Bring back Short-lived' }).click();
+  await expect(page.getByText('No deleted job with “short-LIV” in it.')).toBeVisible();
+  await page.getByRole('button', { name: 'Back to the jobs' }).click();
+  await expect(page.getByRole('link', { name: 'Short-lived' })).toBeVisible();
+  await page.getByLabel('Find a job by name or place').fill('short-LIVER');
+  await expect(page.getByText('No job with “short-LIVER” in its name or place.')).toBeVisible();
+});
+
+test('more jobs than a page holds are shown by the page', async ({ page }) => {
+  const name = `Row of houses ${Date.now()}`;
+  const ids: string[] = [];
+  for (let i = 0; i < 103; i++)
+    ids.push((await (await page.request.post('/api/jobs', { data: { name: `${name}, number ${i}` } })).json()).id);
+  await page.goto('/');
+  await page.getByLabel('Find a job by name or place').fill(name);
+  const rows = page.getByRole('link', { name });
+  await expect(rows).toHaveCount(100);
+  await page.getByRole('button', { name: '100 of 103: show more' }).click();
+  await expect(rows).toHaveCount(103);
+  await expect(page.getByRole('button', { name: /show more/ })).toBeHidden();
+  for (const id of ids) await page.request.delete(`/api/jobs/${id}`);
 });
 
 for (const scheme of ['light', 'dark'] as const) {
@@ -107,9 +136,9 @@ for (const scheme of ['light', 'dark'] as const) {
     await page.goto('/');
     if (scheme === 'dark') await page.evaluate(() => localStorage.setItem('mui-mode', 'dark'));
     await page.reload();
-    await expect(page.getByRole('link', { name: 'Thistle Mill', exact: true })).toBeVisible();
+    await expect(await demoLink(page)).toBeVisible();
     await expectAccessible(page);
-    await page.getByRole('link', { name: 'Thistle Mill', exact: true }).click();
+    await (await demoLink(page)).click();
     await expect(page.getByRole('button', { name: /Workshop: heat load/ })).toBeVisible();
     await expectAccessible(page);
     await page.getByRole('button', { name: 'Entries', exact: true }).click();

@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import type { Job } from '../model/job.ts';
 
@@ -35,6 +35,12 @@ export async function openJob(page: Page, job: Job, step = 'plant'): Promise<str
   const { id } = (await answer.json()) as { id: string };
   await page.goto(`/jobs/${id}/${step}`);
   return id;
+}
+
+/** The demo job in the list of jobs, found by its name: other tests' jobs come before it. */
+export async function demoLink(page: Page): Promise<Locator> {
+  await page.getByLabel('Find a job by name or place').fill('Thistle Mill');
+  return page.getByRole('link', { name: 'Thistle Mill', exact: true });
 }
 
 /** Collects what the browser itself complains about. */

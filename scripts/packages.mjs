@@ -2,7 +2,7 @@
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
-import { StartProblem } from './postgres.mjs';
+import { StartProblem } from './start-problem.mjs';
 
 const MARK = 'node_modules/.installed-from';
 

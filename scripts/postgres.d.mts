@@ -1,7 +1,13 @@
-export class StartProblem extends Error {}
-export function installDebianPackages(...packages: string[]): void;
+export const DATABASE: string;
+export interface Cluster {
+  url(): string;
+  superuser(): Record<string, string>;
+  addDatabase(name: string): Promise<string>;
+  must(sql: string, what: string, database?: string): Promise<string>;
+  isUp(): Promise<boolean>;
+  ensureUp(): Promise<void>;
+  stop(): void;
+}
+export function binaries(): string;
 export function freePort(): Promise<number>;
-export function startPostgres(
-  dataDir: string,
-  options?: { throwaway?: boolean },
-): Promise<{ url: string; isUp(): boolean; ensureUp(): Promise<void>; stop(): void }>;
+export function startPostgres(dataDir: string, options?: { throwaway?: boolean; running?: boolean }): Promise<Cluster>;

@@ -6,7 +6,7 @@ import { chromiumLaunch } from './chromium.mjs';
 const base = process.argv[2] ?? 'http://127.0.0.1:4310';
 const browser = await chromium.launch(chromiumLaunch);
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-const jobs = await (await fetch(`${base}/api/jobs`)).json();
+const { jobs } = await (await fetch(`${base}/api/jobs`)).json();
 const demo = jobs.find((job) => job.name === 'Thistle Mill');
 if (!demo) throw new Error('The demo job is not on this server; start with a fresh DATA_DIR.');
 

@@ -1,31 +1,20 @@
 // npm start: packages, database, migrations, demo job, build, server. Safe to run again.
 import { spawn, spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, rmSync, statSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { dirname, join, resolve } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
+import { prepareFolder, takeOrFind, writeWhole } from './data-folder.mjs';
 import { installPackages } from './packages.mjs';
-import { StartProblem, startPostgres } from './postgres.mjs';
+import { startPostgres } from './postgres.mjs';
+import { plainReason, StartProblem } from './start-problem.mjs';
 
 const HABITUAL_PORT = 4310;
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 process.chdir(root);
 const dataDir = resolve(process.env.DATA_DIR || join(root, '.data'));
 const runningFile = join(dataDir, 'running.json');
-
-/** The address at which this data folder is served already, or null. */
-async function alreadyRunning() {
-  if (!existsSync(runningFile)) return null;
-  try {
-    const { url, token } = JSON.parse(readFileSync(runningFile, 'utf8'));
-    const answer = await fetch(`${url}/api/health`, { signal: AbortSignal.timeout(2000) });
-    const { instance } = await answer.json();
-    return instance === token ? url : null;
-  } catch {
-    return null;
-  }
-}
 
 const isFree = (port) =>
   new Promise((done) => {
@@ -59,6 +48,7 @@ function build() {
       'core',
       'model',
       'exchange',
+      'public',
       'index.html',
       'vite.config.ts',
       'package-lock.json',
@@ -75,6 +65,9 @@ function build() {
   if (done.status !== 0) throw new StartProblem('The interface could not be built; the reason stands above.');
 }
 
+// Who reads the output may go (npm start | head); the work goes on without a reader.
+for (const stream of [process.stdout, process.stderr]) stream.on('error', () => {});
+
 /** The database this process started; stopped again when the start fails half way. */
 let postgres = null;
 /** A server that ends this many times shortly after its start is not started again. */
@@ -82,33 +75,25 @@ const MOST_QUICK_ENDS = 5;
 const QUICK = 10_000;
 
 async function main() {
-  mkdirSync(dataDir, { recursive: true });
-  const first = await alreadyRunning();
+  prepareFolder(dataDir);
+  const first = await takeOrFind(dataDir);
   if (first) {
     console.log(
       `Warm Manifold runs already: ${first}\nStop it there with Ctrl-C, or start a second one beside it: PORT=${HABITUAL_PORT + 1} DATA_DIR=.data-2 npm start`,
     );
     return;
   }
-  installPackages();
-  const port = await choosePort();
-  postgres = await startPostgres(dataDir);
-  build();
-  const url = `http://127.0.0.1:${port}`;
-  const token = `${process.pid}-${Date.now()}`;
   let stopping = false;
   let child;
-  let quickEnds = 0;
-
   const stop = (code) => {
     if (stopping) return;
     stopping = true;
     const finish = () => {
       rmSync(runningFile, { force: true });
-      postgres.stop();
+      postgres?.stop();
       process.exit(code);
     };
-    if (!child || child.exitCode !== null) finish();
+    if (!child || child.exitCode !== null || child.signalCode !== null) finish();
     else {
       child.once('exit', finish);
       child.kill('SIGTERM');
@@ -118,8 +103,19 @@ async function main() {
   process.on('SIGTERM', () => stop(0));
   process.on('SIGHUP', () => stop(0));
 
+  installPackages();
+  const port = await choosePort();
+  postgres = await startPostgres(dataDir);
+  build();
+  const url = `http://127.0.0.1:${port}`;
+  const token = `${process.pid}-${Date.now()}`;
+  let quickEnds = 0;
+  /** Where the server that runs now looks for the database. */
+  let databaseUrl;
+
   const serve = () => {
     const since = Date.now();
+    databaseUrl = postgres.url();
     child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
       // The channel tells the server when this process is gone, so that it never stays behind alone.
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
@@ -128,14 +124,18 @@ async function main() {
       env: {
         ...process.env,
         PORT: String(port),
-        DATABASE_URL: postgres.url,
+        DATABASE_URL: databaseUrl,
         INSTANCE: token,
         NODE_ENV: 'production',
       },
     });
     child.on('message', (message) => {
       if (message !== 'listening') return;
-      writeFileSync(runningFile, JSON.stringify({ url, token }));
+      try {
+        writeWhole(runningFile, JSON.stringify({ url, token }));
+      } catch (error) {
+        console.error(plainReason(error, dataDir) ?? error.message);
+      }
       console.log(`Warm Manifold: ${url}   (Ctrl-C stops it)`);
     });
     child.on('exit', (code) => {
@@ -155,9 +155,12 @@ async function main() {
   // A database that dies is started again: the server answers "later" meanwhile and the browser keeps what was typed.
   while (!stopping) {
     await sleep(2000);
-    if (stopping || postgres.isUp()) continue;
+    if (stopping || (await postgres.isUp())) continue;
+    if (stopping) break;
     console.log('The database stopped; starting it again.');
     await postgres.ensureUp().catch((error) => console.error(error.message));
+    // Its port was taken meanwhile: the server is sent to the new one by starting it again.
+    if (!stopping && postgres.url() !== databaseUrl) child.kill('SIGTERM');
   }
 }
 

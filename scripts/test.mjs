@@ -5,8 +5,10 @@ import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:f
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { installDebianPackages } from './debian.mjs';
 import { installPackages } from './packages.mjs';
-import { freePort, installDebianPackages, StartProblem, startPostgres } from './postgres.mjs';
+import { freePort, startPostgres } from './postgres.mjs';
+import { StartProblem } from './start-problem.mjs';
 
 const quick = process.argv.includes('--quick');
 /** Parts of names of test files; all of them without any. */
@@ -125,11 +127,11 @@ async function main() {
   if (!existsSync('/usr/bin/chromium')) installDebianPackages('chromium');
   const postgres = await startPostgres(temporaryFolder(), { throwaway: true });
   cleanUps.unshift(() => postgres.stop());
-  await vitest('api', { DATABASE_URL: postgres.url });
+  await vitest('api', { DATABASE_URL: postgres.url() });
   await check('build', bin('vite'), ['build', '--logLevel', 'warn', '--outDir', join(output, 'dist')]);
   const browserData = await startPostgres(temporaryFolder(), { throwaway: true });
   cleanUps.unshift(() => browserData.stop());
-  const url = await startServer(browserData.url);
+  const url = await startServer(browserData.url());
   const report = join(output, 'browser.json');
   addUp(
     report,

@@ -1,12 +1,7 @@
 import express, { type Router } from 'express';
 import { z } from 'zod';
-import { designJob } from '../core/design/design-job.ts';
 import { findSize } from '../core/pipe/catalogue.ts';
-import { decodeText, MOST_TEXT_BYTES } from '../exchange/decode-text.ts';
 import { fileNameFor, MOST_JOB_BYTES, writeJobFile } from '../exchange/job-file.ts';
-import { TABLE_IDS } from '../exchange/result-cells.ts';
-import { resultsToCsv, resultTables, tableToCsv } from '../exchange/results-table.ts';
-import { readRoomsCsv } from '../exchange/rooms-csv.ts';
 import { clipText } from '../model/clean-text.ts';
 import { DisplaySchema, type Job } from '../model/job.ts';
 import { newJob } from '../model/new-job.ts';
@@ -14,6 +9,7 @@ import { OwnEntrySchema } from '../model/own-entry.ts';
 import { readJob, readJobText } from '../model/read-job.ts';
 import { Name, text } from '../model/schema-parts.ts';
 import type { Database } from './database.ts';
+import { historyOf, readRevision } from './history.ts';
 import { JobNews } from './job-news.ts';
 import * as jobs from './jobs.ts';
 import * as entries from './own-entries.ts';
@@ -28,6 +24,16 @@ const NewJobBody = z.strictObject({
 });
 const SaveBody = z.strictObject({ revision: z.int().min(1).max(MOST_REVISION), summary: text(200), job: z.unknown() });
 const Id = z.uuid();
+const RevisionNumber = z.coerce.number().int().min(1).max(MOST_REVISION);
+const HistoryAsked = z.strictObject({ before: RevisionNumber.optional() });
+const JobsAsked = z.strictObject({
+  find: text(120).optional(),
+  skip: z.coerce.number().int().min(0).max(1_000_000).optional(),
+  deleted: z
+    .literal('yes')
+    .transform(() => true)
+    .optional(),
+});
 
 /** Parses a boundary value or answers 400 with the sentence given. */
 function parse<T>(schema: z.ZodType<T>, value: unknown, sentence: string): T {
@@ -48,6 +54,8 @@ function acceptJob(read: ReturnType<typeof readJob>): Job {
 }
 
 const SENTENCES = {
+  list: 'The list of jobs is asked for by find (a text of up to 120 characters), skip (a number) and deleted (yes).',
+  revision: 'A revision is a whole number from 1 up.',
   newJob: 'A new job needs a name of 1 to 120 characters, and may say its units.',
   entry: 'An entry of the catalogue needs a name of 1 to 120 characters and an emitter or a pipe within its bounds.',
   pipe: 'A pipe is named by a size of its material, or by outside diameter and wall in mm: 24x1.5.',
@@ -60,7 +68,6 @@ export function api(database: Database, instance: string): Router {
   const news = new JobNews();
   const json = express.json({ limit: MOST_JOB_BYTES });
   const anyText = express.text({ type: () => true, limit: MOST_JOB_BYTES });
-  const anyBytes = express.raw({ type: () => true, limit: MOST_TEXT_BYTES });
 
   router.get('/health', async (_request, response) => {
     const up = await database
@@ -75,8 +82,8 @@ export function api(database: Database, instance: string): Router {
     response.json({ instance, database: up ? 'up' : 'away' });
   });
 
-  router.get('/jobs', async (_request, response) => {
-    response.json(await jobs.listJobs(database));
+  router.get('/jobs', async (request, response) => {
+    response.json(await jobs.listJobs(database, parse(JobsAsked, request.query, SENTENCES.list)));
   });
   router.post('/jobs', json, async (request, response) => {
     const { name, display } = parse(NewJobBody, request.body, SENTENCES.newJob);
@@ -113,33 +120,16 @@ export function api(database: Database, instance: string): Router {
     response.status(201).json(await jobs.createJob(database, copy, clipText(`Copied from ${job.name}`, 200)));
   });
   router.get('/jobs/:id/history', async (request, response) => {
-    response.json(await jobs.historyOf(database, idOf(request.params.id)));
+    const { before } = parse(HistoryAsked, request.query, SENTENCES.revision);
+    response.json(await historyOf(database, idOf(request.params.id), before));
   });
   router.get('/jobs/:id/history/:revision', async (request, response) => {
-    const revision = parse(
-      z.coerce.number().int().min(1).max(MOST_REVISION),
-      request.params.revision,
-      'A revision is a whole number from 1 up.',
-    );
-    response.json(await jobs.readRevision(database, idOf(request.params.id), revision));
+    const revision = parse(RevisionNumber, request.params.revision, SENTENCES.revision);
+    response.json(await readRevision(database, idOf(request.params.id), revision));
   });
   router.get('/jobs/:id/export', async (request, response) => {
     const { job } = await jobs.readStoredJob(database, idOf(request.params.id));
     response.attachment(fileNameFor(job, 'warm.json')).type('application/json').send(writeJobFile(job));
-  });
-  router.get('/jobs/:id/results.csv', async (request, response) => {
-    const wanted = parse(
-      z.enum(TABLE_IDS).optional(),
-      request.query.table,
-      `Ask for one table of ${TABLE_IDS.join(', ')}, or leave it out for all.`,
-    );
-    const { job } = await jobs.readStoredJob(database, idOf(request.params.id));
-    const tables = resultTables(job, designJob(job));
-    const one = tables.find((table) => table.id === wanted);
-    response
-      .attachment(fileNameFor(job, 'csv'))
-      .type('text/csv')
-      .send(`\ufeff${one ? tableToCsv(one) : resultsToCsv(tables)}`);
   });
   router.get('/own-entries', async (_request, response) => {
     response.json(await entries.listEntries(database));
@@ -154,14 +144,6 @@ export function api(database: Database, instance: string): Router {
   router.delete('/own-entries/:id', async (request, response) => {
     await entries.deleteEntry(database, idOf(request.params.id));
     response.status(204).end();
-  });
-  router.post('/rooms/preview', anyBytes, (request, response) => {
-    const system = parse(z.enum(['metric', 'us']).default('metric'), request.query.units, 'Units are "metric" or "us".');
-    const decoded = decodeText(Buffer.isBuffer(request.body) ? request.body : new Uint8Array());
-    if (!decoded.ok) throw new Problem(422, 'The table cannot be read', decoded.problem);
-    const read = readRoomsCsv(decoded.text, { system, units: {} });
-    if (!read.ok) throw new Problem(422, 'The table cannot be read', read.problem);
-    response.json(read.preview);
   });
   router.use((request) => {
     throw new Problem(404, 'Nothing here', `There is no ${request.method} ${clipText(request.path, 100)} here.`);

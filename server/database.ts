@@ -1,5 +1,8 @@
-import { type Generated, type JSONColumnType, Kysely, PostgresDialect } from 'kysely';
+import { type ColumnType, type Generated, type JSONColumnType, Kysely, PostgresDialect } from 'kysely';
 import pg from 'pg';
+
+/** A JSON value that may be missing; written as text. */
+type Json = ColumnType<object | null, string | null, string | null>;
 
 export interface JobsTable {
   id: Generated<string>;
@@ -17,7 +20,10 @@ export interface JobsTable {
 export interface RevisionsTable {
   job_id: string;
   revision: number;
-  document: JSONColumnType<object>;
+  /** Whole, or null where `back` leads to it or the job itself holds it. */
+  document: Json;
+  /** What leads to it from the revision after it. */
+  back: Json;
   author: string;
   summary: string;
   saved_at: Generated<Date>;

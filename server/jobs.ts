@@ -2,9 +2,10 @@ import { isDeepStrictEqual } from 'node:util';
 import { sql } from 'kysely';
 import type { Job } from '../model/job.ts';
 import type { UnitSystem } from '../model/quantities.ts';
-import { readJob } from '../model/read-job.ts';
 import type { Database } from './database.ts';
+import { keepOlder, noteRevision } from './history.ts';
 import { Problem } from './problem.ts';
+import { notFound, parseStored } from './stored-job.ts';
 
 export interface JobSummary {
   id: string;
@@ -17,6 +18,8 @@ export interface JobSummary {
   system: UnitSystem;
   revision: number;
   updatedAt: string;
+  /** When a deleted job is taken out for good; null for one at work. */
+  goneOn: string | null;
 }
 
 export interface StoredJob {
@@ -26,16 +29,6 @@ export interface StoredJob {
   updatedAt: string;
 }
 
-export interface Revision {
-  revision: number;
-  savedAt: string;
-  author: string;
-  summary: string;
-}
-
-/** There are no accounts: the server answers only to the computer it runs on. */
-const AUTHOR = 'this computer';
-
 const columnsOf = (job: Job) => ({
   name: job.name,
   place: job.site.place,
@@ -44,35 +37,65 @@ const columnsOf = (job: Job) => ({
   document: JSON.stringify(job),
 });
 
-const notFound = () =>
-  new Problem(404, 'No such job', 'This job is not here; it may have been deleted. Go back to the list of jobs.');
+/** Most jobs of one answer. */
+export const JOBS_PAGE = 100;
+/** Days a deleted job is kept for those who want it back. */
+export const DELETED_KEPT_DAYS = 30;
 
-/** A stored document is parsed like any other input: an older version is brought up, a broken one is named. */
-function parseStored(document: unknown): Job {
-  const read = readJob(document);
-  if (!read.ok) throw new Problem(500, 'Stored job cannot be read', read.problems.join(' '));
-  return read.job;
+export interface JobsAsked {
+  /** Part of a name or a place; everything without. */
+  find?: string;
+  /** How many of them to leave out, because they are known. */
+  skip?: number;
+  /** Those deleted of late instead of those at work. */
+  deleted?: boolean;
 }
 
-export async function listJobs(database: Database): Promise<JobSummary[]> {
-  const rows = await database
-    .selectFrom('jobs')
-    .select(['id', 'name', 'place', 'room_count', 'heat_load', 'revision', 'updated_at'])
+export interface JobsFound {
+  jobs: JobSummary[];
+  /** How many there are in all. */
+  total: number;
+}
+
+/** A text as a pattern that means itself. */
+const literal = (text: string): string => `%${text.replace(/[\\%_]/g, '\\$&')}%`;
+
+/** Jobs, the last worked on (or deleted) first, a page of them. */
+export async function listJobs(database: Database, { find = '', skip = 0, deleted = false }: JobsAsked = {}): Promise<JobsFound> {
+  let found = database.selectFrom('jobs').where('deleted_at', deleted ? 'is not' : 'is', null);
+  if (find) found = found.where(sql<string>`name || ' ' || place`, 'ilike', literal(find));
+  const rows = await found
+    .select(['id', 'name', 'place', 'room_count', 'heat_load', 'revision', 'updated_at', 'deleted_at'])
     .select(sql<string>`document #>> '{display,system}'`.as('system'))
-    .where('deleted_at', 'is', null)
-    .orderBy('updated_at', 'desc')
-    .limit(500)
+    .orderBy(deleted ? 'deleted_at' : 'updated_at', 'desc')
+    .orderBy('id')
+    .offset(skip)
+    .limit(JOBS_PAGE)
     .execute();
-  return rows.map((row) => ({
-    id: row.id,
-    name: row.name,
-    place: row.place,
-    roomCount: row.room_count,
-    heatLoad: row.heat_load,
-    system: row.system === 'us' ? 'us' : 'metric',
-    revision: row.revision,
-    updatedAt: row.updated_at.toISOString(),
-  }));
+  const { total } = await found.select((of) => of.fn.countAll<string>().as('total')).executeTakeFirstOrThrow();
+  return {
+    total: Number(total),
+    jobs: rows.map((row) => ({
+      id: row.id,
+      name: row.name,
+      place: row.place,
+      roomCount: row.room_count,
+      heatLoad: row.heat_load,
+      system: row.system === 'us' ? 'us' : 'metric',
+      revision: row.revision,
+      updatedAt: row.updated_at.toISOString(),
+      goneOn: row.deleted_at && new Date(row.deleted_at.getTime() + DELETED_KEPT_DAYS * 86_400_000).toISOString(),
+    })),
+  };
+}
+
+/** Takes out for good what was deleted longer ago than the days it is kept; says how many jobs that were. */
+export async function purgeDeleted(database: Database): Promise<number> {
+  const done = await database
+    .deleteFrom('jobs')
+    .where('deleted_at', '<', sql<Date>`now() - make_interval(days => ${DELETED_KEPT_DAYS})`)
+    .executeTakeFirst();
+  return Number(done.numDeletedRows);
 }
 
 export async function createJob(database: Database, job: Job, summary: string): Promise<StoredJob> {
@@ -82,10 +105,7 @@ export async function createJob(database: Database, job: Job, summary: string): 
       .values({ ...columnsOf(job), revision: 1, deleted_at: null })
       .returning(['id', 'updated_at'])
       .executeTakeFirstOrThrow();
-    await transaction
-      .insertInto('revisions')
-      .values({ job_id: row.id, revision: 1, document: JSON.stringify(job), author: AUTHOR, summary })
-      .execute();
+    await noteRevision(transaction, row.id, 1, summary);
     return { id: row.id, revision: 1, job, updatedAt: row.updated_at.toISOString() };
   });
 }
@@ -122,7 +142,8 @@ export async function saveJob(database: Database, id: string, revision: number, 
       .executeTakeFirst();
     if (!row) throw notFound();
     // Nothing changed, or the answer to an earlier save got lost on the way and the browser sends it again.
-    if (isDeepStrictEqual(row.document, JSON.parse(JSON.stringify(job)))) {
+    const newer = JSON.parse(JSON.stringify(job)) as object;
+    if (isDeepStrictEqual(row.document, newer)) {
       return { id, revision: row.revision, job, updatedAt: row.updated_at.toISOString() };
     }
     if (row.revision !== revision) {
@@ -147,41 +168,10 @@ export async function saveJob(database: Database, id: string, revision: number, 
       .where('id', '=', id)
       .returning('updated_at')
       .executeTakeFirstOrThrow();
-    await transaction
-      .insertInto('revisions')
-      .values({ job_id: id, revision: revision + 1, document: JSON.stringify(job), author: AUTHOR, summary })
-      .execute();
+    await keepOlder(transaction, id, revision, row.document, newer);
+    await noteRevision(transaction, id, revision + 1, summary);
     return { id, revision: revision + 1, job, updatedAt: saved.updated_at.toISOString() };
   });
-}
-
-/** Newest first, at most 200. */
-export async function historyOf(database: Database, id: string): Promise<Revision[]> {
-  const rows = await database
-    .selectFrom('revisions')
-    .select(['revision', 'author', 'summary', 'saved_at'])
-    .where('job_id', '=', id)
-    .orderBy('revision', 'desc')
-    .limit(200)
-    .execute();
-  if (rows.length === 0) throw notFound();
-  return rows.map((row) => ({
-    revision: row.revision,
-    savedAt: row.saved_at.toISOString(),
-    author: row.author,
-    summary: row.summary,
-  }));
-}
-
-export async function readRevision(database: Database, id: string, revision: number): Promise<Job> {
-  const row = await database
-    .selectFrom('revisions')
-    .select('document')
-    .where('job_id', '=', id)
-    .where('revision', '=', revision)
-    .executeTakeFirst();
-  if (!row) throw new Problem(404, 'No such revision', `The job has no revision ${revision}. Choose one from its history.`);
-  return parseStored(row.document);
 }
 
 export async function setDeleted(database: Database, id: string, deleted: boolean): Promise<void> {

@@ -31,6 +31,9 @@ export function sendProblem(response: Response, problem: Problem): void {
 /** Error codes of the driver and of sockets that mean: the database is not there just now. */
 const DATABASE_AWAY = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', '57P01', '57P02', '57P03', '53300']);
 
+/** The database's code for a full disk, and the one of Node's own file functions. */
+const DISK_FULL = new Set(['53100', 'ENOSPC']);
+
 const databaseIsAway = (error: { code?: unknown; message?: string }): boolean =>
   DATABASE_AWAY.has(String(error.code)) ||
   /Connection terminated|timeout exceeded when trying to connect/.test(error.message ?? '');
@@ -59,6 +62,16 @@ export const problemHandler: ErrorRequestHandler = (error, _request, response, n
     return sendProblem(
       response,
       new Problem(503, 'Database away', 'The database does not answer just now. Nothing is lost; it is tried again.'),
+    );
+  }
+  if (DISK_FULL.has(String(error?.code))) {
+    return sendProblem(
+      response,
+      new Problem(
+        507,
+        'Disk full',
+        'The disk of the computer the jobs are kept on is full. Nothing is lost; free some space there, and it is tried again.',
+      ),
     );
   }
   console.error(error);

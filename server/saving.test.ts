@@ -3,6 +3,7 @@ import { thistleMill } from '../demo/thistle-mill.ts';
 import type { Job } from '../model/job.ts';
 import { newJob, newRoom } from '../model/new-job.ts';
 import { type Database, openDatabase } from './database.ts';
+import { HISTORY_PAGE, historyOf, readRevision } from './history.ts';
 import * as jobs from './jobs.ts';
 import { migrate } from './migrations.ts';
 import { Problem } from './problem.ts';
@@ -47,17 +48,54 @@ describe('what the database keeps', () => {
     const { id } = await jobs.createJob(database, large, 'Large');
     const stored = await jobs.readStoredJob(database, id);
     expect(stored.job.rooms.length).toBe(2000);
-    const row = (await jobs.listJobs(database)).find((each) => each.id === id);
+    const row = (await jobs.listJobs(database)).jobs.find((each) => each.id === id);
     expect(row).toMatchObject({ roomCount: 2000, heatLoad: 1_400_000, system: 'metric' });
   });
 
   it('the newest job first in the list', async () => {
     const first = await jobs.createJob(database, newJob('First'), 'x');
     const second = await jobs.createJob(database, newJob('Second'), 'x');
-    const order = (await jobs.listJobs(database)).map((row) => row.id);
+    const order = (await jobs.listJobs(database)).jobs.map((row) => row.id);
     expect(order.indexOf(second.id)).toBeLessThan(order.indexOf(first.id));
     await jobs.saveJob(database, first.id, 1, newJob('First again'), 'Renamed');
-    expect((await jobs.listJobs(database))[0]).toMatchObject({ id: first.id, name: 'First again', revision: 2 });
+    expect((await jobs.listJobs(database)).jobs[0]).toMatchObject({ id: first.id, name: 'First again', revision: 2 });
+  });
+});
+
+describe('the list of jobs', () => {
+  it('comes in pages, and finds by name and place whatever the letters mean elsewhere', { timeout: 60_000 }, async () => {
+    const names = Array.from({ length: jobs.JOBS_PAGE + 5 }, (_, i) => `Ferry 100%_ number ${i}`);
+    for (const name of names) await jobs.createJob(database, newJob(name), 'x');
+    const place = newJob('Elsewhere');
+    await jobs.createJob(database, { ...place, site: { ...place.site, place: 'Ferry 100%_ quay' } }, 'x');
+    const first = await jobs.listJobs(database, { find: 'ferry 100%_' });
+    const rest = await jobs.listJobs(database, { find: 'ferry 100%_', skip: first.jobs.length });
+    expect([first.total, first.jobs.length, rest.jobs.length]).toEqual([names.length + 1, jobs.JOBS_PAGE, 6]);
+    const found = [...first.jobs, ...rest.jobs].map((row) => row.name);
+    expect(found.sort()).toEqual([...names, 'Elsewhere'].sort());
+    expect((await jobs.listJobs(database, { find: 'ferry 100_%' })).total).toBe(0);
+    expect((await jobs.listJobs(database, { find: '%' })).total).toBe(names.length + 1);
+  });
+
+  it('a deleted job is listed with its last day for thirty days, then gone with its history', async () => {
+    const young = await jobs.createJob(database, newJob('Deleted of late'), 'x');
+    const old = await jobs.createJob(database, newJob('Deleted long ago'), 'x');
+    for (const { id } of [young, old]) await jobs.setDeleted(database, id, true);
+    const deletedAgo = (id: string, days: number) =>
+      database
+        .updateTable('jobs')
+        .set({ deleted_at: new Date(Date.now() - days * 86_400_000) })
+        .where('id', '=', id)
+        .execute();
+    await deletedAgo(young.id, 29.9);
+    await deletedAgo(old.id, 30.1);
+    expect(await jobs.purgeDeleted(database)).toBe(1);
+    const listed = await jobs.listJobs(database, { deleted: true, find: 'Deleted' });
+    expect(listed.jobs.map((row) => row.name)).toEqual(['Deleted of late']);
+    expect(Date.parse(listed.jobs[0]?.goneOn ?? '') - Date.now()).toBeCloseTo(0.1 * 86_400_000, -5);
+    expect(await database.selectFrom('revisions').select('revision').where('job_id', '=', old.id).execute()).toEqual([]);
+    await jobs.setDeleted(database, young.id, false);
+    expect((await jobs.listJobs(database, { find: 'Deleted of late' })).jobs[0]?.goneOn).toBeNull();
   });
 });
 
@@ -74,11 +112,53 @@ describe('revisions', () => {
       );
       expect(saved.revision).toBe(revision + 1);
     }
-    const history = await jobs.historyOf(database, id);
+    const history = await historyOf(database, id);
     expect(history.map((row) => row.revision)).toEqual([6, 5, 4, 3, 2, 1]);
     expect(history.map((row) => row.summary)).toEqual(['Save 6', 'Save 5', 'Save 4', 'Save 3', 'Save 2', 'Start']);
-    expect((await jobs.readRevision(database, id, 3)).name).toBe('Name 3');
-    expect(await jobs.readRevision(database, id, 1)).toEqual(thistleMill);
+    expect((await readRevision(database, id, 3)).name).toBe('Name 3');
+    expect(await readRevision(database, id, 1)).toEqual(thistleMill);
+  });
+
+  it('any revision reads back as it was saved, over lists moved about and revisions kept whole', {
+    timeout: 60_000,
+  }, async () => {
+    const kept: Job[] = [{ ...thistleMill, name: 'Many saves' }];
+    const { id } = await jobs.createJob(database, kept[0] as Job, 'Start');
+    for (let revision = 1; revision < 230; revision++) {
+      const last = kept.at(-1) as Job;
+      const rooms = [...last.rooms];
+      const turn = revision % 5;
+      if (turn === 0) rooms.reverse();
+      if (turn === 1) rooms.push(newRoom(`added-${revision}`, { name: `Room ${revision}`, heatLoad: revision * 7.5 }));
+      if (turn === 2) rooms.splice(revision % rooms.length, 1);
+      if (turn === 3) rooms[0] = { ...(rooms[0] as (typeof rooms)[number]), heatLoad: null, name: `Ünnamed ${revision}` };
+      const job: Job = { ...last, rooms, name: turn === 4 ? `Named ${revision}` : last.name };
+      kept.push(job);
+      await jobs.saveJob(database, id, revision, job, `Save ${revision + 1}`);
+    }
+    for (const [i, job] of kept.entries()) expect(await readRevision(database, id, i + 1)).toEqual(job);
+    expect((await problemOf(readRevision(database, id, 231))).status).toBe(404);
+    const rows = await database.selectFrom('revisions').select(['revision', 'document']).where('job_id', '=', id).execute();
+    expect(rows.filter((row) => row.document !== null).map((row) => row.revision)).toEqual([200]);
+
+    const first = await historyOf(database, id);
+    const second = await historyOf(database, id, first.at(-1)?.revision);
+    const third = await historyOf(database, id, second.at(-1)?.revision);
+    expect([first.length, second.length, third.length]).toEqual([HISTORY_PAGE, HISTORY_PAGE, 30]);
+    expect([...first, ...second, ...third].map((row) => row.revision)).toEqual(kept.map((_, i) => kept.length - i));
+  });
+
+  it('saved before ways back were kept are read as they stand', async () => {
+    const { id } = await jobs.createJob(database, { ...thistleMill, name: 'One' }, 'Start');
+    await jobs.saveJob(database, id, 1, { ...thistleMill, name: 'Two' }, 'x');
+    const whole = JSON.stringify({ ...thistleMill, name: 'One' });
+    await database
+      .updateTable('revisions')
+      .set({ document: whole, back: null })
+      .where('job_id', '=', id)
+      .where('revision', '=', 1)
+      .execute();
+    expect((await readRevision(database, id, 1)).name).toBe('One');
   });
 
   it('a conflict brings both versions and leaves no trace', async () => {
@@ -87,7 +167,7 @@ describe('revisions', () => {
     const problem = await problemOf(jobs.saveJob(database, id, 1, { ...thistleMill, name: 'Mine' }, 'Mine'));
     expect(problem.status).toBe(409);
     expect(problem.more).toMatchObject({ theirs: { revision: 2, job: { name: 'Theirs' } }, yours: { name: 'Mine' } });
-    expect((await jobs.historyOf(database, id)).length).toBe(2);
+    expect((await historyOf(database, id)).length).toBe(2);
   });
 
   it('a revision from the future is a conflict too', async () => {
@@ -102,8 +182,8 @@ describe('what is not there', () => {
   it.each([
     ['reading', () => jobs.readStoredJob(database, nowhere)],
     ['saving', () => jobs.saveJob(database, nowhere, 1, thistleMill, 'x')],
-    ['its history', () => jobs.historyOf(database, nowhere)],
-    ['a revision of it', () => jobs.readRevision(database, nowhere, 1)],
+    ['its history', () => historyOf(database, nowhere)],
+    ['a revision of it', () => readRevision(database, nowhere, 1)],
     ['deleting', () => jobs.setDeleted(database, nowhere, true)],
     ['bringing back', () => jobs.setDeleted(database, nowhere, false)],
   ])('%s says so', async (_, call) => {
@@ -116,10 +196,10 @@ describe('what is not there', () => {
     const { id } = await jobs.createJob(database, thistleMill, 'Start');
     await jobs.setDeleted(database, id, true);
     expect((await problemOf(jobs.saveJob(database, id, 1, { ...thistleMill, name: 'x' }, 'x'))).status).toBe(404);
-    expect((await jobs.listJobs(database)).some((row) => row.id === id)).toBe(false);
+    expect((await jobs.listJobs(database)).jobs.some((row) => row.id === id)).toBe(false);
     await jobs.setDeleted(database, id, false);
     expect((await jobs.readStoredJob(database, id)).revision).toBe(1);
-    expect((await jobs.historyOf(database, id)).length).toBe(1);
+    expect((await historyOf(database, id)).length).toBe(1);
   });
 });
 

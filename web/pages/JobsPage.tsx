@@ -1,23 +1,18 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
-import Link from '@mui/material/Link';
-import MenuItem from '@mui/material/MenuItem';
-import TextField from '@mui/material/TextField';
+import InputBase from '@mui/material/InputBase';
 import Typography from '@mui/material/Typography';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
-import { useRef, useState } from 'react';
-import { Link as RouterLink, useNavigate } from 'react-router';
-import { say } from '../../core/quantity/format.ts';
+import { lazy, Suspense, useDeferredValue, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
 import { MOST_JOB_BYTES } from '../../exchange/job-file.ts';
-import type { UnitSystem } from '../../model/quantities.ts';
+import { JobList } from '../jobs/JobList.tsx';
 import { Brand, Strip } from '../parts/Strip.tsx';
-import { deleteJob, duplicateJob, importJob, type JobRow, listJobs, restoreJob, startJob } from '../state/api.ts';
+import { deleteJob, duplicateJob, importJob, type JobRow, restoreJob } from '../state/api.ts';
 import { dropDrafts } from '../state/drafts.ts';
+
+const StartDialog = lazy(() => import('../jobs/StartDialog.tsx'));
 
 /** All jobs of this computer. */
 export function JobsPage() {
@@ -26,7 +21,9 @@ export function JobsPage() {
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
   const [starting, setStarting] = useState(false);
   const file = useRef<HTMLInputElement>(null);
-  const list = useQuery({ queryKey: ['jobs'], queryFn: listJobs });
+  const [typed, setTyped] = useState('');
+  const [showDeleted, setShowDeleted] = useState(false);
+  const find = useDeferredValue(typed.trim());
   const refresh = () => queries.invalidateQueries({ queryKey: ['jobs'] });
   // A sentence that says what to mend stays until it is read.
   const complain = (error: Error) =>
@@ -57,7 +54,7 @@ export function JobsPage() {
     mutationFn: (job: JobRow) => deleteJob(job.id),
     onSuccess: (_, job) => {
       void refresh();
-      enqueueSnackbar(`${job.name} is deleted.`, {
+      enqueueSnackbar(`${job.name} is deleted. It can be brought back for 30 days.`, {
         autoHideDuration: 15_000,
         action: (key) => (
           <Button
@@ -84,7 +81,7 @@ export function JobsPage() {
       <Box component="main" sx={{ maxWidth: 1040, mx: 'auto', px: 3, py: 4 }}>
         <Box sx={{ display: 'flex', alignItems: 'flex-end', gap: 1.5, flexWrap: 'wrap', mb: 3 }}>
           <Box sx={{ flex: 1, minWidth: 260 }}>
-            <Typography variant="h1">Jobs</Typography>
+            <Typography variant="h1">{showDeleted ? 'Deleted jobs' : 'Jobs'}</Typography>
             <Typography color="text.secondary">Heat loads in, a sized and drawn plant room out.</Typography>
           </Box>
           <Button variant="outlined" onClick={() => file.current?.click()} disabled={read.isPending}>
@@ -106,130 +103,76 @@ export function JobsPage() {
             New job
           </Button>
         </Box>
-        {list.isPending && <Typography role="status">Fetching the jobs …</Typography>}
-        {list.isError && (
-          <Box role="alert" sx={{ p: 2, border: 1, borderColor: 'error.main', borderRadius: 1 }}>
-            <Typography gutterBottom>{list.error.message}</Typography>
-            <Button variant="outlined" onClick={() => list.refetch()}>
-              Try again
-            </Button>
-          </Box>
-        )}
-        {list.data?.length === 0 && (
-          <Typography>No jobs yet. Start one; all it needs is a list of rooms with their heat loads.</Typography>
-        )}
-        <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-          {list.data?.map((job) => (
-            <JobEntry key={job.id} job={job} onCopy={() => copy.mutate(job.id)} onDelete={() => remove.mutate(job)} />
-          ))}
+        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, flexWrap: 'wrap', mb: 1.5 }}>
+          <InputBase
+            value={typed}
+            onChange={(event) => setTyped(event.target.value)}
+            placeholder="Find by name or place"
+            inputProps={{ 'aria-label': 'Find a job by name or place', maxLength: 120, type: 'search' }}
+            sx={{
+              flex: 1,
+              minWidth: 220,
+              px: 1.5,
+              py: 0.6,
+              bgcolor: 'background.paper',
+              border: 1,
+              borderColor: 'text.secondary',
+              borderRadius: 1,
+              '& input::placeholder': { color: 'text.secondary', opacity: 1 },
+              '&.Mui-focused': { outline: '2px solid', outlineColor: 'primary.main' },
+            }}
+          />
+          <Button onClick={() => setShowDeleted(!showDeleted)} aria-pressed={showDeleted}>
+            {showDeleted ? 'Back to the jobs' : 'Deleted jobs'}
+          </Button>
         </Box>
+        {showDeleted ? (
+          <>
+            <Typography sx={{ mb: 1.5 }}>Deleted jobs are kept for 30 days with all their saves, then they are gone.</Typography>
+            <JobList
+              deleted
+              find={find}
+              none={<Typography>{find ? `No deleted job with “${find}” in it.` : 'None.'}</Typography>}
+              actions={(job) => (
+                <Button size="small" onClick={() => restore.mutate(job.id)} aria-label={`Bring back ${job.name}`}>
+                  Bring back
+                </Button>
+              )}
+            />
+          </>
+        ) : (
+          <JobList
+            deleted={false}
+            find={find}
+            none={
+              <Typography>
+                {find
+                  ? `No job with “${find}” in its name or place.`
+                  : 'No jobs yet. Start one; all it needs is a list of rooms with their heat loads.'}
+              </Typography>
+            }
+            actions={(job) => (
+              <>
+                <Button size="small" onClick={() => copy.mutate(job.id)} aria-label={`Copy ${job.name}`}>
+                  Copy
+                </Button>
+                <Button size="small" color="error" onClick={() => remove.mutate(job)} aria-label={`Delete ${job.name}`}>
+                  Delete
+                </Button>
+              </>
+            )}
+          />
+        )}
         <Typography variant="body2" color="text.secondary" sx={{ mt: 5, maxWidth: 720 }}>
           Hot water scalds, gas and mains kill, pressure bursts. What this program works out is help for people who know the
           trade: local codes, the makers’ instructions and licensed trades decide.
         </Typography>
       </Box>
-      {starting && <StartDialog onClose={() => setStarting(false)} />}
+      {starting && (
+        <Suspense>
+          <StartDialog onClose={() => setStarting(false)} />
+        </Suspense>
+      )}
     </>
-  );
-}
-
-function JobEntry({ job, onCopy, onDelete }: { job: JobRow; onCopy: () => void; onDelete: () => void }) {
-  const when = new Date(job.updatedAt).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
-  return (
-    <Box
-      component="li"
-      sx={{
-        display: 'flex',
-        alignItems: 'center',
-        gap: 2,
-        py: 1.6,
-        px: 2,
-        mb: 1.2,
-        bgcolor: 'background.paper',
-        border: 1,
-        borderColor: 'divider',
-        borderLeft: 6,
-        borderLeftColor: 'wall.copper',
-        borderRadius: 1,
-        flexWrap: 'wrap',
-      }}
-    >
-      <Box sx={{ flex: 1, minWidth: 220 }}>
-        <Link
-          component={RouterLink}
-          to={`/jobs/${job.id}/plant`}
-          underline="hover"
-          color="text.primary"
-          sx={{ fontSize: '1.2rem', fontWeight: 700, fontStretch: '86%', overflowWrap: 'anywhere' }}
-        >
-          {job.name || 'Job without a name'}
-        </Link>
-        <Typography variant="body2" color="text.secondary">
-          {job.place || 'no place given'} · changed {when}
-        </Typography>
-      </Box>
-      <Box sx={{ textAlign: 'right', minWidth: 110 }}>
-        <Typography sx={{ fontSize: '1.35rem', fontWeight: 750, fontStretch: '84%', lineHeight: 1.1 }}>
-          {say(job.heatLoad, 'power', { system: job.system, units: {} })}
-        </Typography>
-        <Typography variant="body2" color="text.secondary">
-          {job.roomCount} {job.roomCount === 1 ? 'room' : 'rooms'}
-        </Typography>
-      </Box>
-      <Box sx={{ display: 'flex', gap: 0.5 }}>
-        <Button size="small" onClick={onCopy} aria-label={`Copy ${job.name}`}>
-          Copy
-        </Button>
-        <Button size="small" color="error" onClick={onDelete} aria-label={`Delete ${job.name}`}>
-          Delete
-        </Button>
-      </Box>
-    </Box>
-  );
-}
-
-function StartDialog({ onClose }: { onClose: () => void }) {
-  const navigate = useNavigate();
-  const [name, setName] = useState('');
-  const [system, setSystem] = useState<UnitSystem>('metric');
-  const start = useMutation({
-    mutationFn: () => startJob(name.trim(), { system, units: {} }),
-    onSuccess: ({ id }) => navigate(`/jobs/${id}/rooms`),
-  });
-  return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="xs">
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          if (name.trim() !== '') start.mutate();
-        }}
-      >
-        <DialogTitle>New job</DialogTitle>
-        <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
-          <TextField
-            autoFocus
-            label="Name of the job"
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-            slotProps={{ htmlInput: { maxLength: 120 } }}
-          />
-          <TextField select label="Units" value={system} onChange={(event) => setSystem(event.target.value as UnitSystem)}>
-            <MenuItem value="metric">Metric: W, °C, L/h, mm</MenuItem>
-            <MenuItem value="us">US: BTU/h, °F, gpm, in</MenuItem>
-          </TextField>
-          {start.isError && (
-            <Typography role="alert" color="error">
-              {start.error.message}
-            </Typography>
-          )}
-        </DialogContent>
-        <DialogActions sx={{ px: 3, pb: 2 }}>
-          <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" variant="contained" disabled={name.trim() === '' || start.isPending}>
-            Start
-          </Button>
-        </DialogActions>
-      </form>
-    </Dialog>
   );
 }

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useQuery } from '@tanstack/react-query';
+import { useInfiniteQuery } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useParams } from 'react-router';
 import { formatNumber } from '../../core/quantity/format.ts';
@@ -122,9 +122,12 @@ function History() {
   const { revision } = useSessionState();
   const { edit } = useEditing();
   const { enqueueSnackbar } = useSnackbar();
-  const history = useQuery({
+  const history = useInfiniteQuery({
     queryKey: ['history', id, revision],
-    queryFn: () => jobHistory(id),
+    queryFn: ({ pageParam }) => jobHistory(id, pageParam),
+    initialPageParam: undefined as number | undefined,
+    // Revisions are counted from one up without a gap.
+    getNextPageParam: (last) => ((last.at(-1)?.revision ?? 1) > 1 ? last.at(-1)?.revision : undefined),
     placeholderData: (before) => before,
   });
   const bringBack = async (wanted: number) => {
@@ -141,7 +144,7 @@ function History() {
       {history.isError && <Typography role="alert">{history.error.message}</Typography>}
       {history.isPending && <Typography role="status">Fetching the history …</Typography>}
       <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0, maxHeight: 360, overflowY: 'auto' }}>
-        {history.data?.map((row) => (
+        {history.data?.pages.flat().map((row) => (
           <Box
             component="li"
             key={row.revision}
@@ -166,6 +169,11 @@ function History() {
             </Button>
           </Box>
         ))}
+        {history.hasNextPage && (
+          <Button size="small" disabled={history.isFetchingNextPage} onClick={() => void history.fetchNextPage()}>
+            Show earlier ones
+          </Button>
+        )}
       </Box>
     </PageSection>
   );

@@ -15,10 +15,12 @@ const server = (...answers: (Response | Error)[]) => {
 };
 afterEach(() => vi.unstubAllGlobals());
 
+const ALL = { find: '', skip: 0, deleted: false };
+
 describe('asking the server', () => {
   it('lists, starts, imports and deletes jobs at their addresses', async () => {
     const calls = server(answer(200, []), answer(201, { id: 'a' }), answer(201, { id: 'b' }), answer(204, null), answer(200, []));
-    expect(await listJobs()).toEqual([]);
+    expect(await listJobs(ALL)).toEqual([]);
     expect(await startJob('Weir', { system: 'us', units: {} })).toEqual({ id: 'a' });
     expect(await importJob('{}')).toEqual({ id: 'b' });
     await deleteJob('b');
@@ -44,11 +46,21 @@ describe('asking the server', () => {
     expect(await openRevision('a', 2)).toEqual(thistleMill);
   });
 
+  it('asks for a page of the jobs, and for saves before a revision', async () => {
+    const calls = server(answer(200, { jobs: [], total: 0 }), answer(200, []));
+    await listJobs({ find: 'weir & mill', skip: 100, deleted: true });
+    await jobHistory('b', 40);
+    expect(calls.map(({ path }) => path)).toEqual([
+      '/api/jobs?find=weir+%26+mill&skip=100&deleted=yes',
+      '/api/jobs/b/history?before=40',
+    ]);
+  });
+
   it('passes on what the server says went wrong', async () => {
     server(answer(422, { detail: 'rooms[0] (Hall) area is wrong.' }), answer(500, 'no object'), new TypeError('network'));
     await expect(importJob('x')).rejects.toMatchObject({ status: 422, message: 'rooms[0] (Hall) area is wrong.' });
-    await expect(listJobs()).rejects.toMatchObject({ status: 500, message: expect.stringContaining('does not answer') });
-    await expect(listJobs()).rejects.toBeInstanceOf(ApiProblem);
+    await expect(listJobs(ALL)).rejects.toMatchObject({ status: 500, message: expect.stringContaining('does not answer') });
+    await expect(listJobs(ALL)).rejects.toBeInstanceOf(ApiProblem);
   });
 });
 
@@ -62,6 +74,7 @@ describe('saving', () => {
       answer(503, { detail: 'The database does not answer.' }),
       { kind: 'offline', detail: 'The database does not answer.' },
     ],
+    ['tried later', answer(507, { detail: 'The disk is full.' }), { kind: 'offline', detail: 'The disk is full.' }],
     ['tried later', new TypeError('Failed to fetch'), { kind: 'offline', detail: expect.stringContaining('does not answer') }],
   ])('comes back as %s', async (_, response, outcome) => {
     server(response);

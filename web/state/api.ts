@@ -13,6 +13,15 @@ export interface JobRow {
   system: UnitSystem;
   revision: number;
   updatedAt: string;
+  /** When a deleted job is taken out for good; null for one at work. */
+  goneOn: string | null;
+}
+
+/** A page of a list of jobs. */
+export interface JobsPageRows {
+  jobs: JobRow[];
+  /** How many there are in all. */
+  total: number;
 }
 
 export interface RevisionRow {
@@ -38,8 +47,8 @@ const HANGS = 'The server took longer than half a minute and was not waited for.
 const FAILED = 'The server could not save this. It is tried again.';
 /** Longest time a call is waited for, ms. */
 const LONGEST_CALL = 30_000;
-/** Bad gateway, not available, gateway time-out: away, and back by itself. */
-const AWAY_STATUS: readonly number[] = [502, 503, 504];
+/** Bad gateway, not available, gateway time-out, no space left: away, and back without a change of the job. */
+const AWAY_STATUS: readonly number[] = [502, 503, 504, 507];
 
 async function call(method: string, path: string, body?: BodyInit, type?: string): Promise<Response> {
   const answer = await fetch(`/api${path}`, {
@@ -63,7 +72,13 @@ function stored(body: { revision: number; job: unknown }): Stored {
   return { revision: body.revision, job: read.job };
 }
 
-export const listJobs = async (): Promise<JobRow[]> => (await call('GET', '/jobs')).json();
+export async function listJobs(asked: { find: string; skip: number; deleted: boolean }): Promise<JobsPageRows> {
+  const query = new URLSearchParams();
+  if (asked.find) query.set('find', asked.find);
+  if (asked.skip) query.set('skip', String(asked.skip));
+  if (asked.deleted) query.set('deleted', 'yes');
+  return (await call('GET', `/jobs${query.size > 0 ? `?${query}` : ''}`)).json();
+}
 export const startJob = async (name: string, display: Display): Promise<{ id: string }> =>
   (await call('POST', '/jobs', ...asJson({ name, display }))).json();
 export const importJob = async (text: string): Promise<{ id: string }> =>
@@ -72,7 +87,9 @@ export const duplicateJob = async (id: string): Promise<{ id: string }> => (awai
 export const deleteJob = async (id: string): Promise<void> => void (await call('DELETE', `/jobs/${id}`));
 export const restoreJob = async (id: string): Promise<void> => void (await call('POST', `/jobs/${id}/restore`));
 export const openJob = async (id: string): Promise<Stored> => stored(await (await call('GET', `/jobs/${id}`)).json());
-export const jobHistory = async (id: string): Promise<RevisionRow[]> => (await call('GET', `/jobs/${id}/history`)).json();
+/** Saves of a job, newest first; only those before a revision where one is given. */
+export const jobHistory = async (id: string, before?: number): Promise<RevisionRow[]> =>
+  (await call('GET', `/jobs/${id}/history${before === undefined ? '' : `?before=${before}`}`)).json();
 export const openRevision = async (id: string, revision: number): Promise<Job> =>
   stored({ revision, job: await (await call('GET', `/jobs/${id}/history/${revision}`)).json() }).job;
 

@@ -1,0 +1,2 @@
+export class StartProblem extends Error {}
+export function plainReason(error: unknown, folder: string): string | null;

@@ -1,0 +1,59 @@
+import Box from '@mui/material/Box';
+import Link from '@mui/material/Link';
+import Typography from '@mui/material/Typography';
+import type { ReactNode } from 'react';
+import { Link as RouterLink } from 'react-router';
+import { say } from '../../core/quantity/format.ts';
+import type { JobRow } from '../state/api.ts';
+
+const date = (iso: string): string => new Date(iso).toLocaleDateString(undefined, { dateStyle: 'medium' });
+const moment = (iso: string): string => new Date(iso).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+
+/** A job in a list, with what can be done to it. A deleted one is not opened. */
+export function JobEntry({ job, children }: { job: JobRow; children: ReactNode }) {
+  const name = job.name || 'Job without a name';
+  const large = { fontSize: '1.2rem', fontWeight: 700, fontStretch: '86%', overflowWrap: 'anywhere' };
+  return (
+    <Box
+      component="li"
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 2,
+        py: 1.6,
+        px: 2,
+        mb: 1.2,
+        bgcolor: 'background.paper',
+        border: 1,
+        borderColor: 'divider',
+        borderLeft: 6,
+        borderLeftColor: job.goneOn === null ? 'wall.copper' : 'divider',
+        borderRadius: 1,
+        flexWrap: 'wrap',
+      }}
+    >
+      <Box sx={{ flex: 1, minWidth: 220 }}>
+        {job.goneOn === null ? (
+          <Link component={RouterLink} to={`/jobs/${job.id}/plant`} underline="hover" color="text.primary" sx={large}>
+            {name}
+          </Link>
+        ) : (
+          <Typography sx={large}>{name}</Typography>
+        )}
+        <Typography variant="body2" color="text.secondary">
+          {job.place || 'no place given'} ·{' '}
+          {job.goneOn === null ? `changed ${moment(job.updatedAt)}` : `kept until ${date(job.goneOn)}`}
+        </Typography>
+      </Box>
+      <Box sx={{ textAlign: 'right', minWidth: 110 }}>
+        <Typography sx={{ fontSize: '1.35rem', fontWeight: 750, fontStretch: '84%', lineHeight: 1.1 }}>
+          {say(job.heatLoad, 'power', { system: job.system, units: {} })}
+        </Typography>
+        <Typography variant="body2" color="text.secondary">
+          {job.roomCount} {job.roomCount === 1 ? 'room' : 'rooms'}
+        </Typography>
+      </Box>
+      <Box sx={{ display: 'flex', gap: 0.5 }}>{children}</Box>
+    </Box>
+  );
+}

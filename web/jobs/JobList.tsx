@@ -1,0 +1,61 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useInfiniteQuery } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
+import { type JobRow, listJobs } from '../state/api.ts';
+import { JobEntry } from './JobEntry.tsx';
+
+interface Props {
+  /** Part of a name or place. */
+  find: string;
+  deleted: boolean;
+  /** Said where there is nothing to list. */
+  none: ReactNode;
+  /** What can be done to a job. */
+  actions: (job: JobRow) => ReactNode;
+}
+
+/** Jobs, a page of them at a time. */
+export function JobList({ find, deleted, none, actions }: Props) {
+  const list = useInfiniteQuery({
+    queryKey: ['jobs', { deleted, find }],
+    queryFn: ({ pageParam }) => listJobs({ find, skip: pageParam, deleted }),
+    initialPageParam: 0,
+    getNextPageParam: (last, pages) => {
+      const known = pages.reduce((sum, page) => sum + page.jobs.length, 0);
+      return last.jobs.length > 0 && known < last.total ? known : undefined;
+    },
+    // While the next search is on its way the last list stands.
+    placeholderData: (before) => before,
+  });
+  // A job that moved up between two pages comes twice.
+  const jobs = [...new Map(list.data?.pages.flatMap((page) => page.jobs).map((job) => [job.id, job])).values()];
+  const total = list.data?.pages.at(-1)?.total ?? 0;
+  return (
+    <>
+      {list.isPending && <Typography role="status">Fetching the jobs …</Typography>}
+      {list.isError && (
+        <Box role="alert" sx={{ p: 2, border: 1, borderColor: 'error.main', borderRadius: 1 }}>
+          <Typography gutterBottom>{list.error.message}</Typography>
+          <Button variant="outlined" onClick={() => void list.refetch()}>
+            Try again
+          </Button>
+        </Box>
+      )}
+      {list.isSuccess && jobs.length === 0 && none}
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {jobs.map((job) => (
+          <JobEntry key={job.id} job={job}>
+            {actions(job)}
+          </JobEntry>
+        ))}
+      </Box>
+      {list.hasNextPage && (
+        <Button variant="outlined" onClick={() => void list.fetchNextPage()} disabled={list.isFetchingNextPage}>
+          {`${jobs.length} of ${total}: show more`}
+        </Button>
+      )}
+    </>
+  );
+}
