@@ -11,6 +11,8 @@ export default defineConfig({
           // Pure functions share nothing that one file could leave behind for the next, so modules are read once for all.
           isolate: false,
           pool: 'threads',
+          // Both cores of a small machine: one less is the habit, which leaves it half idle.
+          maxWorkers: '100%',
           // Some start a program of their own, or run a season, which takes its time on a busy machine.
           testTimeout: 120_000,
         },

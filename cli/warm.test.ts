@@ -75,7 +75,11 @@ describe('the terminal', () => {
   });
 
   it('runs a season and prints its totals', async () => {
-    const { stdout, status } = await warm('season', file('plaster.json', writeJobFile(SYSTEMS[21])));
+    const january = file(
+      'january.csv',
+      ['temperature', ...Array.from({ length: 31 * 24 }, (_, i) => String((i % 24) / 3 - 4))].join('\n'),
+    );
+    const { stdout, status } = await warm('season', file('plaster.json', writeJobFile(SYSTEMS[21])), '--weather', january);
     expect(status).toBe(0);
     for (const part of ['Heat made', 'Heat over electricity', 'Pumps', 'Starts', 'Hours short: Radiators'])
       expect(stdout).toContain(part);

@@ -145,13 +145,21 @@ test('a season runs with prices, may be called off, is kept with the job and mar
 
 test('ways of piping the same rooms are laid side by side, and one of them is taken', async ({ page }) => {
   test.setTimeout(120_000);
-  const id = await openJob(page, SYSTEMS[20], 'run?view=side');
+  const id = await openJob(page, SYSTEMS[20], 'run?view=season');
+  // Two weeks of weather from a file, by the hour.
+  const hours = Array.from({ length: 14 * 24 }, (_, i) => String((i % 24) / 4 - 3));
+  await page
+    .getByLabel('Weather file')
+    .setInputFiles({ name: 'fortnight.csv', mimeType: 'text/csv', buffer: Buffer.from(['temperature', ...hours].join('\n')) });
+  await expect(page.getByText(/^fortnight\.csv/)).toBeVisible();
+  await page.getByRole('button', { name: 'Side by side' }).click();
   const ways = page.getByRole('region', { name: 'Ways to lay side by side' });
   await expect(ways.getByRole('checkbox', { checked: true })).toHaveCount(4);
   // The header is there already: what is offered first differs from it.
   await expect(ways.getByLabel('Low-loss header')).toBeDisabled();
   await ways.getByLabel('Closely spaced tees, a pump for each zone').uncheck();
   await ways.getByLabel('By the gradient-led rulebook').check();
+  await expect(ways.getByText(/through the same season \(fortnight/)).toBeVisible();
   await ways.getByRole('button', { name: 'Lay them side by side' }).click();
   const sides = page.getByRole('region', { name: 'Side by side' });
   await expect(sides.getByRole('row', { name: /^Pumps \d/ })).toBeVisible({ timeout: 60_000 });

@@ -35,8 +35,9 @@ async function choosePort() {
   throw new StartProblem('No free port was found. Choose one: PORT=5000 npm start');
 }
 
-/** Builds the interface when its sources are newer than the last build. */
+/** Builds the interface when its sources are newer than the last build; one built elsewhere (WEB_FOLDER) is served as it is. */
 function build() {
+  if (process.env.WEB_FOLDER) return;
   const mark = 'dist/index.html';
   const listed = spawnSync(
     'git',

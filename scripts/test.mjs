@@ -3,7 +3,7 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { dirname, join } from 'node:path';
+import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { installDebianPackages } from './debian.mjs';
 import { installPackages } from './packages.mjs';
@@ -110,28 +110,41 @@ function temporaryFolder() {
   return folder;
 }
 
-async function main() {
-  installPackages();
-  const types = (part) => check(`types: ${part}`, bin('tsc'), ['-p', `tsconfig.${part}.json`]);
-  const layers = ['model', 'core', 'exchange', 'server', 'web', 'cli', 'demo'];
-  // Two lanes for two cores; none of these writes anything.
-  if (only.length === 0)
-    await Promise.all([
-      types('web').then(() => types('core')),
-      types('node')
-        .then(() => check('lint', bin('biome'), ['check', '.']))
-        .then(() => check('layers', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', ...layers])),
-    ]);
-  await vitest('unit');
-  if (quick) return;
+/** Types, lint and layers, in turn: none of these writes anything. */
+async function checks() {
+  await check('types', bin('tsc'), []);
+  // Model and core once more without the names of browser and server.
+  await check('types of the core', bin('tsc'), ['-p', 'tsconfig.core.json']);
+  await check('lint', bin('biome'), ['check', '.']);
+  await check('layers', bin('depcruise'), [
+    '--config',
+    '.dependency-cruiser.cjs',
+    'model',
+    'core',
+    'exchange',
+    'server',
+    'web',
+    'cli',
+    'demo',
+  ]);
+}
+
+/** The build, a database server with a database for each kind of test, the API tests; gives the address for the browser. */
+async function served() {
   if (!existsSync('/usr/bin/chromium')) installDebianPackages('chromium');
+  await check('build', bin('vite'), ['build', '--logLevel', 'warn', '--outDir', join(output, 'dist')]);
   const postgres = await startPostgres(temporaryFolder(), { throwaway: true });
   cleanUps.unshift(() => postgres.stop());
-  await vitest('api', { DATABASE_URL: postgres.url() });
-  await check('build', bin('vite'), ['build', '--logLevel', 'warn', '--outDir', join(output, 'dist')]);
-  const browserData = await startPostgres(temporaryFolder(), { throwaway: true });
-  cleanUps.unshift(() => browserData.stop());
-  const url = await startServer(browserData.url());
+  await vitest('api', { DATABASE_URL: await postgres.addDatabase('api'), WEB_FOLDER: resolve(output, 'dist') });
+  return startServer(postgres.url());
+}
+
+async function main() {
+  installPackages();
+  // Two lanes for two cores; starts and stops of servers are mostly waiting.
+  const lanes = [only.length === 0 ? checks() : Promise.resolve(), vitest('unit')];
+  if (quick) return void (await Promise.all(lanes));
+  const [url] = await Promise.all([served(), ...lanes]);
   const report = join(output, 'browser.json');
   addUp(
     report,
