@@ -335,3 +335,46 @@ test('the wall is worked by keyboard alone', async ({ page }) => {
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Rooms', exact: true })).toBeVisible();
 });
+
+test('a worker that fails is started again, and what was typed meanwhile is worked out', async ({ page }) => {
+  await openJob(page, thistleMill, 'plant');
+  const load = page.getByRole('button', { name: /^Workshop: heat load/ });
+  await expect(load).toBeVisible();
+  const [worker] = page.workers();
+  await worker?.evaluate(() => {
+    setTimeout(() => {
+      throw new Error('made to fail');
+    });
+  });
+  await expect(page.getByText('The computing broke off and was started again.', { exact: false })).toBeVisible();
+  await page.getByRole('link', { name: /Rooms$/ }).click();
+  await expect(cell(page, 0, 'heatLoad')).toBeVisible();
+  await cell(page, 0, 'heatLoad').dblclick();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('4321');
+  await page.keyboard.press('Enter');
+  await page.getByRole('link', { name: /Plant$/ }).click();
+  await page.reload();
+  await expect(page.getByRole('button', { name: /^.*: heat load: / }).first()).toBeVisible();
+  await saved(page);
+});
+
+test('a page whose program was built again meanwhile loads itself anew, once', async ({ page }) => {
+  await openJob(page, thistleMill, 'site');
+  await expect(page.getByRole('heading', { name: 'Site' })).toBeVisible();
+  // The part for the pipes is gone, as after a build; the page that comes back finds the new one.
+  let refused = 0;
+  await page.route('**/assets/PipesPage-*.js', (route) => (refused++ === 0 ? route.fulfill({ status: 404 }) : route.continue()));
+  let loads = 0;
+  page.on('load', () => loads++);
+  await page.getByRole('link', { name: /Pipes$/ }).click();
+  await expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
+  await expect.poll(() => loads).toBe(1);
+  await page.getByRole('link', { name: /Pipes$/ }).click();
+  await expect(page.getByRole('heading', { name: 'Pipes', exact: true })).toBeVisible();
+  // One that stays away is said instead of tried for ever.
+  await page.route('**/assets/RunPage-*.js', (route) => route.fulfill({ status: 404 }));
+  await page.getByRole('link', { name: /Run$/ }).click();
+  await expect(page.getByRole('heading', { name: 'This page failed' })).toBeVisible();
+  expect(loads).toBe(1);
+});

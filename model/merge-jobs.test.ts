@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import type { Job } from './job.ts';
-import { mergeJobs, settled } from './merge-jobs.ts';
-import { newCircuit, newRoom } from './new-job.ts';
+import { mergeJobs, settled, taken } from './merge-jobs.ts';
+import { newCircuit, newRoom, newSeparation } from './new-job.ts';
 import { applyEdits } from './place.ts';
 import { readJob } from './read-job.ts';
 
@@ -13,6 +13,17 @@ const put = (job: Job, ...edits: [string, unknown][]): Job =>
     edits.map(([at, value]) => ({ at, value })),
   );
 const [first, second] = thistleMill.rooms.map(({ id }) => id) as [string, string];
+
+describe('a job made of an earlier state', () => {
+  it('is taken with what was entered meanwhile, and counts where both changed one entry', () => {
+    const made = put(thistleMill, ['separation', newSeparation('buffer')], ['source/flowTemperature', 50]);
+    const present = put(thistleMill, [`rooms/${first}/heatLoad`, 999], ['name', 'Renamed'], ['source/flowTemperature', 45]);
+    const job = taken(thistleMill, present, made);
+    expect(job.separation).toEqual(made.separation);
+    expect([job.rooms[0]?.heatLoad, job.name, job.source.flowTemperature]).toEqual([999, 'Renamed', 50]);
+    expect(readJob(job).ok).toBe(true);
+  });
+});
 
 describe('two versions of one job', () => {
   it('edited in different places are both kept', () => {

@@ -150,3 +150,13 @@ export function settled(job: Job, collisions: readonly Collision[], theirsAt: Re
   }
   return tree as unknown as Job;
 }
+
+/**
+ * A job made of an earlier state of the present one, taken in its place: what was changed meanwhile elsewhere in the present one
+ * stays, and where both changed one entry the one taken counts.
+ * @param base the state it was made of
+ */
+export function taken(base: Job, present: Job, made: Job): Job {
+  const { job, collisions } = mergeJobs(base, present, made);
+  return settled(job, collisions, new Set(collisions.map(({ place }) => place)));
+}

@@ -1,11 +1,12 @@
 import { randomBytes } from 'node:crypto';
-import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import compression from 'compression';
 import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import { clipText } from '../model/clean-text.ts';
 import { api } from './api.ts';
 import type { Database } from './database.ts';
+import { pageFor } from './page.ts';
 import { Problem, problemHandler } from './problem.ts';
 
 interface Settings {
@@ -72,6 +73,13 @@ export function createApp({ database, webFolder, hosts, instance }: Settings): E
     }),
   );
   app.use(ownOriginOnly(hosts));
+  // A phone on the site's network waits for the bytes. Events are left as they are: they go out one by one.
+  app.use(
+    compression({
+      filter: (request, response) =>
+        !/event-stream/.test(String(response.getHeader('Content-Type'))) && compression.filter(request, response),
+    }),
+  );
   app.use('/api', (_request, response, next) => {
     response.setHeader('Cache-Control', 'no-store');
     next();
@@ -79,11 +87,9 @@ export function createApp({ database, webFolder, hosts, instance }: Settings): E
   app.use('/api', api(database, instance));
   app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
   app.use(express.static(webFolder, { index: false }));
-  app.get('/{*path}', async (_request, response) => {
-    const page = await readFile(join(webFolder, 'index.html'), 'utf8').catch(() => {
-      throw new Problem(503, 'Not built', 'The interface is not built yet. Start it with: npm start');
-    });
-    response.type('html').setHeader('Cache-Control', 'no-cache').send(page.replaceAll('__NONCE__', response.locals.nonce));
+  app.get('/{*path}', async (request, response) => {
+    const page = await pageFor(request.path, webFolder, response.locals.nonce);
+    response.type('html').setHeader('Cache-Control', 'no-cache').send(page);
   });
   app.use((request) => {
     throw new Problem(405, 'Not done here', `${clipText(request.method, 20)} is not done at this address. Pages are only read.`);

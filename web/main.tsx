@@ -10,8 +10,10 @@ import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
 import { nonce } from './nonce.ts';
 import { router } from './router.tsx';
+import { renewWhenBuilt } from './state/renewed.ts';
 import { theme } from './theme.ts';
 
+renewWhenBuilt();
 const cache = createCache({ key: 'wm', nonce });
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 5000 } } });
 

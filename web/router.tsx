@@ -1,48 +1,47 @@
-import { lazy, Suspense } from 'react';
-import { createBrowserRouter, Navigate } from 'react-router';
-import { JobFrame } from './pages/JobFrame.tsx';
+import type { ComponentType } from 'react';
+import { createBrowserRouter, Navigate, type RouteObject } from 'react-router';
 import { JobsPage } from './pages/JobsPage.tsx';
-import { ErrorPage, LostPage } from './pages/LostPage.tsx';
+import { ErrorPage, LostPage, Waiting } from './pages/LostPage.tsx';
+import { askEarly } from './state/early.ts';
+import { startEarly } from './worker/start-worker.ts';
 
-const FindingKindsPage = lazy(() => import('./pages/FindingKindsPage.tsx'));
-const SitePage = lazy(() => import('./pages/SitePage.tsx'));
-const RoomsPage = lazy(() => import('./pages/RoomsPage.tsx'));
-const EmittersPage = lazy(() => import('./pages/EmittersPage.tsx'));
-const CircuitsPage = lazy(() => import('./pages/CircuitsPage.tsx'));
-const PipesPage = lazy(() => import('./pages/PipesPage.tsx'));
-const PlantPage = lazy(() => import('./pages/PlantPage.tsx'));
-const DutyPage = lazy(() => import('./pages/DutyPage.tsx'));
-const ControlsPage = lazy(() => import('./pages/ControlsPage.tsx'));
-const RunPage = lazy(() => import('./pages/RunPage.tsx'));
-const PapersPage = lazy(() => import('./pages/PapersPage.tsx'));
+/** A page that is fetched when it is gone to. */
+const page = (path: string, fetchPage: () => Promise<{ default: ComponentType }>): RouteObject => ({
+  path,
+  lazy: async () => ({ Component: (await fetchPage()).default }),
+});
 
 export const router = createBrowserRouter([
   { path: '/', element: <JobsPage />, errorElement: <ErrorPage /> },
   {
     path: '/jobs/:id',
-    element: <JobFrame />,
+    lazy: async () => ({ Component: (await import('./pages/JobFrame.tsx')).default }),
+    // The job is on its way while the program that shows it is.
+    loader: ({ params }) => {
+      askEarly(`/jobs/${params.id}`);
+      startEarly();
+      return null;
+    },
+    shouldRevalidate: ({ currentParams, nextParams }) => currentParams.id !== nextParams.id,
+    hydrateFallbackElement: <Waiting text="Opening the job …" />,
     errorElement: <ErrorPage />,
     children: [
       { index: true, element: <Navigate to="plant" replace /> },
-      { path: 'site', element: <SitePage /> },
-      { path: 'rooms', element: <RoomsPage /> },
-      { path: 'emitters', element: <EmittersPage /> },
-      { path: 'circuits', element: <CircuitsPage /> },
-      { path: 'pipes', element: <PipesPage /> },
-      { path: 'plant', element: <PlantPage /> },
-      { path: 'duty', element: <DutyPage /> },
-      { path: 'controls', element: <ControlsPage /> },
-      { path: 'run', element: <RunPage /> },
-      { path: 'papers', element: <PapersPage /> },
+      page('site', () => import('./pages/SitePage.tsx')),
+      page('rooms', () => import('./pages/RoomsPage.tsx')),
+      page('emitters', () => import('./pages/EmittersPage.tsx')),
+      page('circuits', () => import('./pages/CircuitsPage.tsx')),
+      page('pipes', () => import('./pages/PipesPage.tsx')),
+      page('plant', () => import('./pages/PlantPage.tsx')),
+      page('duty', () => import('./pages/DutyPage.tsx')),
+      page('controls', () => import('./pages/ControlsPage.tsx')),
+      page('run', () => import('./pages/RunPage.tsx')),
+      page('papers', () => import('./pages/PapersPage.tsx')),
     ],
   },
   {
-    path: '/findings',
-    element: (
-      <Suspense>
-        <FindingKindsPage />
-      </Suspense>
-    ),
+    ...page('/findings', () => import('./pages/FindingKindsPage.tsx')),
+    hydrateFallbackElement: <Waiting text="One moment …" />,
     errorElement: <ErrorPage />,
   },
   { path: '*', element: <LostPage /> },

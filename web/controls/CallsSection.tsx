@@ -1,34 +1,19 @@
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
-import { useEffect, useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
 import type { CallRow } from '../../core/control/calls-table.ts';
 import type { Design } from '../../core/design/design.ts';
 import type { Job } from '../../model/job.ts';
 import { PageSection } from '../parts/Layout.tsx';
 import { PlainTable } from '../parts/PlainTable.tsx';
-import { heavyWork } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
+import { useWork } from '../worker/use-work.ts';
 
 /** What opens, runs and fires in the telling states, each solved; a row opens the wall in its state. */
 export function CallsSection({ job, design }: { job: Job; design: Design }) {
   const { id } = useParams();
   const { say } = useDisplay();
-  const [rows, setRows] = useState<CallRow[] | null>(null);
-  useEffect(() => {
-    let stale = false;
-    heavyWork()
-      .calls(job)
-      .then((found) => {
-        if (!stale) setRows(found);
-      })
-      .catch(() => {
-        if (!stale) setRows([]);
-      });
-    return () => {
-      stale = true;
-    };
-  }, [job]);
+  const { data: rows, failed } = useWork<CallRow[]>('calls', [job], (work) => work.calls(job));
   const zones = [...(design.solved?.zones ?? []), ...(design.solved?.others ?? [])];
   const names = new Map([...design.circuits.map(({ id: of, name }): [string, string] => [of, name]), ['hotWater', 'Cylinder']]);
   const word = (calling: readonly string[]) => zones.map((zone) => (calling.includes(zone.id) ? '1' : '0')).join('');
@@ -37,7 +22,8 @@ export function CallsSection({ job, design }: { job: Job; design: Design }) {
       title="Calls"
       lead="Who calls, what then runs, and what the source does. Every combination stands on the duty map."
     >
-      {rows === null && <Typography role="status">Running the plant in each state …</Typography>}
+      {failed && <Typography role="alert">{failed}</Typography>}
+      {rows === null && !failed && <Typography role="status">Running the plant in each state …</Typography>}
       {rows && (
         <PlainTable name="Calls">
           <thead>

@@ -2,7 +2,7 @@ import { proxy } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { type Combination, combinationCount } from '../../core/design/combinations.ts';
 import type { Job } from '../../model/job.ts';
-import { ownWorker } from '../state/design-context.tsx';
+import { Lane } from '../worker/lane.ts';
 
 export interface CombinationRun {
   /** What is there so far, in the order it came. */
@@ -24,18 +24,28 @@ export function useCombinations(job: Job, zones: number): CombinationRun & { can
   const stop = useRef<() => void>(() => {});
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new round is how the person starts it again
   useEffect(() => {
-    const workers = Array.from({ length: WORKERS }, ownWorker);
+    const workers = Array.from({ length: WORKERS }, () => new Lane());
     const end = () => {
       for (const worker of workers) worker.end();
     };
     const started = performance.now();
     let over = false;
     setRun({ found: [], total, state: 'running', seconds: null });
-    const take = async (batch: Combination[]) => {
-      if (!over) setRun((before) => ({ ...before, found: [...before.found, ...batch] }));
+    // By half, so that one asked a second time, its worker having failed, begins anew.
+    const halves: Combination[][] = workers.map(() => []);
+    const take = (half: number) => async (batch: Combination[]) => {
+      halves[half] = [...(halves[half] ?? []), ...batch];
+      if (!over) setRun((before) => ({ ...before, found: halves.flat() }));
     };
     const share = Math.ceil(total / WORKERS);
-    Promise.all(workers.map(({ work }, i) => work.combine(job, i * share, (i + 1) * share, proxy(take))))
+    Promise.all(
+      workers.map((lane, i) =>
+        lane.ask((work) => {
+          halves[i] = [];
+          return work.combine(job, i * share, (i + 1) * share, proxy(take(i)));
+        }),
+      ),
+    )
       .then(() => {
         if (!over) setRun((before) => ({ ...before, state: 'done', seconds: (performance.now() - started) / 1000 }));
       })

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useSnackbar } from 'notistack';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { settledJob } from '../../core/design/settled-job.ts';
 import type { RankedImprovement, TargetPlan } from '../../core/emitter/improve.ts';
 import { ladder } from '../../core/emitter/ladder.ts';
@@ -11,9 +11,9 @@ import { sourceGain } from '../../core/plant/source-gain.ts';
 import { readInJobUnits } from '../../core/quantity/parse.ts';
 import { clipText } from '../../model/clean-text.ts';
 import type { Circuit } from '../../model/job.ts';
-import { heavyWork } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
+import { useWork } from '../worker/use-work.ts';
 import { flowTemperatureEdits } from './circuit-temperature.ts';
 
 interface Found {
@@ -30,19 +30,7 @@ export function Improvements({ circuit }: { circuit: Circuit }) {
   const [typed, setTyped] = useState('');
   const read = typed.trim() === '' ? null : readInJobUnits(typed, 'temperature', job.display);
   const target = read?.ok ? read.value : null;
-  const [found, setFound] = useState<Found | null>(null);
-  useEffect(() => {
-    let left = false;
-    heavyWork()
-      .improve(job, circuit.id, target)
-      .then(
-        (result) => !left && setFound(result),
-        () => {},
-      );
-    return () => {
-      left = true;
-    };
-  }, [job, circuit.id, target]);
+  const { data: found } = useWork<Found>('improve', [job, circuit.id, target], (work) => work.improve(job, circuit.id, target));
   const apply = (label: string, edits: Parameters<typeof put>[1]) => {
     put(clipText(label, 80), edits);
     enqueueSnackbar(`Done: ${label}. Ctrl+Z takes it back.`);

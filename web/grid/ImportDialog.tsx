@@ -7,19 +7,18 @@ import DialogTitle from '@mui/material/DialogTitle';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { transfer } from 'comlink';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { MEANING_KINDS, MEANING_LABELS } from '../../exchange/room-columns.ts';
-import { MOST_ROOMS_BYTES } from '../../exchange/rooms-file.ts';
+import { MOST_ROOMS_BYTES, type RoomsFileRead } from '../../exchange/rooms-file.ts';
 import type { PreviewRow, RoomsPreview } from '../../exchange/rooms-table.ts';
 import { problemOfTaking, takeRooms } from '../../exchange/take-rooms.ts';
 import type { EmitterKind } from '../../model/job.ts';
 import { newCircuit, nextId } from '../../model/new-job.ts';
 import { SeverityMark } from '../parts/Severity.tsx';
-import { heavyWork } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
+import { runLane } from '../worker/lanes.ts';
 
 /** Rows shown at once; rows with a bad cell are always shown. */
 const MOST_SHOWN = 200;
@@ -58,12 +57,18 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
       });
       return;
     }
-    const result = await heavyWork().readRooms(
-      transfer(bytes, [bytes.buffer]),
-      job.display,
-      job.rooms.map((room) => room.name),
-      sheet,
-    );
+    const names = job.rooms.map((room) => room.name);
+    // Not handed over for good: should the worker fail, the next one is asked with the same bytes.
+    const result = await runLane
+      .ask<RoomsFileRead>((work) => work.readRooms(bytes, job.display, names, sheet))
+      .catch(
+        (error): RoomsFileRead => ({
+          ok: false,
+          problem: error instanceof Error ? error.message : String(error),
+          sheets: [],
+          sheet: null,
+        }),
+      );
     setChosen({ file, sheets: result.sheets, sheet: result.sheet });
     // Offered only where the job could be kept with it: understood is what can be taken in.
     const problem = result.ok ? problemOfTaking(job, result.preview) : result.problem;

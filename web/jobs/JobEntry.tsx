@@ -4,7 +4,7 @@ import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { say } from '../../core/quantity/format.ts';
-import type { JobRow } from '../state/api.ts';
+import type { JobRow } from '../state/jobs-api.ts';
 
 const date = (iso: string): string => new Date(iso).toLocaleDateString(undefined, { dateStyle: 'medium' });
 const moment = (iso: string): string => new Date(iso).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
-import { type JobRow, listJobs } from '../state/api.ts';
+import { type JobRow, listJobs } from '../state/jobs-api.ts';
 import { JobEntry } from './JobEntry.tsx';
 
 interface Props {

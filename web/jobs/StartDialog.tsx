@@ -10,7 +10,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { UnitSystem } from '../../model/quantities.ts';
-import { startJob } from '../state/api.ts';
+import { startJob } from '../state/jobs-api.ts';
 
 /** Name and units of a new job. */
 export default function StartDialog({ onClose }: { onClose: () => void }) {

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import type { OwnEntry, StoredEntry } from '../../model/own-entry.ts';
-import { deleteEntry, keepEntry, ownEntries } from '../state/api.ts';
+import { deleteEntry, keepEntry, ownEntries } from '../state/job-api.ts';
 
 const KEY = ['own-entries'];
 

@@ -17,10 +17,14 @@ import { DesignProvider, useDesigned, useDesignFailure } from '../state/design-c
 import { SessionProvider, useEditing, useOpenJob } from '../state/job-context.tsx';
 import { SumProvider, useSum } from '../state/sum-context.tsx';
 import { takeTyping } from '../state/typing.ts';
-import { OpenFailed } from './LostPage.tsx';
+import { designLane, onRestart } from '../worker/lanes.ts';
+import { OpenFailed, Waiting } from './LostPage.tsx';
+
+// Its program is fetched while the job is.
+designLane.warmUp();
 
 /** Opens a job and puts the strip, the sum and the keys around its pages. */
-export function JobFrame() {
+export default function JobFrame() {
   const { id = '' } = useParams();
   const opening = useOpenJob(id);
   if (opening.state === 'failed') return <OpenFailed detail={opening.detail} missing={opening.missing} />;
@@ -52,11 +56,14 @@ function useLeftTyping() {
   }, [id, edit, enqueueSnackbar]);
 }
 
-const Waiting = ({ text }: { text: string }) => (
-  <Typography role="status" sx={{ p: 4 }}>
-    {text}
-  </Typography>
-);
+/** Says that a worker failed and was started again: what is on screen is worked out anew. */
+function useRestarts() {
+  const { enqueueSnackbar } = useSnackbar();
+  useEffect(
+    () => onRestart(() => enqueueSnackbar('The computing broke off and was started again. Nothing you entered is lost.')),
+    [enqueueSnackbar],
+  );
+}
 
 function Opened({ leftOut }: { leftOut: readonly LeftOut[] }) {
   const [palette, setPalette] = useState(false);
@@ -68,6 +75,7 @@ function Opened({ leftOut }: { leftOut: readonly LeftOut[] }) {
   useJobKeys(() => setPalette(true));
   useArrive();
   useLeftTyping();
+  useRestarts();
   return (
     <Box sx={{ minHeight: '100vh', display: 'flex', flexDirection: 'column' }}>
       <JobStrip onPalette={() => setPalette(true)} />

@@ -9,8 +9,8 @@ import { useNavigate } from 'react-router';
 import { MOST_JOB_BYTES } from '../../exchange/job-file.ts';
 import { JobList } from '../jobs/JobList.tsx';
 import { Brand, Strip } from '../parts/Strip.tsx';
-import { deleteJob, duplicateJob, importJob, type JobRow, restoreJob } from '../state/api.ts';
 import { dropDrafts } from '../state/drafts.ts';
+import { deleteJob, duplicateJob, importJob, type JobRow, restoreJob } from '../state/jobs-api.ts';
 
 const StartDialog = lazy(() => import('../jobs/StartDialog.tsx'));
 

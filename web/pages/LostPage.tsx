@@ -3,6 +3,12 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { Link } from 'react-router';
 
+export const Waiting = ({ text }: { text: string }) => (
+  <Typography role="status" sx={{ p: 4 }}>
+    {text}
+  </Typography>
+);
+
 function Message({ title, text }: { title: string; text: string }) {
   return (
     <Box component="main" sx={{ maxWidth: 560, mx: 'auto', mt: 12, px: 3 }}>
@@ -23,7 +29,7 @@ export const LostPage = () => <Message title="No such page" text="The address le
 export const ErrorPage = () => (
   <Message
     title="This page failed"
-    text="What you entered is kept. Open the job again from the list; if it fails again, save its job file and report it."
+    text="What you entered is kept. Load the page again, or open the job from the list; if it fails again, save its job file and report it."
   />
 );
 

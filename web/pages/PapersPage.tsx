@@ -11,8 +11,8 @@ import { plainCell, resultsToCsv, resultTables, tableToCsv } from '../../exchang
 import { download, downloadCsv } from '../parts/download.ts';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { PageSection, Sheet } from '../parts/Layout.tsx';
-import { jobHistory, openRevision } from '../state/api.ts';
 import { useDesigned } from '../state/design-context.tsx';
+import { jobHistory, openRevision } from '../state/job-api.ts';
 import { useEditing, useJob, useSessionState } from '../state/job-context.tsx';
 
 /** What leaves the job: tables, the job file, and its history. */

@@ -113,7 +113,8 @@ function RunningWall({
   const heating = solved?.zones ?? [];
   const zones = [...heating, ...(solved?.others ?? [])];
   const calling = readCalls(search.get('calls'), zones);
-  const { state, designDay, waiting } = usePlantState(designed, calling);
+  const shown = usePlantState(designed, calling);
+  const { state, designDay, waiting } = shown;
   const change = (next: string[]) => {
     const on = new Set(next);
     setSearch(
@@ -140,8 +141,8 @@ function RunningWall({
         />
       )}
       <Wall
-        sheet={designed.sheet}
-        design={designed.design}
+        sheet={shown.designed.sheet}
+        design={shown.designed.design}
         state={state?.converged ? state : null}
         designDay={designDay}
         picked={picked}

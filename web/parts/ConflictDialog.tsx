@@ -11,9 +11,9 @@ import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { writeJobFile } from '../../exchange/job-file.ts';
 import { clipText } from '../../model/clean-text.ts';
-import { importJob } from '../state/api.ts';
 import { collisionLines } from '../state/collision-words.ts';
 import { useSession, useSessionState } from '../state/job-context.tsx';
+import { importJob } from '../state/jobs-api.ts';
 
 /**
  * Two windows gave the same entries different values. All that does not collide is joined already; these are chosen one by one, and

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { LedgerEntry } from '../../core/design/ledger.ts';
 import { placeName } from '../../core/design/place-name.ts';
 import { readInJobUnits } from '../../core/quantity/parse.ts';
@@ -11,15 +11,15 @@ import { boundsProblem, fieldAt } from '../../model/fields.ts';
 import type { Job, MaterialId } from '../../model/job.ts';
 import { nextId } from '../../model/new-job.ts';
 import { type Place, valueAt } from '../../model/place.ts';
-import { heavyWork } from '../state/design-context.tsx';
 import { useEditing, useJob } from '../state/job-context.tsx';
+import { useWork } from '../worker/use-work.ts';
 import { pumpChoices, sizeChoices } from './choices.ts';
 
 /** What is only assumed, what hangs on each guess, and what settles it. */
 export function Ledger() {
   const job = useJob();
   const { put } = useEditing();
-  const entries = useLedger(job);
+  const { data: entries } = useWork<LedgerEntry[]>('ledger', [job], (work) => work.ledger(job));
   const take = (id: string) =>
     put('Took out an assumption', [{ at: 'assumptions', value: job.assumptions.filter((each) => each.id !== id) }]);
   return (
@@ -40,26 +40,6 @@ export function Ledger() {
       <NewAssumption />
     </Box>
   );
-}
-
-/** The ledger of the newest job, worked out beside the page; the last one stays until the next is there. */
-function useLedger(job: Job): LedgerEntry[] | null {
-  const [entries, setEntries] = useState<LedgerEntry[] | null>(null);
-  useEffect(() => {
-    let stale = false;
-    heavyWork()
-      .ledger(job)
-      .then((found) => {
-        if (!stale) setEntries(found);
-      })
-      .catch(() => {
-        if (!stale) setEntries([]);
-      });
-    return () => {
-      stale = true;
-    };
-  }, [job]);
-  return entries;
 }
 
 function Entry({ entry, onTake }: { entry: LedgerEntry; onTake: () => void }) {

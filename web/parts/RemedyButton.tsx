@@ -1,15 +1,14 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useSnackbar } from 'notistack';
-import { useEffect, useState } from 'react';
-import type { Design } from '../../core/design/design.ts';
 import type { Finding, Remedy } from '../../core/review/finding.ts';
 import { type CyclingTrial, trialInWords } from '../../core/run/cycling-trial.ts';
 import { clipText } from '../../model/clean-text.ts';
 import { applyEdits } from '../../model/place.ts';
-import { heavyWork, useDesigned } from '../state/design-context.tsx';
+import { useDesigned } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
+import { useWork } from '../worker/use-work.ts';
 import { effectOf } from './remedy-effect.ts';
 
 interface ButtonProps {
@@ -48,20 +47,9 @@ export function RemedyEffect({ finding, remedy }: { finding: Finding; remedy: Re
   const job = useJob();
   const designed = useDesigned();
   const { say } = useDisplay();
-  const [after, setAfter] = useState<Design | null>(null);
-  useEffect(() => {
-    let left = false;
-    heavyWork()
-      .design(applyEdits(job, remedy.edits))
-      .then(
-        ({ design }) => !left && setAfter(design),
-        // Without a preview the cure can still be tried and taken back.
-        () => {},
-      );
-    return () => {
-      left = true;
-    };
-  }, [job, remedy]);
+  // Without a preview the cure can still be tried and taken back.
+  const { data, fresh } = useWork('remedy', [job, remedy], (work) => work.design(applyEdits(job, remedy.edits)));
+  const after = fresh ? data?.design : null;
   const trial = useTrial(finding, remedy);
   if (!after || !designed) return null;
   return (
@@ -84,24 +72,14 @@ export function RemedyEffect({ finding, remedy }: { finding: Finding; remedy: Re
 function useTrial(finding: Finding, remedy: Remedy): string | null {
   const job = useJob();
   const { say } = useDisplay();
-  const [found, setFound] = useState<{ of: Remedy; trial: CyclingTrial | null } | null>(null);
   const asked = TRIED.has(finding.rule);
-  useEffect(() => {
-    if (!asked) return;
-    let left = false;
-    heavyWork()
-      .cyclingTrial(job, remedy.edits)
-      .then(
-        (trial) => !left && setFound({ of: remedy, trial }),
-        () => {},
-      );
-    return () => {
-      left = true;
-    };
-  }, [job, remedy, asked]);
+  const trial = useWork<CyclingTrial | null>('trial', [job, remedy], (work) => work.cyclingTrial(job, remedy.edits), {
+    enabled: asked,
+  });
   if (!asked) return null;
-  if (found?.of !== remedy) return 'Running a day with it …';
-  return found.trial && trialInWords(found.trial, say(found.trial.outdoor, 'temperature'));
+  if (trial.failed) return null;
+  if (!trial.fresh) return 'Running a day with it …';
+  return trial.data && trialInWords(trial.data, say(trial.data.outdoor, 'temperature'));
 }
 
 /** Findings whose remedies are tried in a run before they are called cures. */

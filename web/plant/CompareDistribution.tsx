@@ -1,11 +1,10 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useEffect, useState } from 'react';
 import type { DistributionOption } from '../../core/design/compare-distribution.ts';
-import { heavyWork } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
+import { useWork } from '../worker/use-work.ts';
 
 const TITLES: Record<DistributionOption['kind'], string> = { pumps: 'Pump per circuit', valves: 'One pump, valves' };
 
@@ -14,25 +13,11 @@ export function CompareDistribution() {
   const job = useJob();
   const { put } = useEditing();
   const { say } = useDisplay();
-  const [options, setOptions] = useState<DistributionOption[] | null>(null);
-  useEffect(() => {
-    let stale = false;
-    heavyWork()
-      .compareDistribution(job)
-      .then((found) => {
-        if (!stale) setOptions(found);
-      })
-      .catch(() => {
-        if (!stale) setOptions([]);
-      });
-    return () => {
-      stale = true;
-    };
-  }, [job]);
+  const { data: options, failed } = useWork<DistributionOption[]>('distribution', [job], (work) => work.compareDistribution(job));
   if (options === null)
     return (
-      <Typography role="status" variant="body2">
-        Working out both ways …
+      <Typography role={failed ? 'alert' : 'status'} variant="body2">
+        {failed ?? 'Working out both ways …'}
       </Typography>
     );
   const only = (option: DistributionOption) =>

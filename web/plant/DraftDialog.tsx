@@ -6,16 +6,16 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import Typography from '@mui/material/Typography';
 import { useSnackbar } from 'notistack';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import type { Design } from '../../core/design/design.ts';
 import type { PlantDraft } from '../../core/design/draft-plant.ts';
 import { openFindings } from '../../core/review/finding.ts';
 import type { Job } from '../../model/job.ts';
 import { Reading } from '../parts/Layout.tsx';
 import { SEVERITY_WORDS, SeverityMark } from '../parts/Severity.tsx';
-import { heavyWork } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
+import { useWork } from '../worker/use-work.ts';
 
 type Drafted = PlantDraft & { design: Design };
 
@@ -67,21 +67,8 @@ export function DraftDialog({ onClose }: { onClose: () => void }) {
 
 /** The drafts with their designs, worked out off the page's own thread; null until they are there. */
 function useDrafts(job: Job): { drafts: Drafted[] | null; failed: boolean } {
-  const [drafts, setDrafts] = useState<Drafted[] | null>(null);
-  const [failed, setFailed] = useState(false);
-  useEffect(() => {
-    let left = false;
-    heavyWork()
-      .drafts(job)
-      .then(
-        (all) => !left && setDrafts(all),
-        () => !left && setFailed(true),
-      );
-    return () => {
-      left = true;
-    };
-  }, [job]);
-  return { drafts, failed };
+  const { data, failed } = useWork<Drafted[]>('drafts', [job], (work) => work.drafts(job));
+  return { drafts: data, failed: failed !== null };
 }
 
 /** Findings that every draft has: they say nothing about the choice. */

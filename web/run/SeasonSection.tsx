@@ -57,11 +57,13 @@ export function SeasonSection({
   const run = async () => {
     setFailed(false);
     const started = performance.now();
-    const done = await start(1, ([work], tell) =>
-      work?.season(
-        job,
-        weather && { outdoor: weather.outdoor, step: weather.step },
-        proxy(async (share: number) => tell(share)),
+    const done = await start(1, ([lane], tell) =>
+      lane?.ask((work) =>
+        work.season(
+          job,
+          weather && { outdoor: weather.outdoor, step: weather.step },
+          proxy(async (share: number) => tell(share)),
+        ),
       ),
     );
     if (done.ended) return;

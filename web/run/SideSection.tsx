@@ -4,18 +4,20 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
-import { proxy, type Remote } from 'comlink';
+import { proxy } from 'comlink';
 import { useSnackbar } from 'notistack';
-import { lazy, Suspense, startTransition, useEffect, useState } from 'react';
+import { lazy, Suspense, startTransition, useState } from 'react';
 import type { Arrangement } from '../../core/design/draft-plant.ts';
 import { recordOf, withRecord } from '../../core/run/record.ts';
 import { FEWEST_WAYS, MOST_WAYS, type Side, unlike, type Way, type WayKey } from '../../core/run/side-by-side.ts';
 import { clipText } from '../../model/clean-text.ts';
 import type { Job } from '../../model/job.ts';
+import { taken } from '../../model/merge-jobs.ts';
 import { nextId } from '../../model/new-job.ts';
-import { runWork } from '../state/design-context.tsx';
 import { useEditing } from '../state/job-context.tsx';
-import type { Work } from '../worker/design.worker.ts';
+import type { Lane } from '../worker/lane.ts';
+import { runLane } from '../worker/lanes.ts';
+import { useWork } from '../worker/use-work.ts';
 import { Aged } from './Aged.tsx';
 import { SideTable } from './SideTable.tsx';
 import { useFingerprint } from './useFingerprint.ts';
@@ -42,7 +44,7 @@ const firstChoice = ({ separation }: Job): readonly WayKey[] => [
 
 /** Each way through the season, two at a time. @param tell is told the share done of all together */
 async function runAll(
-  workers: readonly Remote<Work>[],
+  lanes: readonly Lane[],
   ways: readonly Way[],
   weather: NamedWeather | null,
   tell: (share: number) => void,
@@ -55,14 +57,16 @@ async function runAll(
     tell(shares.reduce((sum, each) => sum + each, 0) / ways.length);
   };
   await Promise.all(
-    workers.map(async (worker) => {
+    lanes.map(async (lane) => {
       for (let i = waiting.shift(); i !== undefined; i = waiting.shift()) {
         const at = i;
         const season = weather && { outdoor: weather.outdoor, step: weather.step };
-        sides[at] = await worker.side(
-          ways[at] as Way,
-          season,
-          proxy(async (share: number) => say(at, share)),
+        sides[at] = await lane.ask((work) =>
+          work.side(
+            ways[at] as Way,
+            season,
+            proxy(async (share: number) => say(at, share)),
+          ),
         );
         say(at, 1);
       }
@@ -76,31 +80,27 @@ export function SideSection({ job, weather }: { job: Job; weather: NamedWeather 
   const { edit } = useEditing();
   const { enqueueSnackbar } = useSnackbar();
   const { progress, start, cancel } = useLongRun();
-  const [ways, setWays] = useState<Way[] | null>(null);
+  const { data: ways } = useWork<Way[]>('ways', [job], (work) => work.ways(job), { lane: runLane });
   const [chosen, setChosen] = useState<readonly WayKey[]>(() => firstChoice(job));
-  const [ran, setRan] = useState<{ inputs: string; weather: NamedWeather | null; sides: Side[]; seconds: number } | null>(null);
+  const [ran, setRan] = useState<{
+    of: Job;
+    inputs: string;
+    weather: NamedWeather | null;
+    sides: Side[];
+    seconds: number;
+  } | null>(null);
   const [failed, setFailed] = useState(false);
   const inputs = useFingerprint(job);
-  useEffect(() => {
-    let over = false;
-    runWork()
-      .ways(job)
-      .then((found) => !over && setWays(found))
-      .catch(() => !over && setWays([]));
-    return () => {
-      over = true;
-    };
-  }, [job]);
   const picked = (ways ?? []).filter((way) => chosen.includes(way.key));
   const run = async () => {
     setFailed(false);
     const started = performance.now();
-    const done = await start(WORKERS, (workers, tell) => runAll(workers, picked, weather, tell));
+    const done = await start(WORKERS, (lanes, tell) => runAll(lanes, picked, weather, tell));
     if (done.ended) return;
     setFailed(!done.value);
     if (!done.value) return;
     const sides = done.value;
-    startTransition(() => setRan({ inputs, weather, sides, seconds: (performance.now() - started) / 1000 }));
+    startTransition(() => setRan({ of: job, inputs, weather, sides, seconds: (performance.now() - started) / 1000 }));
     keep(sides);
   };
   /** What the ways came to stands among the results of the job that made them. */
@@ -122,12 +122,8 @@ export function SideSection({ job, weather }: { job: Job; weather: NamedWeather 
     );
   };
   const take = (side: Side) => {
-    edit(`Plant: ${side.title}`, (current) => ({
-      ...side.job,
-      runs: current.runs,
-      display: current.display,
-      name: current.name,
-    }));
+    // What was entered while the ways ran is kept.
+    edit(`Plant: ${side.title}`, (current) => taken(ran?.of ?? current, current, side.job));
     enqueueSnackbar(`${side.title}. Ctrl+Z takes it back.`);
   };
   const toggle = (key: WayKey) =>

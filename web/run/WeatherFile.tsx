@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useRef, useState } from 'react';
 import type { WeatherRead } from '../../exchange/weather-file.ts';
-import { runWork } from '../state/design-context.tsx';
+import { runLane } from '../worker/lanes.ts';
 
 /** Weather read from a file, and what was said about it. */
 export type NamedWeather = Extract<WeatherRead, { ok: true }> & { name: string };
@@ -23,7 +23,10 @@ export function WeatherFile({
   const input = useRef<HTMLInputElement>(null);
   const take = async (file: File | undefined) => {
     if (!file) return;
-    const read = await runWork().readWeather(new Uint8Array(await file.arrayBuffer()));
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    const read = await runLane
+      .ask<WeatherRead>((work) => work.readWeather(bytes))
+      .catch((error): WeatherRead => ({ ok: false, problem: error instanceof Error ? error.message : String(error) }));
     setProblem(read.ok ? null : `${file.name}: ${read.problem}`);
     if (read.ok) onWeather({ ...read, name: file.name });
   };

@@ -1,48 +1,32 @@
-import { startTransition, useEffect, useRef, useState } from 'react';
+import { useDeferredValue, useEffect, useState } from 'react';
 import type { PlantState } from '../../core/design/operate.ts';
 import type { RunMoment, RunResult, RunSettings } from '../../core/run/run.ts';
 import type { WhatIf } from '../../core/run/what-if.ts';
 import type { Job } from '../../model/job.ts';
-import { runWork } from '../state/design-context.tsx';
+import { runLane } from '../worker/lanes.ts';
+import { Newest } from '../worker/newest.ts';
+import { useWork } from '../worker/use-work.ts';
 
 /** Rest after the last touch before a day is run, ms. */
 const REST = 150;
 
-interface Ran {
-  key: unknown;
-  result: RunResult | null;
-}
-
 /** The day run in a worker, again whenever job or settings change; the last one stays until the next is there. */
 export function useDay(job: Job, settings: RunSettings) {
-  const [ran, setRan] = useState<Ran | null>(null);
-  const [asked, setAsked] = useState<{ key: unknown; answers: WhatIf[] } | null>(null);
-  // Settings are made anew with each job, so they stand for both.
-  useEffect(() => {
-    let over = false;
-    const rest = setTimeout(async () => {
-      const result = await runWork()
-        .day(job, settings)
-        .catch(() => null);
-      if (over) return;
-      // Charts are painted in pieces, so that keys are heard between them.
-      startTransition(() => setRan({ key: settings, result }));
-      const answers = await runWork()
-        .whatIfs(job, settings)
-        .catch(() => []);
-      if (!over) startTransition(() => setAsked({ key: settings, answers }));
-    }, REST);
-    return () => {
-      over = true;
-      clearTimeout(rest);
-    };
-  }, [job, settings]);
+  const day = useWork<RunResult | null>('day', [job, settings], (work) => work.day(job, settings), { lane: runLane, rest: REST });
+  // The worker hears one question at a time: the day itself comes before what it would be otherwise.
+  const asked = useWork<WhatIf[]>('what-if', [job, settings], (work) => work.whatIfs(job, settings), {
+    lane: runLane,
+    enabled: day.fresh && day.data !== null,
+  });
+  // Charts are painted in pieces, so that keys are heard between them.
+  const result = useDeferredValue(day.data);
+  const answers = useDeferredValue(asked.data);
   return {
-    result: ran?.result ?? null,
-    failed: ran !== null && ran.result === null && ran.key === settings,
-    stale: ran?.key !== settings,
-    answers: asked?.answers ?? [],
-    answersStale: asked?.key !== settings,
+    result,
+    failed: day.failed !== null || (day.fresh && day.data === null),
+    stale: !day.fresh || result !== day.data,
+    answers: answers ?? [],
+    answersStale: !asked.fresh || answers !== asked.data,
   };
 }
 
@@ -52,27 +36,16 @@ export function useDay(job: Job, settings: RunSettings) {
  */
 export function useMinute(moment: RunMoment | null): PlantState | null {
   const [state, setState] = useState<PlantState | null>(null);
-  const wanted = useRef<RunMoment | null>(null);
-  const busy = useRef(false);
-  wanted.current = moment;
+  const [newest] = useState(
+    () =>
+      new Newest(
+        (wanted: RunMoment) => runLane.ask((work) => work.minute(wanted)),
+        // Where one fails the wall keeps what it last showed; the numbers beside it are the run's own.
+        (outcome) => 'output' in outcome && outcome.output && setState(outcome.output),
+      ),
+  );
   useEffect(() => {
-    if (busy.current || !moment) return;
-    const run = async () => {
-      busy.current = true;
-      let done: RunMoment | null = null;
-      try {
-        while (wanted.current && wanted.current !== done) {
-          done = wanted.current;
-          const found = await runWork().minute(done);
-          if (found) setState(found);
-        }
-      } catch {
-        // The wall keeps what it last showed; the numbers beside it are the run's own.
-      } finally {
-        busy.current = false;
-      }
-    };
-    void run();
-  }, [moment]);
+    if (moment) newest.want(moment);
+  }, [newest, moment]);
   return state;
 }

@@ -1,7 +1,5 @@
-import type { Remote } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { ownWorker } from '../state/design-context.tsx';
-import type { Work } from '../worker/design.worker.ts';
+import { Lane } from '../worker/lane.ts';
 
 type Outcome<T> = { ended: true } | { ended: false; value: T | null };
 
@@ -14,10 +12,10 @@ export function useLongRun() {
   const start = useCallback(
     <T>(
       count: number,
-      job: (workers: Remote<Work>[], tell: (share: number) => void) => PromiseLike<T> | undefined,
+      job: (lanes: Lane[], tell: (share: number) => void) => PromiseLike<T> | undefined,
     ): Promise<Outcome<T>> => {
       end.current();
-      const own = Array.from({ length: count }, ownWorker);
+      const own = Array.from({ length: count }, () => new Lane());
       return new Promise((done) => {
         const finish = (outcome: Outcome<T>) => {
           for (const each of own) each.end();
@@ -27,12 +25,7 @@ export function useLongRun() {
         };
         end.current = () => finish({ ended: true });
         setProgress(0);
-        Promise.resolve(
-          job(
-            own.map((each) => each.work),
-            setProgress,
-          ),
-        ).then(
+        Promise.resolve(job(own, setProgress)).then(
           (value) => finish({ ended: false, value: value ?? null }),
           () => finish({ ended: false, value: null }),
         );

@@ -12,10 +12,12 @@ import type { Job } from '../../model/job.ts';
 import type { LeftOut } from '../../model/mend-job.ts';
 import { newJob } from '../../model/new-job.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
-import { ApiProblem, openJob, saveJob } from './api.ts';
-import { draftKeeper, dropDraft, type Kept, keptDrafts, readableDraft } from './drafts.ts';
+import { draftKeeper, dropDraft, type Kept, keptDrafts } from './drafts.ts';
+import { ApiProblem } from './http.ts';
+import { openJob, saveJob } from './job-api.ts';
 import { listenToJob } from './job-news.ts';
 import { type Draft, JobSession, type SessionState } from './job-session.ts';
+import { readableDraft } from './readable-draft.ts';
 
 const Session = createContext<JobSession | null>(null);
 
@@ -59,6 +61,9 @@ export function useOpenJob(id: string): Opening {
       },
     };
     const open = async () => {
+      // Both at once: neither waits for the other.
+      const asked = openJob(id);
+      asked.catch(() => {});
       const kept = await keptInTime(id);
       let leftOut: readonly LeftOut[] = [];
       const read = (raw: Draft | null | undefined, beside: Job) => {
@@ -71,7 +76,7 @@ export function useOpenJob(id: string): Opening {
       const own = kept.own?.dirty || !orphan ? kept.own : orphan.draft;
       const rest = kept.own?.dirty ? kept.others : more;
       try {
-        const stored = await openJob(id);
+        const stored = await asked;
         session = new JobSession(stored, read(own, stored.job), outside);
         for (const { key, draft } of rest) {
           const other = read(draft, stored.job);
@@ -130,7 +135,11 @@ export function useSessionState(): SessionState {
   return useSyncExternalStore(session.subscribe, () => session.state);
 }
 
-export const useJob = (): Job => useSessionState().job;
+/** The open job; how its saving stands redraws nothing that only asks for it. */
+export function useJob(): Job {
+  const session = useSession();
+  return useSyncExternalStore(session.subscribe, () => session.state.job);
+}
 
 export interface Editing {
   /** Changes the job by a recipe. */

@@ -1,8 +1,11 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { PlantState } from '../../core/design/operate.ts';
-import { type Designed, heavyWork } from '../state/design-context.tsx';
+import type { Designed } from '../state/design-context.tsx';
+import { useWork } from '../worker/use-work.ts';
 
 export interface Shown {
+  /** The design the state belongs to. */
+  designed: Designed;
   state: PlantState | null;
   /** Every zone calls: what is seen is the design day. */
   designDay: boolean;
@@ -15,32 +18,24 @@ export const isDesignDay = (calling: readonly string[], heating: readonly { id: 
   calling.length === heating.length && heating.every((zone) => calling.includes(zone.id));
 
 /**
- * The plant with some zones calling. The design day comes with the design; any other state is run in the worker, and
- * the last one stays on the wall until the next is there.
+ * The plant with some zones calling. The design day comes with the design; any other state is run in the worker. Until that is
+ * there the last state stays on the wall, with the design it is of: a drawing and the numbers in it are always of one job.
  * @param calling ids of the zones that call; null for all of them
  */
 export function usePlantState(designed: Designed, calling: readonly string[] | null): Shown {
-  const solved = designed.design.solved;
-  const [other, setOther] = useState<{ key: string; state: PlantState | null } | null>(null);
-  const all = calling === null || isDesignDay(calling, solved?.zones ?? []);
-  const wanted = calling?.join(' ') ?? '';
-  const { job } = designed;
-  useEffect(() => {
-    if (all) return;
-    let stale = false;
-    const ids = wanted === '' ? [] : wanted.split(' ');
-    heavyWork()
-      .run(job, ids)
-      .then((state) => {
-        if (!stale) setOther({ key: wanted, state });
-      })
-      .catch(() => {
-        if (!stale) setOther({ key: wanted, state: null });
-      });
-    return () => {
-      stale = true;
-    };
-  }, [job, all, wanted]);
-  if (all) return { state: solved?.state ?? null, designDay: true, waiting: false };
-  return { state: other?.state ?? solved?.state ?? null, designDay: false, waiting: other?.key !== wanted };
+  const { solved } = designed.design;
+  const designDay = calling === null || isDesignDay(calling, solved?.zones ?? []);
+  const ids = calling ?? [];
+  const ran = useWork<PlantState | null>('state', [designed.job, ids.join(' ')], (work) => work.run(designed.job, [...ids]), {
+    enabled: !designDay,
+  });
+  const ready = designDay || ran.fresh || ran.failed !== null;
+  const state = designDay ? (solved?.state ?? null) : ran.failed === null ? ran.data : null;
+  const [last, setLast] = useState<Shown>({ designed, state, designDay, waiting: !ready });
+  if (ready && (last.designed !== designed || last.state !== state || last.designDay !== designDay || last.waiting))
+    setLast({ designed, state, designDay, waiting: false });
+  if (ready) return { designed, state, designDay, waiting: false };
+  // The first state of a page is not there yet: the design day stands for it, and waits.
+  if (last.waiting) return { designed, state: solved?.state ?? null, designDay: true, waiting: true };
+  return { ...last, waiting: true };
 }

@@ -1,6 +1,8 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { thistleMill } from '../../demo/thistle-mill.ts';
-import { ApiProblem, deleteJob, importJob, jobHistory, listJobs, openJob, openRevision, saveJob, startJob } from './api.ts';
+import { ApiProblem } from './http.ts';
+import { jobHistory, openJob, openRevision, saveJob } from './job-api.ts';
+import { deleteJob, importJob, listJobs, startJob } from './jobs-api.ts';
 
 const answer = (status: number, body: unknown) => new Response(status === 204 ? null : JSON.stringify(body), { status });
 const server = (...answers: (Response | Error)[]) => {

@@ -1,28 +1,8 @@
-import type { Display, Job } from '../../model/job.ts';
+import type { Job } from '../../model/job.ts';
 import type { OwnEntry, StoredEntry } from '../../model/own-entry.ts';
-import type { UnitSystem } from '../../model/quantities.ts';
 import { readJob } from '../../model/read-job.ts';
+import { ApiProblem, asJson, call } from './http.ts';
 import type { SaveAnswer, Stored } from './job-session.ts';
-
-export interface JobRow {
-  id: string;
-  name: string;
-  place: string;
-  roomCount: number;
-  heatLoad: number;
-  system: UnitSystem;
-  revision: number;
-  updatedAt: string;
-  /** When a deleted job is taken out for good; null for one at work. */
-  goneOn: string | null;
-}
-
-/** A page of a list of jobs. */
-export interface JobsPageRows {
-  jobs: JobRow[];
-  /** How many there are in all. */
-  total: number;
-}
 
 export interface RevisionRow {
   revision: number;
@@ -31,40 +11,9 @@ export interface RevisionRow {
   summary: string;
 }
 
-/** The server said no, with a sentence for the person. `status` 0 means it did not answer at all. */
-export class ApiProblem extends Error {
-  readonly status: number;
-  readonly body: Record<string, unknown>;
-  constructor(status: number, detail: string, body: Record<string, unknown> = {}) {
-    super(detail);
-    this.status = status;
-    this.body = body;
-  }
-}
-
-const AWAY = 'The server does not answer. Check that it runs where it was started.';
-const HANGS = 'The server took longer than half a minute and was not waited for. It is asked again.';
 const FAILED = 'The server could not save this. It is tried again.';
-/** Longest time a call is waited for, ms. */
-const LONGEST_CALL = 30_000;
 /** Bad gateway, not available, gateway time-out, no space left: away, and back without a change of the job. */
 const AWAY_STATUS: readonly number[] = [502, 503, 504, 507];
-
-async function call(method: string, path: string, body?: BodyInit, type?: string): Promise<Response> {
-  const answer = await fetch(`/api${path}`, {
-    method,
-    body,
-    headers: type ? { 'Content-Type': type } : {},
-    signal: AbortSignal.timeout(LONGEST_CALL),
-  }).catch((error) => {
-    throw new ApiProblem(0, error instanceof DOMException && error.name === 'TimeoutError' ? HANGS : AWAY);
-  });
-  if (answer.ok) return answer;
-  const problem = (await answer.json().catch(() => ({}))) as Record<string, unknown>;
-  throw new ApiProblem(answer.status, typeof problem.detail === 'string' ? problem.detail : AWAY, problem);
-}
-
-const asJson = (value: unknown): [string, string] => [JSON.stringify(value), 'application/json'];
 
 function stored(body: { revision: number; job: unknown }): Stored {
   const read = readJob(body.job);
@@ -72,20 +21,6 @@ function stored(body: { revision: number; job: unknown }): Stored {
   return { revision: body.revision, job: read.job };
 }
 
-export async function listJobs(asked: { find: string; skip: number; deleted: boolean }): Promise<JobsPageRows> {
-  const query = new URLSearchParams();
-  if (asked.find) query.set('find', asked.find);
-  if (asked.skip) query.set('skip', String(asked.skip));
-  if (asked.deleted) query.set('deleted', 'yes');
-  return (await call('GET', `/jobs${query.size > 0 ? `?${query}` : ''}`)).json();
-}
-export const startJob = async (name: string, display: Display): Promise<{ id: string }> =>
-  (await call('POST', '/jobs', ...asJson({ name, display }))).json();
-export const importJob = async (text: string): Promise<{ id: string }> =>
-  (await call('POST', '/jobs/import', text, 'application/json')).json();
-export const duplicateJob = async (id: string): Promise<{ id: string }> => (await call('POST', `/jobs/${id}/duplicate`)).json();
-export const deleteJob = async (id: string): Promise<void> => void (await call('DELETE', `/jobs/${id}`));
-export const restoreJob = async (id: string): Promise<void> => void (await call('POST', `/jobs/${id}/restore`));
 export const openJob = async (id: string): Promise<Stored> => stored(await (await call('GET', `/jobs/${id}`)).json());
 /** Saves of a job, newest first; only those before a revision where one is given. */
 export const jobHistory = async (id: string, before?: number): Promise<RevisionRow[]> =>

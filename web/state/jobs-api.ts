@@ -1,0 +1,38 @@
+import type { Display } from '../../model/job.ts';
+import type { UnitSystem } from '../../model/quantities.ts';
+import { asJson, call } from './http.ts';
+
+export interface JobRow {
+  id: string;
+  name: string;
+  place: string;
+  roomCount: number;
+  heatLoad: number;
+  system: UnitSystem;
+  revision: number;
+  updatedAt: string;
+  /** When a deleted job is taken out for good; null for one at work. */
+  goneOn: string | null;
+}
+
+/** A page of a list of jobs. */
+export interface JobsPageRows {
+  jobs: JobRow[];
+  /** How many there are in all. */
+  total: number;
+}
+
+export async function listJobs(asked: { find: string; skip: number; deleted: boolean }): Promise<JobsPageRows> {
+  const query = new URLSearchParams();
+  if (asked.find) query.set('find', asked.find);
+  if (asked.skip) query.set('skip', String(asked.skip));
+  if (asked.deleted) query.set('deleted', 'yes');
+  return (await call('GET', `/jobs${query.size > 0 ? `?${query}` : ''}`)).json();
+}
+export const startJob = async (name: string, display: Display): Promise<{ id: string }> =>
+  (await call('POST', '/jobs', ...asJson({ name, display }))).json();
+export const importJob = async (text: string): Promise<{ id: string }> =>
+  (await call('POST', '/jobs/import', text, 'application/json')).json();
+export const duplicateJob = async (id: string): Promise<{ id: string }> => (await call('POST', `/jobs/${id}/duplicate`)).json();
+export const deleteJob = async (id: string): Promise<void> => void (await call('DELETE', `/jobs/${id}`));
+export const restoreJob = async (id: string): Promise<void> => void (await call('POST', `/jobs/${id}/restore`));
