@@ -41,6 +41,9 @@ function ownOriginOnly(hosts: readonly string[]): RequestHandler {
   };
 }
 
+/** The mark of one answer, as its policy names it. */
+const nonceOf = (_request: unknown, response: unknown): string => `'nonce-${(response as express.Response).locals.nonce}'`;
+
 /** The whole application: security headers, API, built interface. */
 export function createApp({ database, webFolder, hosts, instance }: Settings): Express {
   const app = express();
@@ -55,10 +58,10 @@ export function createApp({ database, webFolder, hosts, instance }: Settings): E
         useDefaults: false,
         directives: {
           defaultSrc: ["'self'"],
-          scriptSrc: ["'self'"],
+          // The page's one script of its own, and its style tags, carry the nonce; the style engine writes those at run time.
+          scriptSrc: ["'self'", nonceOf],
           workerSrc: ["'self'"],
-          // The style engine writes rules at run time; its tags carry this nonce.
-          styleSrc: ["'self'", (_request, response) => `'nonce-${(response as express.Response).locals.nonce}'`],
+          styleSrc: ["'self'", nonceOf],
           imgSrc: ["'self'", 'data:'],
           fontSrc: ["'self'"],
           connectSrc: ["'self'"],

@@ -4,11 +4,11 @@ import { z } from 'zod';
 import { Problem } from './problem.ts';
 
 /** What the build writes of its parts: which file each source became, and what that imports. */
-const Manifest = z.record(z.string(), z.object({ file: z.string(), imports: z.array(z.string()).optional() }));
+const Manifest = z.record(
+  z.string(),
+  z.object({ file: z.string(), imports: z.array(z.string()).optional(), assets: z.array(z.string()).optional() }),
+);
 type Manifest = z.infer<typeof Manifest>;
-
-/** What a job's page starts before anything else. */
-const EARLY = 'web/early-start.ts';
 
 const readManifest = async (webFolder: string): Promise<Manifest> => {
   try {
@@ -52,12 +52,15 @@ export async function pageFor(path: string, webFolder: string, nonce: string): P
   });
   const manifest = await readManifest(webFolder);
   const sources = sourcesOf(path);
-  const preload = (file: string) => `<link rel="modulepreload" crossorigin href="/${file}">`;
   const links = filesOf(sources, manifest)
     .filter((file) => !page.includes(file))
-    .map(preload);
-  const [early, ...first] = sources.length > 0 ? filesOf([EARLY], manifest) : [];
-  // It waits for nothing but its own parts, and they come before all others: it is small, and what it asks for takes longest.
-  if (early) links.unshift(`<script type="module" async crossorigin src="/${early}"></script>`, ...first.map(preload));
-  return page.replaceAll('__NONCE__', nonce).replace('<title>', `${links.join('')}<title>`);
+    .map((file) => `<link rel="modulepreload" crossorigin href="/${file}">`);
+  // The job and the worker's program take long, and the page's own program would only ask for them at its end.
+  const [, job] = /^\/jobs\/([0-9a-f-]{36})(\/|$)/.exec(path) ?? [];
+  if (job) links.unshift(`<link rel="preload" as="fetch" crossorigin href="/api/jobs/${job}">`);
+  const worker = job && Object.values(manifest).flatMap(({ assets = [] }) => assets.filter((file) => /worker/.test(file)))[0];
+  return page
+    .replaceAll('__NONCE__', nonce)
+    .replaceAll('__WORKER__', worker ? `/${worker}` : '')
+    .replace('<title>', `${links.join('')}<title>`);
 }

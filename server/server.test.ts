@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer, request as httpRequest, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -251,11 +251,41 @@ describe('the page', () => {
 
   it('carries the mark of its own policy, made anew each time', async () => {
     const [one, two] = [await page('/'), await page('/jobs/anything/plant')];
-    const markOf = ({ text }: { text: string }) => /style-nonce" content="([^"]+)"/.exec(text)?.[1] ?? '';
+    const markOf = ({ text }: { text: string }) => /<script nonce="([^"]+)"/.exec(text)?.[1] ?? '';
     expect(markOf(one).length).toBeGreaterThan(15);
     expect(one.policy).toContain(`'nonce-${markOf(one)}'`);
     expect(markOf(two)).not.toBe(markOf(one));
-    expect(one.text).not.toContain('__NONCE__');
+    expect(one.text).not.toMatch(/__NONCE__|__WORKER__/);
+  });
+
+  it('names the parts of a page to the browser before its program asks for them', async () => {
+    mkdirSync(join(webFolder, '.vite'), { recursive: true });
+    writeFileSync(
+      join(webFolder, '.vite', 'manifest.json'),
+      JSON.stringify({
+        'web/pages/JobFrame.tsx': { file: 'assets/JobFrame-1.js', imports: ['_shared.js'] },
+        'web/pages/RoomsPage.tsx': { file: 'assets/RoomsPage-1.js', imports: ['_shared.js'] },
+        'web/pages/PlantPage.tsx': { file: 'assets/PlantPage-1.js' },
+        '_shared.js': { file: 'assets/shared-1.js', assets: ['assets/design.worker-1.js'] },
+      }),
+    );
+    const id = '00000000-0000-4000-8000-000000000000';
+    const { text } = await page(`/jobs/${id}/rooms`);
+    const linked = [...text.matchAll(/<link rel="(?:modulepreload|preload)"[^>]*href="([^"]+)"/g)].map(([, href]) => href);
+    expect(linked).toEqual([`/api/jobs/${id}`, '/assets/JobFrame-1.js', '/assets/shared-1.js', '/assets/RoomsPage-1.js']);
+    expect(text).toContain("new Worker('/assets/design.worker-1.js'");
+    const list = await page('/');
+    expect(list.text).not.toContain('modulepreload');
+    expect(list.text).toContain("new Worker('', ");
+    rmSync(join(webFolder, '.vite'), { recursive: true });
+  });
+
+  it('goes out compressed to who can read that', async () => {
+    const plain = await fetch(`${base}/jobs`, { headers: { 'Accept-Encoding': 'identity' } });
+    const packed = await fetch(`${base}/jobs`, { headers: { 'Accept-Encoding': 'gzip' } });
+    expect(plain.headers.get('content-encoding')).toBeNull();
+    expect(packed.headers.get('content-encoding')).toBe('gzip');
+    expect(await packed.json()).toEqual(await plain.json());
   });
 
   it('gives nothing outside its folder', async () => {

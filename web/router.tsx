@@ -3,7 +3,6 @@ import { createBrowserRouter, Navigate, type RouteObject } from 'react-router';
 import { JobsPage } from './pages/JobsPage.tsx';
 import { ErrorPage, LostPage, Waiting } from './pages/LostPage.tsx';
 import { askEarly } from './state/early.ts';
-import { startEarly } from './worker/start-worker.ts';
 
 /** A page that is fetched when it is gone to. */
 const page = (path: string, fetchPage: () => Promise<{ default: ComponentType }>): RouteObject => ({
@@ -19,7 +18,6 @@ export const router = createBrowserRouter([
     // The job is on its way while the program that shows it is.
     loader: ({ params }) => {
       askEarly(`/jobs/${params.id}`);
-      startEarly();
       return null;
     },
     shouldRevalidate: ({ currentParams, nextParams }) => currentParams.id !== nextParams.id,

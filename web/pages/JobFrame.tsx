@@ -1,12 +1,11 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useSnackbar } from 'notistack';
-import { Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { Outlet, useMatch, useParams } from 'react-router';
 import { clipText } from '../../model/clean-text.ts';
 import type { LeftOut } from '../../model/mend-job.ts';
 import { isRoomColumn, setCell } from '../grid/room-edits.ts';
-import { ConflictDialog } from '../parts/ConflictDialog.tsx';
 import { JobStrip } from '../parts/JobStrip.tsx';
 import { KeptBar } from '../parts/KeptBar.tsx';
 import { Palette } from '../parts/Palette.tsx';
@@ -14,11 +13,14 @@ import { SumPanel } from '../parts/SumPanel.tsx';
 import { useArrive } from '../parts/useArrive.ts';
 import { useJobKeys } from '../parts/useJobKeys.ts';
 import { DesignProvider, useDesigned, useDesignFailure } from '../state/design-context.tsx';
-import { SessionProvider, useEditing, useOpenJob } from '../state/job-context.tsx';
+import { SessionProvider, useEditing, useOpenJob, useSessionState } from '../state/job-context.tsx';
 import { SumProvider, useSum } from '../state/sum-context.tsx';
 import { takeTyping } from '../state/typing.ts';
 import { designLane, onRestart } from '../worker/lanes.ts';
 import { OpenFailed, Waiting } from './LostPage.tsx';
+
+// Rarely seen: it comes when it is. The palette is there before: whoever opens it types on at once.
+const ConflictDialog = lazy(() => import('../parts/ConflictDialog.tsx'));
 
 // Its program is fetched while the job is.
 designLane.warmUp();
@@ -70,6 +72,7 @@ function Opened({ leftOut }: { leftOut: readonly LeftOut[] }) {
   const designed = useDesigned();
   const failure = useDesignFailure();
   const { figureId } = useSum();
+  const { saving } = useSessionState();
   // The wall has a panel of its own beside it.
   const onWall = useMatch('/jobs/:id/plant') !== null;
   useJobKeys(() => setPalette(true));
@@ -113,8 +116,8 @@ function Opened({ leftOut }: { leftOut: readonly LeftOut[] }) {
           </Box>
         )}
       </Box>
-      <Palette open={palette} onClose={() => setPalette(false)} />
-      <ConflictDialog />
+      {palette && <Palette onClose={() => setPalette(false)} />}
+      <Suspense>{saving.state === 'conflict' && <ConflictDialog />}</Suspense>
     </Box>
   );
 }

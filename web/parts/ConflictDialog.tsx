@@ -19,7 +19,7 @@ import { importJob } from '../state/jobs-api.ts';
  * Two windows gave the same entries different values. All that does not collide is joined already; these are chosen one by one, and
  * nothing is overwritten before.
  */
-export function ConflictDialog() {
+export default function ConflictDialog() {
   const session = useSession();
   const { saving, job } = useSessionState();
   const { enqueueSnackbar } = useSnackbar();

@@ -11,14 +11,13 @@ import { STEPS } from './steps.ts';
 const MOST_FIGURES = 400;
 
 /** Everything by name: pages, rooms, circuits, figures, commands. */
-export function Palette({ open, onClose }: { open: boolean; onClose: () => void }) {
+export function Palette({ onClose }: { onClose: () => void }) {
   const { id } = useParams();
   const navigate = useNavigate();
   const session = useSession();
   const { job } = useSessionState();
   const designed = useDesigned();
   const sum = useSum();
-  if (!open) return null;
   const go = (path: string) => () => {
     onClose();
     navigate(`/jobs/${id}/${path}`);
