@@ -1,4 +1,5 @@
 import { formatNumber, say } from '../core/quantity/format.ts';
+import { KWH } from '../core/quantity/spans.ts';
 import { costOf } from '../core/run/cost.ts';
 import { boughtLabel, efficiencyLabel, notables } from '../core/run/notable.ts';
 import type { RunResult } from '../core/run/run.ts';
@@ -6,7 +7,7 @@ import type { Side } from '../core/run/side-by-side.ts';
 import type { Job } from '../model/job.ts';
 import { tame } from './print.ts';
 
-const kWh = (joules: number) => `${Math.round(joules / 3.6e6)} kWh`;
+const kWh = (joules: number) => `${Math.round(joules / KWH)} kWh`;
 const minutes = (seconds: number | null) => (seconds === null ? 'none ended' : `${Math.round(seconds / 60)} min`);
 
 /** What a run came to, label and words. */

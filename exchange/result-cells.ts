@@ -12,7 +12,7 @@ export interface ResultTable {
   rows: ResultCell[][];
 }
 
-export const TABLE_IDS = [
+const TABLE_IDS = [
   'circuits',
   'pipes',
   'pumps',

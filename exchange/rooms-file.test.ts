@@ -156,7 +156,7 @@ describe('rooms in a workbook', () => {
 
 describe('rooms in a building model', () => {
   it('whose tags never close are refused in one pass', () => {
-    const result = readRoomsGbxml('<gbXML>' + '<a '.repeat(1_500_000), METRIC);
+    const result = readRoomsGbxml(`<gbXML>${'<a '.repeat(1_500_000)}`, METRIC);
     expect(result.ok ? '' : result.problem).toContain('not closed before the next');
     // What stands in comments and data sections is no tag.
     const fine = readRoomsGbxml('<gbXML><!-- a < b, <c <d --><![CDATA[ <x <y ]]></gbXML>', METRIC);

@@ -3,7 +3,7 @@ import type { Display } from '../model/job.ts';
 import { type RoomsRead, readRoomsTable, type TableLine } from './rooms-table.ts';
 
 /** Largest building model taken in, bytes, and how deep it may nest. */
-export const MOST_MODEL_BYTES = 20_000_000;
+const MOST_MODEL_BYTES = 20_000_000;
 const MOST_DEPTH = 40;
 
 /** Names of units in the schema of gbXML 6.01, and what they are called here. */

@@ -1,10 +1,10 @@
+import { KWH } from '../core/quantity/spans.ts';
 import { fromSI, unitFor } from '../core/quantity/units.ts';
 import type { RunResult } from '../core/run/run.ts';
 import type { Display, Job } from '../model/job.ts';
 import type { QuantityKind } from '../model/quantities.ts';
 import type { ResultTable, Writing } from './result-cells.ts';
 
-const KWH = 3.6e6;
 const tenth = (value: number | null): number | null => (value === null ? null : Math.round(value * 10) / 10);
 
 /** What runs came to that are kept with the job, the newest last. */

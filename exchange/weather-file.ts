@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { DAY } from '../core/quantity/spans.ts';
 import { decodeText, MOST_TEXT_BYTES } from './decode-text.ts';
 import { isTime, minuteOf, spaced, type Timed } from './weather-times.ts';
 
@@ -161,9 +162,9 @@ function finished(timed: readonly Omit<Timed, 'minute'>[], step: number, notes: 
     bridged += missing;
     i = next - 1;
   }
-  if ((outdoor.length * step) / 86_400 < 1)
+  if ((outdoor.length * step) / DAY < 1)
     return { ok: false, problem: 'The file covers less than a day. Give at least 24 hours.' };
-  const days = (outdoor.length * step) / 86_400;
+  const days = (outdoor.length * step) / DAY;
   return {
     ok: true,
     outdoor,

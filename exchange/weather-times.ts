@@ -35,7 +35,7 @@ export function minuteOf(cell: string): number | null {
 /** Longest step back that clocks make, minutes: an hour when summer time ends. */
 const CLOCK_CHANGE = 60;
 /** Steps of a file that does not say how it goes, s. */
-export const HOUR = 3600;
+const HOUR = 3600;
 
 export type Spaced =
   | { ok: true; values: Omit<Timed, 'minute'>[]; step: number; timed: boolean; repeated: number }

@@ -6,11 +6,11 @@ import { autoOr, deltaT, Id, MOST_ROOMS, Name, quantity, temperature, text } fro
 export const LOOP_VALVES = ['set', 'flow-holding', 'thermostatic', 'none'] as const;
 
 /** How a piece of pipe can be reached: in the open, under boards, or buried in screed or wall. */
-export const REACHES = ['open', 'under-boards', 'buried'] as const;
+const REACHES = ['open', 'under-boards', 'buried'] as const;
 export type Reach = (typeof REACHES)[number];
 
 /** A piece of the pipe tree beyond a manifold: flow and return side by side, its length one way. */
-export const SectionSchema = z.strictObject({
+const SectionSchema = z.strictObject({
   id: Id,
   name: Name,
   /** The section it branches off; null at the end of the run from the plant. */
@@ -23,7 +23,7 @@ export const SectionSchema = z.strictObject({
   reach: z.enum(REACHES, `is no way to reach a pipe; use one of ${REACHES.join(', ')}`),
 });
 /** Most sections of one circuit. */
-export const MOST_SECTIONS = 200;
+const MOST_SECTIONS = 200;
 
 /** A valve with three or four ports, or a pump between bars and circuit: at a set flow, or at a speed that follows the mix. */
 export const MIXINGS = ['three-way', 'four-way', 'injection-fixed', 'injection-variable'] as const;
@@ -31,7 +31,7 @@ export type Mixing = (typeof MIXINGS)[number];
 export const MIXING_DRIVES = ['motorised', 'thermostatic'] as const;
 export const HANDS = ['right', 'left'] as const;
 
-export const EMITTER_KINDS = ['radiators', 'floor', 'air-units'] as const;
+const EMITTER_KINDS = ['radiators', 'floor', 'air-units'] as const;
 
 export const CircuitSchema = z.strictObject({
   id: Id,

@@ -8,7 +8,7 @@ export type Signal = (typeof SIGNALS)[number];
 export const SOURCE_CALLS = ['contact', '0-10V', 'bus'] as const;
 
 /** Whether the plant can be cut off the mains; `unknown` until somebody has looked. */
-export const ISOLATORS = ['unknown', 'switch', 'none'] as const;
+const ISOLATORS = ['unknown', 'switch', 'none'] as const;
 
 export const ControlsSchema = z.strictObject({
   thermostat: z.enum(SIGNALS, `is no signal; use one of ${SIGNALS.join(', ')}`),

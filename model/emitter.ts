@@ -14,9 +14,9 @@ export const FLOOR_SYSTEMS = ['wet', 'low-build', 'grooved-panel', 'plates-below
 export type FloorSystem = (typeof FLOOR_SYSTEMS)[number];
 
 /** Serpentine: one way, cooling along; counterflow: flow and return side by side, even all over. */
-export const FLOOR_LAYOUTS = ['serpentine', 'counterflow'] as const;
+const FLOOR_LAYOUTS = ['serpentine', 'counterflow'] as const;
 /** What the surface may reach: 29 °C where people stay, 33 °C in bathrooms, 27 °C where asked. */
-export const FLOOR_USES = ['living', 'bathroom', 'gentle'] as const;
+const FLOOR_USES = ['living', 'bathroom', 'gentle'] as const;
 export type FloorUse = (typeof FLOOR_USES)[number];
 
 const common = {
@@ -28,7 +28,7 @@ const common = {
   share: autoOr(quantity('rooms/*/emitters/*/share')),
 };
 
-export const PanelSchema = z.strictObject({
+const PanelSchema = z.strictObject({
   kind: z.literal('panel'),
   ...common,
   type: z.enum(PANEL_TYPES, `is no panel type; use one of ${PANEL_TYPES.join(', ')}`),
@@ -37,7 +37,7 @@ export const PanelSchema = z.strictObject({
 });
 
 /** A cooling rating: in all and of that without drying, at the water and air of the data sheet. */
-export const CoolingRatingSchema = z.strictObject({
+const CoolingRatingSchema = z.strictObject({
   total: quantity('rooms/*/emitters/*/cooling/total'),
   sensible: quantity('rooms/*/emitters/*/cooling/sensible'),
   flow: temperature('rooms/*/emitters/*/cooling/flow'),
@@ -47,7 +47,7 @@ export const CoolingRatingSchema = z.strictObject({
 });
 export type CoolingRating = z.infer<typeof CoolingRatingSchema>;
 
-export const RatedSchema = z.strictObject({
+const RatedSchema = z.strictObject({
   kind: z.literal('rated'),
   ...common,
   form: z.enum(RATED_FORMS, `is no kind of emitter; use one of ${RATED_FORMS.join(', ')}`),
@@ -62,7 +62,7 @@ export const RatedSchema = z.strictObject({
   cooling: CoolingRatingSchema.nullable(),
 });
 
-export const FloorSchema = z.strictObject({
+const FloorSchema = z.strictObject({
   kind: z.literal('floor'),
   ...common,
   system: z.enum(FLOOR_SYSTEMS, `is no floor system; use one of ${FLOOR_SYSTEMS.join(', ')}`),
@@ -90,7 +90,7 @@ export const FloorSchema = z.strictObject({
   heatTransfer: autoOr(quantity('rooms/*/emitters/*/heatTransfer')),
 });
 
-export const FixedSchema = z.strictObject({
+const FixedSchema = z.strictObject({
   kind: z.literal('fixed'),
   ...common,
   /** Heat it takes whatever the water, as long as that is warm enough. */

@@ -23,7 +23,7 @@ export type RoomThermostat = z.infer<typeof ThermostatSchema>;
 export const MOST_THERMOSTATS = 400;
 
 /** Kinds of run that are recorded. */
-export const RUN_KINDS = ['day', 'season', 'side'] as const;
+const RUN_KINDS = ['day', 'season', 'side'] as const;
 const result = z.number('is not a number').nullable();
 
 /** What a run came to, kept with what it was made from. */

@@ -22,17 +22,17 @@ export const JOB_VERSION = 7;
 export const JOB_FORMAT = 'warm-manifold/job';
 
 /** Most circuits one job takes; beyond this a building is split into jobs. */
-export const MOST_CIRCUITS = 200;
+const MOST_CIRCUITS = 200;
 
 /** What the plant does: heat, or heat in winter and cool in summer with the same water. */
-export const MODES = ['heating', 'heating-and-cooling'] as const;
+const MODES = ['heating', 'heating-and-cooling'] as const;
 
 /** How the plant is filled from the main. */
-export const FILLINGS = ['unknown', 'protected', 'unprotected', 'feeder'] as const;
+const FILLINGS = ['unknown', 'protected', 'unprotected', 'feeder'] as const;
 /** Where the relief valve lets go. */
-export const DISCHARGES = ['unknown', 'drain', 'nowhere'] as const;
+const DISCHARGES = ['unknown', 'drain', 'nowhere'] as const;
 
-export const FLUID_KINDS = ['water', 'propylene-glycol', 'ethylene-glycol'] as const;
+const FLUID_KINDS = ['water', 'propylene-glycol', 'ethylene-glycol'] as const;
 /** Where the expansion vessel meets the plant: on the return before the source, or on the flow behind its pump. */
 export const VESSEL_CONNECTIONS = ['source-return', 'source-flow'] as const;
 
@@ -47,11 +47,11 @@ export const RULEBOOKS = [
 ] as const;
 
 /** How long a house keeps its heat: timber, brick, or stone and concrete. */
-export const HOUSE_MASSES = ['light', 'medium', 'heavy'] as const;
+const HOUSE_MASSES = ['light', 'medium', 'heavy'] as const;
 export type HouseMass = (typeof HOUSE_MASSES)[number];
 
 /** How well a building is insulated, where loads are only guessed by area. */
-export const BUILDING_CLASSES = ['uninsulated', 'partly-insulated', 'insulated', 'modern', 'low-energy'] as const;
+const BUILDING_CLASSES = ['uninsulated', 'partly-insulated', 'insulated', 'modern', 'low-energy'] as const;
 export type BuildingClass = (typeof BUILDING_CLASSES)[number];
 
 export const DisplaySchema = z.strictObject({

@@ -4,10 +4,7 @@ import type { CoolingRating, Emitter, Fixed, Floor, Panel, Rated, RatedForm } fr
 const common = (id: string) => ({ id, name: '', circuit: null, share: 'auto' as const });
 
 /** Exponent and conditions usual on the data sheets of each form: common practice. */
-export const USUAL_RATING: Record<
-  RatedForm,
-  Pick<Rated, 'exponent' | 'ratedFlow' | 'ratedReturn' | 'ratedRoom' | 'ratedOutput'>
-> = {
+const USUAL_RATING: Record<RatedForm, Pick<Rated, 'exponent' | 'ratedFlow' | 'ratedReturn' | 'ratedRoom' | 'ratedOutput'>> = {
   radiator: { exponent: 1.3, ratedFlow: 75, ratedReturn: 65, ratedRoom: 20, ratedOutput: 1000 },
   'towel-rail': { exponent: 1.22, ratedFlow: 75, ratedReturn: 65, ratedRoom: 24, ratedOutput: 500 },
   baseboard: { exponent: 1.4, ratedFlow: 82, ratedReturn: 71, ratedRoom: 18, ratedOutput: 560 },

@@ -8,8 +8,6 @@ export type Celsius = number & { readonly scale?: 'temperature' };
 /** A temperature difference in K. 10 K of difference are 18 F of difference, not 50 F. */
 export type Kelvin = number & { readonly scale?: 'difference' };
 
-/** Difference between two temperatures, in K. */
-export const difference = (hot: Celsius, cold: Celsius): Kelvin => (hot - cold) as Kelvin;
 /** A temperature moved by a difference. */
 export const shifted = (from: Celsius, by: Kelvin): Celsius => (from + by) as Celsius;
 

@@ -19,7 +19,7 @@ export const SOURCE_KINDS = [
   'other',
 ] as const;
 
-export const STANDINGS = ['indoors', 'open-air', 'enclosed'] as const;
+const STANDINGS = ['indoors', 'open-air', 'enclosed'] as const;
 /** Parts that may sit inside a source. */
 export const INSIDE = [
   'pump',

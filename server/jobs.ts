@@ -40,7 +40,7 @@ const columnsOf = (job: Job) => ({
 /** Most jobs of one answer. */
 export const JOBS_PAGE = 100;
 /** Days a deleted job is kept for those who want it back. */
-export const DELETED_KEPT_DAYS = 30;
+const DELETED_KEPT_DAYS = 30;
 
 export interface JobsAsked {
   /** Part of a name or a place; everything without. */

@@ -20,7 +20,7 @@ const readManifest = async (webFolder: string): Promise<Manifest> => {
 };
 
 /** Sources a page of the address is made of: `/jobs/<id>/plant` needs the frame and the page of the plant. */
-export function sourcesOf(path: string): string[] {
+function sourcesOf(path: string): string[] {
   const [, step] = /^\/jobs\/[^/]+\/([a-z]+)$/.exec(path) ?? [];
   if (!path.startsWith('/jobs/')) return [];
   const page = step ?? 'plant';
@@ -28,7 +28,7 @@ export function sourcesOf(path: string): string[] {
 }
 
 /** Files of some sources and all they import, each once. */
-export function filesOf(sources: readonly string[], manifest: Manifest): string[] {
+function filesOf(sources: readonly string[], manifest: Manifest): string[] {
   const seen = new Set<string>();
   const walk = (source: string) => {
     const part = manifest[source];

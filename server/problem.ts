@@ -13,7 +13,7 @@ export class Problem extends Error {
   }
 }
 
-export function sendProblem(response: Response, problem: Problem): void {
+function sendProblem(response: Response, problem: Problem): void {
   response
     .status(problem.status)
     .type('application/problem+json')

@@ -33,9 +33,9 @@ export interface ControlDevices {
 }
 
 /** Motor of a zone or mixing valve, VA: from memory. */
-export const MOTOR_POWER = 6;
+const MOTOR_POWER = 6;
 /** Spare on a transformer, also for what thermal actuators draw while they are cold, and sizes one can buy, VA: common practice. */
-export const TRANSFORMER_SPARE = 0.25;
+const TRANSFORMER_SPARE = 0.25;
 export const TRANSFORMERS = [20, 35, 50, 63, 75, 100, 150, 200, 250, 320, 400, 500, 630, 800, 1000] as const;
 
 /** The smallest transformer that carries a load in VA with its spare; null beyond the largest. */

@@ -5,7 +5,7 @@ export interface TuningReading {
 }
 
 /** What is near enough, K, and the steps of the slope: common practice. */
-export const NEAR_ENOUGH = 0.5;
+const NEAR_ENOUGH = 0.5;
 const STEP = 0.1;
 /** Lowest slope worth trying. */
 const LEAST = 0.1;

@@ -4,7 +4,7 @@ import { dropsAsSet } from '../design/flow-shares.ts';
 import { settledJob } from '../design/settled-job.ts';
 import { emitterLaw } from '../emitter/emitter.ts';
 import { ladder, type Rung } from '../emitter/ladder.ts';
-import { type EmitterLaw, flowTemperatureFor, lawOfRating } from '../emitter/law.ts';
+import { type EmitterLaw, flowTemperatureFor, lawOfRating, USUAL_EXPONENT } from '../emitter/law.ts';
 import { boilerEfficiency } from '../plant/boiler-efficiency.ts';
 import { copOf } from '../plant/source-gain.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
@@ -41,9 +41,6 @@ interface Need {
   room: number;
 }
 
-/** Exponent of a circuit whose emitters nobody has entered: EN 442, EN 1264, a coil in moving air. */
-const EXPONENT = { radiators: 1.3, floor: 1.1, 'air-units': 1 } as const;
-
 function needsOf(job: Job, circuit: CircuitDesign, all: readonly Rung[]): Need[] {
   const decided = job.circuits.find((each) => each.id === circuit.id);
   if (!decided || circuit.load.value <= 0) return [];
@@ -61,7 +58,7 @@ function needsOf(job: Job, circuit: CircuitDesign, all: readonly Rung[]): Need[]
   );
   const { flowTemperature: flow, temperatureDifference: drop } = decided;
   for (const room of bare) {
-    const law = lawOfRating(room.heatLoad ?? 0, flow, flow - drop, room.roomTemperature, EXPONENT[decided.emitters]);
+    const law = lawOfRating(room.heatLoad ?? 0, flow, flow - drop, room.roomTemperature, USUAL_EXPONENT[decided.emitters]);
     if (law.coefficient > 0) needs.push({ laws: [law], load: room.heatLoad ?? 0, drop, room: room.roomTemperature });
   }
   return needs.filter((need) => need.laws.some((law) => law.coefficient > 0));

@@ -1,5 +1,6 @@
-import type { EmitterKind, RoomThermostat } from '../../model/job.ts';
+import type { RoomThermostat } from '../../model/job.ts';
 import { thermostatOf } from '../control/shared-thermostat.ts';
+import { USUAL_EXPONENT } from '../emitter/law.ts';
 import type { ControlSpec } from '../network/control.ts';
 import { type HeatSpec, logMean } from '../network/heat.ts';
 import type { PumpMode } from '../network/pump-law.ts';
@@ -11,9 +12,6 @@ import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
 import { type AddLink, type AddNode, linkOfParts, pumpLink, pumpMode, wallHeat } from './links.ts';
 import type { Parts } from './plant-parts.ts';
-
-/** Exponents of output over excess temperature: EN 442 typical panel, EN 1264 floor surface, coil in moving air. */
-export const EMITTER_EXPONENT: Record<EmitterKind, number> = { radiators: 1.3, floor: 1.1, 'air-units': 1 };
 
 /** One circuit from the bars to its loops and back. */
 export function addCircuit(context: Context, parts: Parts, i: number, node: AddNode, add: AddLink, mode: PumpMode | null): void {
@@ -188,7 +186,7 @@ function emitterHeat({ circuit, flowTemperature, returnTemperature }: CircuitFlo
     const hot = flowTemperature.value - roomTemperature;
     const cold = returnTemperature.value - roomTemperature;
     if (cold <= 0 || hot <= 0) return {};
-    const exponent = EMITTER_EXPONENT[circuit.emitters];
+    const exponent = USUAL_EXPONENT[circuit.emitters];
     const coefficient = load / logMean(hot, cold) ** exponent;
     return { heat: { kind: 'emitter', coefficient, exponent, room: roomTemperature } };
   };

@@ -19,7 +19,7 @@ export interface DistributionDesign {
 }
 
 /** Whether a circuit has a valve in place of a pump. Mixed circuits keep their pumps: the valve mixes, the pump moves. */
-export const hasZoneValve = ({ job }: Context, { circuit }: CircuitFlow): boolean =>
+const hasZoneValve = ({ job }: Context, { circuit }: CircuitFlow): boolean =>
   job.distribution.kind === 'valves' && circuit.connection === 'direct';
 
 /** The smallest valve of the series that costs the shared pump no more than the rulebook allows. */

@@ -1,4 +1,4 @@
-import { byRule, decided, type Figure, given } from '../figure/figure.ts';
+import { byRule, decided, type Figure } from '../figure/figure.ts';
 import { logMean } from '../network/heat.ts';
 import type { Context } from './context.ts';
 import { kvOf } from './links.ts';
@@ -60,7 +60,3 @@ export function designExchanger(context: Context, source: SourceFlow): SizedExch
     circuitsKv: kvOf(secondary, rules.plateLoss.limit, source.fluid.density),
   };
 }
-
-/** What the plates take of the pumps of the circuits, as an ingredient of their sums. */
-export const plateLossOf = (context: Context) =>
-  given('plates, side of the circuits', 'pressure', context.rules.plateLoss.limit, context.rules.plateLoss.source);

@@ -42,7 +42,7 @@ export const drawnDrop = (circuit: Circuit, sent: number): number =>
  * Delta T of the source: as entered, or where it is left to the circuits the one at which as much water passes the source as they
  * draw: Q / sum(Q_i / dT_i), energy balance where their returns meet.
  */
-export function sourceDrop(job: Job): number {
+function sourceDrop(job: Job): number {
   const { source, separation } = job;
   if (source.temperatureDifference !== 'auto') return source.temperatureDifference;
   const sent = source.flowTemperature - (separation.kind === 'plate-exchanger' ? separation.approach : 0);

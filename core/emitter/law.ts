@@ -1,3 +1,4 @@
+import type { EmitterKind } from '../../model/job.ts';
 import { logMean } from '../network/heat.ts';
 
 /** Output of an emitter in W: coefficient times the log-mean excess temperature to the exponent. */
@@ -5,6 +6,9 @@ export interface EmitterLaw {
   coefficient: number;
   exponent: number;
 }
+
+/** Exponent of a circuit's emitters as a whole, where none is entered: EN 442 typical panel, EN 1264 floor surface, coil in moving air. */
+export const USUAL_EXPONENT: Record<EmitterKind, number> = { radiators: 1.3, floor: 1.1, 'air-units': 1 };
 
 /**
  * Law of an emitter from its rating: K = Q_r / dT_lm,r ^ n, the log-mean normalised by that of the rating itself.

@@ -2,7 +2,7 @@ import type { Celsius } from '../../model/quantities.ts';
 import { findRoot } from '../quantity/root.ts';
 
 /** Sea-level pressure, Pa. */
-export const STANDARD_PRESSURE = 101_325;
+const STANDARD_PRESSURE = 101_325;
 /** Molar mass of water over that of dry air. */
 const MASS_RATIO = 0.621945;
 

@@ -14,7 +14,7 @@ export interface FluidState {
 }
 
 /** Absolute pressure the properties are taken at: an ordinary heating system at about 1 bar gauge, in Pa. */
-export const REFERENCE_PRESSURE = 200_000;
+const REFERENCE_PRESSURE = 200_000;
 /** Range in which liquid water at the reference pressure is certain, in degrees C. */
 export const WATER_RANGE = { from: 0, to: 110 } as const;
 

@@ -26,7 +26,7 @@ export interface Body {
 }
 
 /** What a wet pipe of the usual sizes carries without a bracket beside it, kg: common practice. */
-export const CARRIED_BY_PIPE = 4;
+const CARRIED_BY_PIPE = 4;
 
 interface Shape {
   /** Measures at a bore of 25 mm, m and kg; they grow with the bore, weights with its square. */

@@ -108,24 +108,3 @@ export function cyclingOf(cycle: Cycle): Cycling {
   // It stopped once at most in all that time, or is about to start again.
   return starts === 0 ? steady : { run, pause: LONGEST / starts - run, starts: starts / (LONGEST / 3600) };
 }
-
-/** Most water that is looked at for a tank, m3, and how near it is found, as a share. */
-const MOST_TANK = 50;
-const NEAR = 0.01;
-
-/**
- * Tank in the source's own loop that lets it run for so long, m3; infinity where no tank does, its outlet running past the band first.
- * @param runFor s @param perVolume J/(m3 K)
- */
-export function tankFor(cycle: Cycle, runFor: number, perVolume: number): number {
-  const runsWith = (volume: number) => cyclingOf({ ...cycle, tank: cycle.tank + volume * perVolume }).run;
-  if (runsWith(0) >= runFor) return 0;
-  if (runsWith(MOST_TANK) < runFor) return Number.POSITIVE_INFINITY;
-  let [low, high] = [0.001, MOST_TANK];
-  while (high - low > NEAR * high) {
-    const volume = Math.sqrt(low * high);
-    if (runsWith(volume) < runFor) low = volume;
-    else high = volume;
-  }
-  return high;
-}

@@ -1,7 +1,7 @@
 import { type Fluid, fluidState } from '../fluid/fluid.ts';
 
 /** Atmospheric pressure at sea level, Pa: gauge pressures become absolute with it. */
-export const ATMOSPHERE = 1e5;
+const ATMOSPHERE = 1e5;
 
 /** Vessel sizes commonly stocked, in m3: common practice. */
 export const VESSEL_SIZES = [8, 12, 18, 25, 35, 50, 80, 100, 140, 200, 250, 300, 400, 500, 600, 800, 1000].map(

@@ -4,7 +4,7 @@ import { type HeatPumpState, heatPumpAt } from './heat-pump-map.ts';
 import { traitsOf } from './source-kinds.ts';
 
 /** Temperature of brine from the ground in winter, degrees C: what ground sources are rated at, common practice. */
-export const BRINE = 0;
+const BRINE = 0;
 
 /** What a heat pump draws on, degrees C: the air, or the ground, which stays about so all winter. */
 export const drawnFrom = (source: Pick<Source, 'kind'>, outdoor: number): number => (traitsOf(source).defrosts ? outdoor : BRINE);

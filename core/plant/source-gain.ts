@@ -3,7 +3,7 @@ import { type HeatPump, heatPumpNow } from './heat-pump.ts';
 import { SOURCE_TRAITS } from './source-kinds.ts';
 
 /** Return temperature below which flue gas of natural gas condenses, degrees C: common practice. */
-export const CONDENSING_BELOW = 55;
+const CONDENSING_BELOW = 55;
 
 /** What cooler water does for a source. */
 export type SourceGain =

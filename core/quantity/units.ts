@@ -87,7 +87,7 @@ export function unitFor(kind: QuantityKind, display: Display): string {
   return habitualUnit(kind, display.system);
 }
 
-export function habitualUnit(kind: QuantityKind, system: UnitSystem): string {
+function habitualUnit(kind: QuantityKind, system: UnitSystem): string {
   return UNIT_CHOICES[kind][system === 'us' ? 1 : 0];
 }
 

@@ -1,5 +1,6 @@
 import type { HotWater } from '../../model/job.ts';
 import { HYGIENE_EXCESS } from '../plant/cylinder.ts';
+import { DAY } from '../quantity/spans.ts';
 
 /** A set-back by the clock: lowered by so many K from one hour to another. */
 export interface Setback {
@@ -102,7 +103,7 @@ export class CylinderCall {
 
   private hygiene(time: number, coldest: number): void {
     if (this.cylinder.hygieneTemperature === null) return;
-    const day = Math.floor(time / 86_400);
+    const day = Math.floor(time / DAY);
     const hour = (((time / 3600) % 24) + 24) % 24;
     if (!this.cleaning && day % 7 === HYGIENE_DAY && hour >= HYGIENE_HOUR && this.hygieneDone !== day) {
       this.hygieneSince = time;
@@ -123,7 +124,7 @@ export class CylinderCall {
 }
 
 /** Time at rest after which pumps are moved, and how long, s: common practice. */
-const REST = 7 * 86_400;
+const REST = 7 * DAY;
 export const EXERCISE_TIME = 60;
 
 /** Moves pumps that have stood for a week. */

@@ -1,7 +1,6 @@
 import type { Job } from '../../model/job.ts';
+import { KWH } from '../quantity/spans.ts';
 import type { RunResult } from './run.ts';
-
-const KWH = 3.6e6;
 
 /** What a run cost and emitted, by the numbers of the owner. */
 export interface Cost {

@@ -22,7 +22,7 @@ export interface CoilFlow {
 }
 
 /** Layers a buffer is counted in, top to bottom. */
-export const LAYERS = 10;
+const LAYERS = 10;
 /** Least water of a part, m3: so that none is nothing. */
 const LEAST_VOLUME = 0.0005;
 

@@ -1,9 +1,8 @@
 import { type Job, MOST_RUN_RECORDS, type RunRecord } from '../../model/job.ts';
+import { DAY } from '../quantity/spans.ts';
 import { costOf } from './cost.ts';
 import { fingerprintOf } from './fingerprint.ts';
 import type { RunResult } from './run.ts';
-
-const DAY = 86_400;
 
 /**
  * What a run came to, to be kept with the job that made it.

@@ -1,4 +1,5 @@
 import type { HouseMass } from '../../model/job.ts';
+import { DAY } from '../quantity/spans.ts';
 import type { Setback } from './calling.ts';
 import type { SourceResult } from './dispatch.ts';
 
@@ -157,7 +158,7 @@ export interface RunResult {
 /** Hours and minutes of a time in seconds; beyond the first day with its number. */
 export function clockOf(seconds: number): string {
   const two = (value: number) => String(value).padStart(2, '0');
-  const day = Math.floor(seconds / 86_400);
+  const day = Math.floor(seconds / DAY);
   const time = `${two(Math.floor((seconds / 3600) % 24))}:${two(Math.floor((seconds % 3600) / 60))}`;
   return day > 0 ? `day ${day + 1}, ${time}` : time;
 }

@@ -1,4 +1,5 @@
 import type { HouseMass } from '../../model/job.ts';
+import { DAY } from '../quantity/spans.ts';
 import { MASSES } from './run.ts';
 
 /** A house of one mass that is let cool for some hours. */
@@ -25,7 +26,6 @@ export interface SetBackEffect {
 
 /** Near enough to warm, K: a room comes up to its set point only slowly in the end. */
 const NEAR = 0.2;
-const DAY = 86_400;
 
 /**
  * What a set-back does to a house of first order: it cools towards outdoors by T = T_o + (T_1 - T_o) e^(-t/tau) until it is as

@@ -1,16 +1,17 @@
 import type { Job } from '../../model/job.ts';
 import { runsOpen } from '../control/open-plant.ts';
+import { DAY } from '../quantity/spans.ts';
 import type { RunSettings } from './run.ts';
 import { resampled, syntheticDay, syntheticSeason, type Weather } from './weather.ts';
 
 /** Seconds of a step of a day and of a season. */
-export const DAY_STEP = 60;
+const DAY_STEP = 60;
 export const SEASON_STEP = 120;
 /** Mean of the warmest day, and what a day swings either way, K: invented, of the usual size. */
 const SUMMER = 18;
 const SWING = 4;
 /** Heat of people and things as a share of the design load, and of the sun at its height: invented, of the usual size. */
-export const PEOPLE = 0.05;
+const PEOPLE = 0.05;
 export const SUN = 0.2;
 /** When hot water is drawn, and shares of the day's: mornings and evenings of a household, invented. */
 const DRAWN = [
@@ -21,7 +22,7 @@ const DRAWN = [
   { hour: 21.5, share: 3 / 21 },
 ];
 /** The draws of a day, hour and m3. */
-export const drawsOf = ({ hotWater }: Job): { hour: number; volume: number }[] =>
+const drawsOf = ({ hotWater }: Job): { hour: number; volume: number }[] =>
   hotWater ? DRAWN.map(({ hour, share }) => ({ hour, volume: share * hotWater.dailyDraw })) : [];
 /** A set-back as it is commonly chosen. */
 export const USUAL_SET_BACK = { from: 22, to: 6, by: 3 };
@@ -54,6 +55,6 @@ export const seasonSettings = (job: Job, weather: Weather | null, more: Partial<
   outdoor: weather
     ? resampled(weather, SEASON_STEP)
     : syntheticSeason(job.site.outdoorDesignTemperature, SUMMER, SWING, SEASON_STEP),
-  keepEvery: 86_400 / SEASON_STEP,
+  keepEvery: DAY / SEASON_STEP,
   ...more,
 });

@@ -6,6 +6,7 @@ import { type SettledJob, settledJob } from '../design/settled-job.ts';
 import { ladder } from '../emitter/ladder.ts';
 import { fluidOf, fluidState } from '../fluid/fluid.ts';
 import { coilConductance } from '../plant/cylinder.ts';
+import { DAY } from '../quantity/spans.ts';
 import { rulebookOf } from '../review/rulebooks.ts';
 import { CylinderCall, EXERCISE_TIME, PumpExercise, type Turn, within } from './calling.ts';
 import { CircuitSide, type ZoneSink } from './circuit-side.ts';
@@ -25,7 +26,6 @@ import { type RunZone, thermostaticShare, type ZoneState, type ZoneStep, zoneAft
 const PAUSE = 1000;
 /** Moments at which the booked flows are held against the whole plant. */
 const LOOKS = 48;
-const DAY = 86_400;
 /** Seconds of a step while it settles: only where it comes to matters. */
 const SETTLING_STEP = 300;
 /** Heat of the sun on a job as it is usually set, of which a collector sees all. */

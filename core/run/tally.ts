@@ -1,4 +1,5 @@
 import type { Job } from '../../model/job.ts';
+import { DAY } from '../quantity/spans.ts';
 import { carrierOf } from './bought.ts';
 import { within } from './calling.ts';
 import type { SourceResult } from './dispatch.ts';
@@ -10,7 +11,6 @@ import type { RunZone } from './zone.ts';
 export const SHORT = 0.5;
 /** Above what was wanted by this a zone is too warm, K: common practice. */
 export const TOO_WARM = 2;
-const DAY = 86_400;
 
 /** What moved in a step, W; degrees C of what the source sends and gets back. */
 export interface Counted {

@@ -1,3 +1,5 @@
+import { DAY } from '../quantity/spans.ts';
+
 /** Hour at which a day is coldest; the warmest lies half a day later: common practice, shortly before sunrise. */
 const COLDEST_HOUR = 5;
 
@@ -7,7 +9,7 @@ const COLDEST_HOUR = 5;
  * @returns one value for each step of the day
  */
 export function syntheticDay(mean: number, swing: number, step: number): number[] {
-  const count = Math.round(86_400 / step);
+  const count = Math.round(DAY / step);
   return Array.from({ length: count }, (_, i) => {
     const hour = (i * step) / 3600;
     return mean - swing * Math.cos(((hour - COLDEST_HOUR) / 24) * 2 * Math.PI);
@@ -16,7 +18,7 @@ export function syntheticDay(mean: number, swing: number, step: number): number[
 
 /** Degree days below a base in K d: the sum over all steps of what is missing to it. */
 export const degreeDays = (outdoor: readonly number[], base: number, step: number): number =>
-  outdoor.reduce((sum, at) => sum + (Math.max(base - at, 0) * step) / 86_400, 0);
+  outdoor.reduce((sum, at) => sum + (Math.max(base - at, 0) * step) / DAY, 0);
 
 /** Day of the year that is coldest, counted from the first: middle of January, common practice. */
 const COLDEST_DAY = 15;
@@ -59,11 +61,11 @@ export function resampled({ outdoor, step: given }: Weather, step: number): numb
 }
 
 /** Whole days that a weather covers. */
-export const daysIn = ({ outdoor, step }: Weather): number => Math.floor((outdoor.length * step) / 86_400);
+export const daysIn = ({ outdoor, step }: Weather): number => Math.floor((outdoor.length * step) / DAY);
 
 /** One day of a weather, counted from 0; the last one beyond its end. */
 export function dayOf(weather: Weather, day: number): Weather {
   const at = (time: number) => Math.ceil(time / weather.step);
-  const first = Math.max(0, Math.min(day, daysIn(weather) - 1)) * 86_400;
-  return { outdoor: weather.outdoor.slice(at(first), at(first + 86_400)), step: weather.step };
+  const first = Math.max(0, Math.min(day, daysIn(weather) - 1)) * DAY;
+  return { outdoor: weather.outdoor.slice(at(first), at(first + DAY)), step: weather.step };
 }

@@ -1,5 +1,6 @@
 import type { Job } from '../../model/job.ts';
 import { designWithPlant } from '../design/design-job.ts';
+import { DAY } from '../quantity/spans.ts';
 import type { RunResult, RunSettings } from './run.ts';
 import { USUAL_SET_BACK } from './settings.ts';
 import { simulate } from './simulate.ts';
@@ -55,7 +56,7 @@ function moreWater(job: Job, buffer: number | null): { label: string; job: Job }
 
 /** Days alike, in longer steps, in which a day can repeat itself: its first one is the day asked about. */
 function repeated({ outdoor, step, ...more }: RunSettings): RunSettings {
-  const ofDay = Math.min(outdoor.length, Math.round(86_400 / step));
+  const ofDay = Math.min(outdoor.length, Math.round(DAY / step));
   const every = Math.max(1, Math.round(STEP / step));
   const day = Array.from({ length: Math.floor(ofDay / every) }, (_, i) => outdoor[i * every] as number);
   return {

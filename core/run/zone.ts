@@ -50,7 +50,7 @@ export interface ZoneState {
 }
 
 /** Half the band of a room thermostat, K: common practice. */
-export const HYSTERESIS = 0.3;
+const HYSTERESIS = 0.3;
 
 /** Whether the thermostat calls: on below its band, off above it, and as before within. */
 export const thermostatCalls = (room: number, wanted: number, before: boolean): boolean =>

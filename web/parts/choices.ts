@@ -110,7 +110,7 @@ export const ROUGH_CHOICES = [
   })),
 ];
 
-export const SOURCE_LABELS: Record<SourceKind, string> = {
+const SOURCE_LABELS: Record<SourceKind, string> = {
   'condensing-boiler': 'Condensing boiler, heat only',
   'combination-unit': 'Combination unit: heat and hot water',
   boiler: 'Boiler, not condensing',

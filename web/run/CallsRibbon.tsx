@@ -1,11 +1,11 @@
 import ButtonBase from '@mui/material/ButtonBase';
 import { useTheme } from '@mui/material/styles';
 import { memo, useMemo } from 'react';
+import { DAY } from '../../core/quantity/spans.ts';
 import type { RunMoment, RunResult } from '../../core/run/run.ts';
 import { type CallRow, callRows } from './call-rows.ts';
 import { Track } from './Track.tsx';
 
-const DAY = 86_400;
 const ROW = 24;
 const HOURS = [3, 6, 9, 12, 15, 18, 21];
 

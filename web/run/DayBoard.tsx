@@ -7,6 +7,7 @@ import Slider from '@mui/material/Slider';
 import Typography from '@mui/material/Typography';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link as RouterLink, useNavigate, useParams } from 'react-router';
+import { DAY } from '../../core/quantity/spans.ts';
 import type { RunMoment, RunResult } from '../../core/run/run.ts';
 import type { Designed } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
@@ -19,7 +20,6 @@ import { useMinute } from './useDay.ts';
 const DayTracks = lazy(() => import('./DayTracks.tsx'));
 
 const STEP = MINUTES_KEPT * 60;
-const DAY = 86_400;
 /** Milliseconds between two moments while the day plays, and how far apart these are, s. */
 const PACE = 140;
 const STRIDE = 300;

@@ -2,6 +2,7 @@ import { useTheme } from '@mui/material/styles';
 import { memo } from 'react';
 import { Area, CartesianGrid, ComposedChart, Line, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { formatNumber } from '../../core/quantity/format.ts';
+import { DAY } from '../../core/quantity/spans.ts';
 import { fromSI } from '../../core/quantity/units.ts';
 import type { RunMoment, RunResult } from '../../core/run/run.ts';
 import type { QuantityKind } from '../../model/quantities.ts';
@@ -10,7 +11,6 @@ import { clock } from './settings.ts';
 import { InsideTick, LegendLine, Track } from './Track.tsx';
 import { useInTurn } from './useInTurn.ts';
 
-const DAY = 86_400;
 /** Of the moments kept every so many is a point of a line: more could not be told apart. */
 const DRAWN_EVERY = 4;
 const HOURS = [3, 6, 9, 12, 15, 18, 21].map((hour) => hour * 3600);

@@ -2,13 +2,12 @@ import { useTheme } from '@mui/material/styles';
 import { memo } from 'react';
 import { Area, CartesianGrid, ComposedChart, Line, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { formatNumber } from '../../core/quantity/format.ts';
+import { KWH } from '../../core/quantity/spans.ts';
 import { fromSI } from '../../core/quantity/units.ts';
 import type { DayTotals } from '../../core/run/run.ts';
 import { useDisplay } from '../state/display.ts';
 import { InTurn } from './InTurn.tsx';
 import { InsideTick, LegendLine, Track } from './Track.tsx';
-
-const KWH = 3.6e6;
 
 /** The days of a season: what was sent by what weather, how often the source started, what it made, who was short. */
 function SeasonCharts({ days }: { days: readonly DayTotals[] }) {

@@ -6,6 +6,7 @@ import { proxy } from 'comlink';
 import { lazy, Suspense, startTransition, useState } from 'react';
 import { runsOpen } from '../../core/control/open-plant.ts';
 import { formatNumber } from '../../core/quantity/format.ts';
+import { DAY } from '../../core/quantity/spans.ts';
 import { costOf } from '../../core/run/cost.ts';
 import { boughtLabel, efficiencyLabel } from '../../core/run/notable.ts';
 import { recordOf, withRecord } from '../../core/run/record.ts';
@@ -181,7 +182,7 @@ function SeasonTotals({ job, result }: { job: Job; result: RunResult }) {
   const { say } = useDisplay();
   const { energy, carrier } = result;
   const { cost, emission, missing } = costOf(job, result);
-  const days = result.lasted / 86_400;
+  const days = result.lasted / DAY;
   return (
     <>
       {result.broke && (

@@ -4,10 +4,10 @@ import Typography from '@mui/material/Typography';
 import { memo } from 'react';
 import { Bar, BarChart, LabelList, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { formatNumber } from '../../core/quantity/format.ts';
+import { DAY, KWH } from '../../core/quantity/spans.ts';
 import type { Side } from '../../core/run/side-by-side.ts';
 import { InTurn } from './InTurn.tsx';
 
-const KWH = 3.6e6;
 const BAR = 34;
 
 /** The ways beside each other in what decides: energy bought, starts, power of pumps, hours somebody is cold. */
@@ -26,7 +26,7 @@ function SideCharts({ sides }: { sides: readonly Side[] }) {
     {
       name: 'Starts a day',
       colour: wall.copper,
-      of: ({ run }: Side) => ((run?.cycles ?? 0) * 86_400) / Math.max(run?.lasted ?? 1, 1),
+      of: ({ run }: Side) => ((run?.cycles ?? 0) * DAY) / Math.max(run?.lasted ?? 1, 1),
       digits: 1,
     },
     { name: 'Pumps over the season (kWh)', colour: wall.back, of: ({ run }: Side) => (run?.energy.pumps ?? 0) / KWH, digits: 0 },

@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import { formatNumber } from '../../core/quantity/format.ts';
+import { DAY } from '../../core/quantity/spans.ts';
 import { costOf } from '../../core/run/cost.ts';
 import { boughtLabel, efficiencyLabel } from '../../core/run/notable.ts';
 import type { Side } from '../../core/run/side-by-side.ts';
@@ -50,7 +51,7 @@ export function SideTable({ sides, onTake }: { sides: readonly Side[]; onTake: (
           ],
         ] satisfies Row[])
       : []),
-    ['Starts a day', of((run) => ((run.cycles * 86_400) / Math.max(run.lasted, 1)).toFixed(1))],
+    ['Starts a day', of((run) => ((run.cycles * DAY) / Math.max(run.lasted, 1)).toFixed(1))],
     ['Shortest run', of((run) => runTime(run.shortestRun))],
     ['Somebody short of heat', of((run) => `${formatNumber(run.hoursAnyShort, 0)} h`)],
     ['Somebody too warm', of((run) => `${formatNumber(run.hoursAnyWarm, 0)} h`)],

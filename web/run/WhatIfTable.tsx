@@ -1,8 +1,9 @@
+import { KWH } from '../../core/quantity/spans.ts';
 import type { RunResult } from '../../core/run/run.ts';
 import type { WhatIf } from '../../core/run/what-if.ts';
 import { PlainTable } from '../parts/PlainTable.tsx';
 
-const kWh = (joules: number) => (joules / 3.6e6).toFixed(1);
+const kWh = (joules: number) => (joules / KWH).toFixed(1);
 
 /** The same day with one thing changed at a time. */
 export function WhatIfTable({

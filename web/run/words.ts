@@ -1,7 +1,6 @@
 import { formatNumber } from '../../core/quantity/format.ts';
+import { KWH } from '../../core/quantity/spans.ts';
 import type { RunResult } from '../../core/run/run.ts';
-
-const KWH = 3.6e6;
 
 /** Joules as kilowatt-hours: whole ones from a hundred, else with a tenth. */
 export const kWh = (joules: number): string => {

@@ -7,7 +7,7 @@ const JUST_NOW = 20_000;
  * is kept by then. Once only, so that a part that is missing for good does not load the page for ever.
  * @returns whether it is being loaded
  */
-export function loadRenewed(now = Date.now()): boolean {
+function loadRenewed(now = Date.now()): boolean {
   try {
     if (now - Number(sessionStorage.getItem(KEY) ?? 0) < JUST_NOW) return false;
     sessionStorage.setItem(KEY, String(now));

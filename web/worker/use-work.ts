@@ -8,7 +8,7 @@ const names = new WeakMap<object, number>();
 let named = 0;
 
 /** A short name of an input: an object's own number, since jobs are never changed in place and are too large to spell out. */
-export function nameOf(input: unknown): unknown {
+function nameOf(input: unknown): unknown {
   if (typeof input !== 'object' || input === null) return input;
   const known = names.get(input);
   if (known !== undefined) return `#${known}`;

@@ -7,7 +7,7 @@ export interface FindingKind {
   source: string;
 }
 
-export const PRACTICE = 'common practice';
+const PRACTICE = 'common practice';
 export const CODES = 'common practice; local codes, the maker and licensed trades decide';
 export const HERE = 'follows from the job itself';
 export const SUM = 'worked out by the program; the figure shows its sum';
