@@ -82,7 +82,7 @@ await withServedJob(wideWall(), async (page, _base, at) => {
     for (let i = 0; i < STEPS; i++) await page.mouse.wheel(i < STEPS / 2 ? 60 : -60, 0);
   });
   await watched(page, 'The same zoomed', async () => {
-    for (const zoom of ['60 %', '100 %', '150 %', 'Fit']) {
+    for (const zoom of ['Fit', '100 %', '150 %', 'Readable']) {
       await page.getByRole('button', { name: zoom, exact: true }).click();
       await page.waitForTimeout(300);
     }

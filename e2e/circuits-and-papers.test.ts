@@ -177,3 +177,15 @@ test('thermostatic valves tell the air of each room, and valves that hold their 
   await page.getByRole('option', { name: 'Hold their flow' }).click();
   await expect(loops.getByRole('cell', { name: /^holds [\d.]+\sL\/min$/ }).first()).toBeVisible();
 });
+
+test('no page is wider than a phone, and the open step is in sight', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 800 });
+  const id = await openJob(page, thistleMill, 'plant');
+  for (const step of ['site', 'rooms', 'emitters', 'circuits', 'pipes', 'plant', 'duty', 'controls', 'run', 'papers']) {
+    await page.goto(`/jobs/${id}/${step}`);
+    const open = page.getByRole('navigation', { name: 'Order of the work' }).locator('[aria-current]');
+    await expect(open).toBeInViewport({ ratio: 0.9 });
+    await expect(page.getByRole('status').filter({ hasText: /Working out the plant|One moment|Opening/ })).toHaveCount(0);
+    await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth), step).toBeLessThanOrEqual(390);
+  }
+});

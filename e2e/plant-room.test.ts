@@ -104,3 +104,35 @@ test('parts are found by name on the wall, the panel makes room, and paper shows
   await expect(page.getByRole('button', { name: 'Print' })).toBeHidden();
   await expect(page.getByRole('navigation')).toBeHidden();
 });
+
+test('Fit shows the whole plant, and a state that does not fit it is said', async ({ page }) => {
+  // Six circuits and a cylinder, with the panel open: the widest of the plants on a small screen.
+  const circuits = thistleMill.circuits.flatMap((circuit, i) =>
+    i < 2 ? [circuit, { ...circuit, id: `${circuit.id}0`, name: `More ${i}` }] : [circuit],
+  );
+  const rooms = thistleMill.rooms.map((room, i) =>
+    i % 4 === 0 && ['c1', 'c2'].includes(room.circuit ?? '') ? { ...room, circuit: `${room.circuit}0` } : room,
+  );
+  await openJob(page, { ...thistleMill, name: 'Six circuits', circuits, rooms }, 'plant?calls=10');
+  const alert = page.getByRole('alert').filter({ hasText: 'The address names a state that does not fit this plant' });
+  await expect(alert).toBeVisible();
+  await alert.getByRole('button', { name: 'Understood' }).click();
+  await expect(alert).toBeHidden();
+  expect(new URL(page.url()).searchParams.has('calls')).toBe(false);
+  await page.getByRole('button', { name: 'Fit', exact: true }).click();
+  const drawing = page
+    .getByRole('group', { name: 'Plant-room wall' })
+    .or(page.locator('svg:has(> title:text("Plant-room wall"))'))
+    .first();
+  await expect
+    .poll(() =>
+      drawing.evaluate((svg) => {
+        const frame = svg.parentElement as HTMLElement;
+        return (
+          frame.scrollWidth <= frame.clientWidth + 1 &&
+          svg.getBoundingClientRect().right <= frame.getBoundingClientRect().right + 1
+        );
+      }),
+    )
+    .toBe(true);
+});

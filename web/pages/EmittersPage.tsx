@@ -53,7 +53,14 @@ export default function EmittersPage() {
       {job.rooms.length === 0 ? (
         <Typography>No rooms yet. Enter them with their heat loads on the Rooms page.</Typography>
       ) : (
-        <Box sx={{ display: 'grid', gridTemplateColumns: { lg: 'minmax(0, 1fr) 430px' }, gap: 2.5, alignItems: 'start' }}>
+        <Box
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 430px' },
+            gap: 2.5,
+            alignItems: 'start',
+          }}
+        >
           <Box>
             {job.circuits.map((circuit) => {
               const own = rungs.filter((rung) => rung.circuitId === circuit.id);

@@ -128,8 +128,32 @@ function RunningWall({
       { replace: true },
     );
   };
+  // A link of an earlier plant, or one cut short.
+  const misfit = search.has('calls') && calling === null && zones.length > 0;
   return (
     <>
+      {misfit && (
+        <Box
+          role="alert"
+          sx={{
+            display: 'flex',
+            alignItems: 'center',
+            gap: 2,
+            px: 2,
+            py: 0.8,
+            bgcolor: 'background.paper',
+            borderBottom: 1,
+            borderColor: 'divider',
+          }}
+        >
+          <Typography variant="body2" sx={{ flex: 1 }}>
+            {`The address names a state that does not fit this plant: it takes ${zones.length} calls, each 0 or 1. Every zone calls instead.`}
+          </Typography>
+          <Button size="small" onClick={() => change(heating.map((zone) => zone.id))}>
+            Understood
+          </Button>
+        </Box>
+      )}
       {zones.length > 0 && (
         <Thermostats
           zones={zones}

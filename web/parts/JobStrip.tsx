@@ -5,7 +5,8 @@ import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import { useColorScheme } from '@mui/material/styles';
 import Tooltip from '@mui/material/Tooltip';
-import { NavLink, useParams } from 'react-router';
+import { useEffect, useRef } from 'react';
+import { NavLink, useLocation, useParams } from 'react-router';
 import { useSession, useSessionState } from '../state/job-context.tsx';
 import { SaveState } from './SaveState.tsx';
 import { Brand, Strip } from './Strip.tsx';
@@ -19,6 +20,13 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
   const { mode, setMode } = useColorScheme();
   const before = past.at(-1);
   const after = future[0];
+  const steps = useRef<HTMLElement>(null);
+  const { pathname } = useLocation();
+  // On a narrow screen the steps scroll: the open one is brought into sight.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another page is what moves it
+  useEffect(() => {
+    steps.current?.querySelector('[aria-current]')?.scrollIntoView({ inline: 'center', block: 'nearest' });
+  }, [pathname]);
   return (
     <Strip>
       <Brand short />
@@ -40,6 +48,7 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
       </Box>
       <Box
         component="nav"
+        ref={steps}
         aria-label="Order of the work"
         sx={{
           flex: { xs: '1 0 100%', md: 1 },

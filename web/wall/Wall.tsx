@@ -73,8 +73,8 @@ export function Wall({ sheet, design, state, designDay, picked, onPick, leastZoo
   const { vars, palette } = useTheme();
   const colours = (vars?.palette ?? palette).wall;
   const frame = useRef<HTMLDivElement>(null);
-  const [zoom, setZoom] = useState<Zoom>('fit');
-  const [fit, setFit] = useState(1);
+  const [zoom, setZoom] = useState<Zoom>('read');
+  const [fits, setFits] = useState({ fit: 1, read: 1 });
   const [lit, setLit] = useState<string | null>(null);
   useLayoutEffect(() => {
     const element = frame.current;
@@ -82,15 +82,18 @@ export function Wall({ sheet, design, state, designDay, picked, onPick, leastZoo
     const measure = () => {
       const wide = element.clientWidth / sheet.width;
       const high = element.clientHeight / sheet.height;
-      // A plant too wide to be read whole is drawn as high as the wall and scrolls along it.
-      setFit(wide < leastZoom ? Math.max(leastZoom, Math.min(1.1, high)) : Math.min(MOST_ZOOM, wide, Math.max(high, leastZoom)));
+      setFits({
+        fit: Math.min(MOST_ZOOM, wide, high),
+        // A plant too wide to be read whole is drawn as high as the wall and scrolls along it.
+        read: wide < leastZoom ? Math.max(leastZoom, Math.min(1.1, high)) : Math.min(MOST_ZOOM, wide, Math.max(high, leastZoom)),
+      });
     };
     const watcher = new ResizeObserver(measure);
     watcher.observe(element);
     measure();
     return () => watcher.disconnect();
   }, [sheet.width, sheet.height, leastZoom]);
-  const scale = zoom === 'fit' ? fit : zoom;
+  const scale = typeof zoom === 'number' ? zoom : fits[zoom];
   // Another size is another frame round the same painting: nothing in it is painted anew.
   const shown = useMemo(
     () => ({ design, state, designDay, colours, picked, lit, pick: onPick, light: setLit }),

@@ -8,9 +8,9 @@ import type { Sheet } from '../../core/drawing/sheet.ts';
 // The field with its list comes when somebody first looks for something.
 const WallSearch = lazy(() => import('./WallSearch.tsx'));
 
-/** Size of the drawing: as the window allows, or a share of its own size. */
-export type Zoom = 'fit' | number;
-const STEPS = [0.6, 1, 1.5];
+/** Size of the drawing: all of it in the window, so large that its labels can be read, or a share of its own size. */
+export type Zoom = 'fit' | 'read' | number;
+const STEPS = [1, 1.5];
 
 /** Looking for a part, the size of the drawing, and the drawing on paper. */
 export function WallTools({
@@ -60,6 +60,7 @@ export function WallTools({
         sx={{ bgcolor: 'background.paper' }}
       >
         <ToggleButton value="fit">Fit</ToggleButton>
+        <ToggleButton value="read">Readable</ToggleButton>
         {STEPS.map((step) => (
           <ToggleButton key={step} value={step}>
             {step * 100} %
