@@ -77,11 +77,13 @@ for (let kill = 0; kill < KILLS; kill++) {
   await sleep(200 + Math.random() * 1500);
   const victim = ['server', 'database', 'start script'][kill % 3] as string;
   const before = acknowledged;
-  try {
-    process.kill(pidOf(victim), 'SIGKILL');
-  } catch {
+  const pid = pidOf(victim);
+  // 0 would be this very group of processes.
+  if (!(pid > 0)) {
+    kill--;
     continue;
   }
+  process.kill(pid, 'SIGKILL');
   await sleep(300);
   if (victim === 'start script') script = begin();
   back[victim]?.push(await untilServing());

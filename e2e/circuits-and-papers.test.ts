@@ -24,7 +24,7 @@ test('circuits are added, changed and deleted, and the wall follows', async ({ p
   await expect(page.getByRole('heading', { name: /Slab wants/ })).toBeHidden();
   await saved(page);
   await page.getByRole('link', { name: /Plant$/ }).click();
-  await expect(page.getByRole('button', { name: /Slab: flow temperature: 35\s°C/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /Slab: flow temperature that comes: 35\s°C/ })).toBeVisible();
   await page.goto(`/jobs/${id}/circuits`);
   await page.getByRole('button', { name: 'Delete this circuit' }).click();
   await expect(page.getByText('No circuits yet')).toBeVisible();

@@ -306,7 +306,7 @@ function worstRunLoad(
               heaviest.name || `room ${heaviest.id}`,
               'heatLoad',
               whole,
-              context.isRough(heaviest) ? 'provisional: a rough load' : `${Math.round(useful)} W of it into the room`,
+              context.isRough(heaviest) ? 'provisional: a rough load' : `${context.say(useful, 'heatLoad')} of it into the room`,
             ),
     },
   });

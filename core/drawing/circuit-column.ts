@@ -1,6 +1,6 @@
 import type { Job } from '../../model/job.ts';
 import type { PumpDesign } from '../design/choose-pump.ts';
-import type { CircuitDesign } from '../design/design.ts';
+import type { CircuitDesign, Design } from '../design/design.ts';
 import { type Board, COLUMN, FLOW_BAR, HOUSE, PUMP_AT, RETURN_BAR, risersOf, straight, TAG, VALVE_AT } from './layout.ts';
 import { drawParts } from './parts-along.ts';
 import type { Point } from './sheet.ts';
@@ -13,7 +13,7 @@ export const pumpFigures = ({ duty, designFlow, wantedHead }: PumpDesign) =>
   duty ? [{ id: duty.flow.id }, { id: duty.head.id }] : [{ id: designFlow.id }, { id: wantedHead.id }];
 
 /** The risers of one circuit with its valve, pump and parts, their tags, and the card of what it heats. */
-export function drawCircuit(job: Job, circuit: CircuitDesign, left: number, board: Board): void {
+export function drawCircuit(job: Job, design: Design, circuit: CircuitDesign, left: number, board: Board): void {
   const { sheet, tag, worst } = board;
   const decided = job.circuits.find((each) => each.id === circuit.id);
   if (!decided) return;
@@ -56,6 +56,7 @@ export function drawCircuit(job: Job, circuit: CircuitDesign, left: number, boar
     ],
     'end',
   );
+  const solved = design.solved?.circuits.find((each) => each.id === circuit.id);
   sheet.houses.push({
     circuitId: circuit.id,
     component: `${component}/house`,
@@ -64,8 +65,9 @@ export function drawCircuit(job: Job, circuit: CircuitDesign, left: number, boar
     height: HOUSE.height,
     name: circuit.name,
     load: circuit.load.id,
-    flowFigure: circuit.sized?.flowTemperature.id ?? null,
-    returnFigure: circuit.sized?.returnTemperature.id ?? null,
+    // What comes, where the plant could be solved; else what it is sized for.
+    flowFigure: solved?.supply.id ?? circuit.sized?.flowTemperature.id ?? null,
+    returnFigure: solved?.back.id ?? circuit.sized?.returnTemperature.id ?? null,
     rooms: circuit.roomIds.length,
     severity: worst.get(`${component}/house`) ?? null,
   });

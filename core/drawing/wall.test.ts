@@ -131,6 +131,16 @@ describe.each(['none', 'low-loss-header', 'closely-spaced-tees', 'buffer'] as co
       }
     });
 
+    it('say on the cards what comes to each circuit, as the plant was solved', () => {
+      const { figures, solved } = designJob(job);
+      for (const { circuitId, flowFigure, returnFigure } of sheet.houses) {
+        const came = solved?.state.converged ? solved.state.circuits.find((each) => each.id === circuitId) : undefined;
+        if (!came) continue;
+        expect(figures[flowFigure ?? '']?.value, circuitId).toBe(came.supply);
+        expect(figures[returnFigure ?? '']?.value, circuitId).toBe(came.back);
+      }
+    });
+
     it('name only figures the design has', () => {
       const { figures } = designJob(job);
       const ids = [

@@ -43,7 +43,7 @@ export function wallSheet(job: Job, design: Design): Sheet {
   drawFurtherSources(job, design, layout, board);
   drawBars(job, design, layout, risers, board);
   design.circuits.forEach((circuit, i) => {
-    drawCircuit(job, circuit, left(i), board);
+    drawCircuit(job, design, circuit, left(i), board);
   });
   drawCylinder(job, design, left(columns - 1), board);
   return sheet;

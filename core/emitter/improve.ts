@@ -1,7 +1,8 @@
 import type { Emitter, PanelType } from '../../model/emitter.ts';
-import type { Job } from '../../model/job.ts';
+import type { Display, Job } from '../../model/job.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
 import { withRoughLoads } from '../load/rough-loads.ts';
+import { say, show } from '../quantity/format.ts';
 import { circuitsById, ladder, type Rung, roomEmitters, rungsOf } from './ladder.ts';
 import { PANELS } from './panel.ts';
 
@@ -40,18 +41,18 @@ interface Change {
 }
 
 /** What can be done to one emitter, from little to much, each replacing the one before. */
-function changesOf(emitter: Emitter, place: string): Change[] {
+function changesOf(emitter: Emitter, place: string, display: Display): Change[] {
   switch (emitter.kind) {
     case 'panel': {
       const now = PANELS[emitter.type].output;
       return DEEPER.filter((type) => PANELS[type].output > now).map((type) => ({
-        what: `${PANELS[type].label} on the same face, ${Math.round((PANELS[type].depth - PANELS[emitter.type].depth) * 1000)} mm deeper`,
+        what: `${PANELS[type].label} on the same face, ${say(PANELS[type].depth - PANELS[emitter.type].depth, 'bore', display)} deeper`,
         edits: [{ at: `${place}/type`, value: type }],
       }));
     }
     case 'floor':
       return SPACINGS.filter((spacing) => spacing < emitter.spacing - 1e-9).map((spacing) => ({
-        what: `pipe at ${spacing * 1000} mm instead of ${Math.round(emitter.spacing * 1000)}`,
+        what: `pipe at ${say(spacing, 'bore', display)} instead of ${show(emitter.spacing, 'bore', display).number}`,
         edits: [
           { at: `${place}/spacing`, value: spacing },
           ...(emitter.edgeArea > 0 && emitter.edgeSpacing > spacing ? [{ at: `${place}/edgeSpacing`, value: spacing }] : []),
@@ -61,7 +62,7 @@ function changesOf(emitter: Emitter, place: string): Change[] {
       if (emitter.form !== 'baseboard') return [];
       const steps = Math.round(BASEBOARD_MOST / BASEBOARD_STEP);
       return Array.from({ length: steps }, (_, i) => ({
-        what: `${(i + 1) * BASEBOARD_STEP} m more of baseboard`,
+        what: `${say((i + 1) * BASEBOARD_STEP, 'length', display)} more of baseboard`,
         edits: [{ at: `${place}/length`, value: emitter.length + (i + 1) * BASEBOARD_STEP }],
       }));
     }
@@ -78,7 +79,7 @@ export function improvementsOf(job: Job, rung: Rung): Improvement[] {
   const alone: Job = { ...job, rooms: [room] };
   const found: Improvement[] = [];
   for (const emitter of rung.emitters) {
-    for (const { what, edits } of changesOf(emitter, `rooms/${room.id}/emitters/${emitter.id}`)) {
+    for (const { what, edits } of changesOf(emitter, `rooms/${room.id}/emitters/${emitter.id}`, job.display)) {
       const [changed] = applyEdits(alone, edits).rooms;
       const after = changed && rungsOf(roomEmitters(changed, circuits)).find((each) => each.circuitId === rung.circuitId);
       if (!after || !(after.needed < rung.needed - LEAST_GAIN)) continue;

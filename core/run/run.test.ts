@@ -222,12 +222,22 @@ describe('what if', () => {
   it('asks one thing at a time and answers each', () => {
     expect(answers.map((each) => each.label)).toEqual([
       'As it is',
-      'Set back by 3 K at night',
-      'Water a notch cooler (2 K)',
-      '50 L more water in the return',
+      'Set back by 3\u00a0K at night',
+      'Water a notch cooler (2\u00a0K)',
+      '50\u00a0L more water in the return',
       'Mill hall alone',
     ]);
     expect(answers.every((each) => each.broke === null && each.made > 0)).toBe(true);
+  });
+
+  it('is asked in the units of the job', () => {
+    const us = { ...thistleMill, display: { system: 'us' as const, units: {} } };
+    const labels = [...whatIfs(us, settings({ step: 300, outdoor: syntheticDay(0, 4, 300) }))].map((each) => each.label);
+    expect(labels.slice(1, 4)).toEqual([
+      'Set back by 5.4\u00a0°F at night',
+      'Water a notch cooler (3.6\u00a0°F)',
+      '13.2\u00a0gal more water in the return',
+    ]);
   });
 
   it('a set-back takes less, cooler water leaves no less short, a zone alone takes least', () => {
@@ -242,7 +252,7 @@ describe('what if', () => {
     const buffered = { ...SYSTEMS[20], separation: newSeparation('buffer', { volume: 0.1 }) };
     const labels = [...whatIfs(buffered, settings({ step: 300, outdoor: syntheticDay(0, 4, 300) }))];
     const [plain, , , more] = labels;
-    expect(more?.label).toBe('50 L more buffer');
+    expect(more?.label).toBe('50\u00a0L more buffer');
     expect(more?.cycles).toBeLessThan(plain?.cycles ?? 0);
   });
 

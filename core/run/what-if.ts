@@ -1,5 +1,6 @@
 import type { Job } from '../../model/job.ts';
 import { designWithPlant } from '../design/design-job.ts';
+import { say } from '../quantity/format.ts';
 import { DAY } from '../quantity/spans.ts';
 import type { RunResult, RunSettings } from './run.ts';
 import { USUAL_SET_BACK } from './settings.ts';
@@ -49,9 +50,15 @@ function cooler(job: Job): Job {
 /** More water: in the buffer where there is one, else in a tank in the return. */
 function moreWater(job: Job, buffer: number | null): { label: string; job: Job } {
   if (job.separation.kind === 'buffer' && buffer !== null)
-    return { label: '50 L more buffer', job: { ...job, separation: { ...job.separation, volume: buffer + MORE_WATER } } };
+    return {
+      label: `${say(MORE_WATER, 'volume', job.display)} more buffer`,
+      job: { ...job, separation: { ...job.separation, volume: buffer + MORE_WATER } },
+    };
   const volumiser = (job.source.volumiser ?? 0) + MORE_WATER;
-  return { label: '50 L more water in the return', job: { ...job, source: { ...job.source, volumiser } } };
+  return {
+    label: `${say(MORE_WATER, 'volume', job.display)} more water in the return`,
+    job: { ...job, source: { ...job.source, volumiser } },
+  };
 }
 
 /** Days alike, in longer steps, in which a day can repeat itself: its first one is the day asked about. */
@@ -86,8 +93,12 @@ export function* whatIfs(job: Job, asked: RunSettings): Generator<WhatIf> {
   yield answerOf('As it is', simulate(job, design, plant, settings), lowered);
   yield settings.setBack
     ? answerOf('Without the set-back', run(job, { setBack: null }), false)
-    : answerOf(`Set back by ${USUAL_SET_BACK.by} K at night`, run(job, { setBack: USUAL_SET_BACK }), true);
-  yield answerOf('Water a notch cooler (2 K)', run(cooler(job)), lowered);
+    : answerOf(
+        `Set back by ${say(USUAL_SET_BACK.by, 'temperatureDifference', job.display)} at night`,
+        run(job, { setBack: USUAL_SET_BACK }),
+        true,
+      );
+  yield answerOf(`Water a notch cooler (${say(NOTCH, 'temperatureDifference', job.display)})`, run(cooler(job)), lowered);
   const more = moreWater(job, design.buffer?.tank?.volume.value ?? null);
   yield answerOf(more.label, run(more.job), lowered);
   const { zones } = plant.assembly;
