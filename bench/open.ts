@@ -40,21 +40,22 @@ console.log(
 
 /** Milliseconds from a key that changes every load to the frame in which the cards show it. */
 async function repainted(page: Page, key: string): Promise<number> {
-  const measured = page.evaluate(
-    () =>
-      new Promise<number>((done) => {
-        let from = 0;
-        addEventListener('keydown', (event) => (from = event.timeStamp), { once: true, capture: true });
-        const card = document.querySelector('[aria-label^="Workshop: heat load"]') as Element;
-        const watcher = new MutationObserver(() => {
-          watcher.disconnect();
-          requestAnimationFrame(() => setTimeout(() => done(performance.now() - from)));
-        });
-        watcher.observe(card, { subtree: true, childList: true, characterData: true, attributes: true });
-      }),
-  );
+  // Listening before the key is pressed.
+  await page.evaluate(() => {
+    const shared = globalThis as unknown as { repainted: Promise<number> };
+    shared.repainted = new Promise<number>((done) => {
+      let from = 0;
+      addEventListener('keydown', (event) => (from = event.timeStamp), { once: true, capture: true });
+      const card = document.querySelector('[aria-label^="Workshop: heat load"]') as Element;
+      const watcher = new MutationObserver(() => {
+        watcher.disconnect();
+        requestAnimationFrame(() => setTimeout(() => done(performance.now() - from)));
+      });
+      watcher.observe(card, { subtree: true, childList: true, characterData: true, attributes: true });
+    });
+  });
   await page.keyboard.press(key);
-  return measured;
+  return page.evaluate(() => (globalThis as unknown as { repainted: Promise<number> }).repainted);
 }
 
 await withServedJob(thistleMill, async (page, _base, job) => {

@@ -15,7 +15,7 @@ import { nonce } from '../nonce.ts';
 import { FACING_LABELS, USE_LABELS } from '../parts/choices.ts';
 import { SeverityMark } from '../parts/Severity.tsx';
 import { useDisplay } from '../state/display.ts';
-import { useEditing, useJob } from '../state/job-context.tsx';
+import { useEditing, useJob, useJobPart } from '../state/job-context.tsx';
 import { keepTyping } from '../state/typing.ts';
 import { pasteBlock, ROOM_COLUMNS, type RoomColumn, setCell } from './room-edits.ts';
 
@@ -260,7 +260,7 @@ export default function RoomGrid({ selected, onSelect }: Props) {
 
 /** A number as the job shows it, or what was typed with the reason why it is not used. */
 function QuantityCell({ text, column, bad }: { text: string; column: QuantityColumn; bad: boolean }) {
-  const { display } = useJob();
+  const display = useJobPart((job) => job.display);
   const field = FIELDS[`rooms/*/${column}`];
   const read = text === '' ? null : readInJobUnits(text, field.kind, display);
   if (bad) {

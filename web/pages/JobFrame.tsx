@@ -13,7 +13,7 @@ import { SumPanel } from '../parts/SumPanel.tsx';
 import { useArrive } from '../parts/useArrive.ts';
 import { useJobKeys } from '../parts/useJobKeys.ts';
 import { DesignProvider, useDesigned, useDesignFailure } from '../state/design-context.tsx';
-import { SessionProvider, useEditing, useOpenJob, useSessionState } from '../state/job-context.tsx';
+import { SessionProvider, useConflict, useEditing, useOpenJob } from '../state/job-context.tsx';
 import { SumProvider, useSum } from '../state/sum-context.tsx';
 import { takeTyping } from '../state/typing.ts';
 import { designLane, onRestart } from '../worker/lanes.ts';
@@ -72,7 +72,7 @@ function Opened({ leftOut }: { leftOut: readonly LeftOut[] }) {
   const designed = useDesigned();
   const failure = useDesignFailure();
   const { figureId } = useSum();
-  const { saving } = useSessionState();
+  const conflict = useConflict();
   // The wall has a panel of its own beside it.
   const onWall = useMatch('/jobs/:id/plant') !== null;
   useJobKeys(() => setPalette(true));
@@ -117,7 +117,7 @@ function Opened({ leftOut }: { leftOut: readonly LeftOut[] }) {
         )}
       </Box>
       {palette && <Palette onClose={() => setPalette(false)} />}
-      <Suspense>{saving.state === 'conflict' && <ConflictDialog />}</Suspense>
+      <Suspense>{conflict && <ConflictDialog />}</Suspense>
     </Box>
   );
 }

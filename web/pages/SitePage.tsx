@@ -16,7 +16,7 @@ import { PageSection, Sheet } from '../parts/Layout.tsx';
 import { Ledger } from '../parts/Ledger.tsx';
 import { RulesDialog } from '../parts/RulesDialog.tsx';
 import { useDisplay } from '../state/display.ts';
-import { useEditing, useJob } from '../state/job-context.tsx';
+import { useEditing, useJob, useJobPart } from '../state/job-context.tsx';
 
 const UNIT_LABELS: [QuantityKind, string][] = [
   ['heatLoad', 'Room loads'],
@@ -128,7 +128,7 @@ function glycolHelp(fluid: Job['fluid']): string {
 }
 
 function Units() {
-  const { display } = useJob();
+  const display = useJobPart((job) => job.display);
   const { put } = useEditing();
   const { unit } = useDisplay();
   return (

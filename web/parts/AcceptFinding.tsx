@@ -5,11 +5,11 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { Finding } from '../../core/review/finding.ts';
 import { clipText } from '../../model/clean-text.ts';
-import { useEditing, useJob } from '../state/job-context.tsx';
+import { useEditing, useJobPart } from '../state/job-context.tsx';
 
 /** Lets a finding stand, with the reason kept in the job, or takes that back. */
 export function AcceptFinding({ finding }: { finding: Finding }) {
-  const { accepted } = useJob();
+  const accepted = useJobPart((job) => job.accepted);
   const { put } = useEditing();
   const [open, setOpen] = useState(false);
   const [reason, setReason] = useState('');

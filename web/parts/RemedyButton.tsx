@@ -8,6 +8,7 @@ import { applyEdits } from '../../model/place.ts';
 import { useDesigned } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
+import { designLane } from '../worker/lanes.ts';
 import { useWork } from '../worker/use-work.ts';
 import { effectOf } from './remedy-effect.ts';
 
@@ -48,7 +49,9 @@ export function RemedyEffect({ finding, remedy }: { finding: Finding; remedy: Re
   const designed = useDesigned();
   const { say } = useDisplay();
   // Without a preview the cure can still be tried and taken back.
-  const { data, fresh } = useWork('remedy', [job, remedy], (work) => work.design(applyEdits(job, remedy.edits)));
+  const { data, fresh } = useWork('remedy', [job, remedy], (work) => work.design(applyEdits(job, remedy.edits)), {
+    lane: designLane,
+  });
   const after = fresh ? data?.design : null;
   const trial = useTrial(finding, remedy);
   if (!after || !designed) return null;

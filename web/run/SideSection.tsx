@@ -16,7 +16,6 @@ import { taken } from '../../model/merge-jobs.ts';
 import { nextId } from '../../model/new-job.ts';
 import { useEditing } from '../state/job-context.tsx';
 import type { Lane } from '../worker/lane.ts';
-import { runLane } from '../worker/lanes.ts';
 import { useWork } from '../worker/use-work.ts';
 import { Aged } from './Aged.tsx';
 import { SideTable } from './SideTable.tsx';
@@ -80,7 +79,7 @@ export function SideSection({ job, weather }: { job: Job; weather: NamedWeather 
   const { edit } = useEditing();
   const { enqueueSnackbar } = useSnackbar();
   const { progress, start, cancel } = useLongRun();
-  const { data: ways } = useWork<Way[]>('ways', [job], (work) => work.ways(job), { lane: runLane });
+  const { data: ways } = useWork<Way[]>('ways', [job], (work) => work.ways(job));
   const [chosen, setChosen] = useState<readonly WayKey[]>(() => firstChoice(job));
   const [ran, setRan] = useState<{
     of: Job;

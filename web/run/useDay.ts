@@ -12,10 +12,9 @@ const REST = 150;
 
 /** The day run in a worker, again whenever job or settings change; the last one stays until the next is there. */
 export function useDay(job: Job, settings: RunSettings) {
-  const day = useWork<RunResult | null>('day', [job, settings], (work) => work.day(job, settings), { lane: runLane, rest: REST });
+  const day = useWork<RunResult | null>('day', [job, settings], (work) => work.day(job, settings), { rest: REST });
   // The worker hears one question at a time: the day itself comes before what it would be otherwise.
   const asked = useWork<WhatIf[]>('what-if', [job, settings], (work) => work.whatIfs(job, settings), {
-    lane: runLane,
     enabled: day.fresh && day.data !== null,
   });
   // Charts are painted in pieces, so that keys are heard between them.

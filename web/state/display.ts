@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { type Shown, say, show } from '../../core/quantity/format.ts';
 import { unitFor } from '../../core/quantity/units.ts';
 import type { QuantityKind } from '../../model/quantities.ts';
-import { useJob } from './job-context.tsx';
+import { useJobPart } from './job-context.tsx';
 
 /** Showing values in the units of the open job. */
 export function useDisplay(): {
@@ -10,7 +10,7 @@ export function useDisplay(): {
   show: (value: number, kind: QuantityKind) => Shown;
   unit: (kind: QuantityKind) => string;
 } {
-  const { display } = useJob();
+  const display = useJobPart((job) => job.display);
   return useMemo(
     () => ({
       say: (value, kind) => say(value, kind, display),

@@ -141,6 +141,21 @@ export function useJob(): Job {
   return useSyncExternalStore(session.subscribe, () => session.state.job);
 }
 
+/**
+ * A part of the open job; a change elsewhere in it redraws nothing that only asks for this.
+ * @param part gives one of the job's own values, not a new one
+ */
+export function useJobPart<T>(part: (job: Job) => T): T {
+  const session = useSession();
+  return useSyncExternalStore(session.subscribe, () => part(session.state.job));
+}
+
+/** Whether another window's version of the job waits to be settled with. */
+export function useConflict(): boolean {
+  const session = useSession();
+  return useSyncExternalStore(session.subscribe, () => session.state.saving.state === 'conflict');
+}
+
 export interface Editing {
   /** Changes the job by a recipe. */
   edit: (label: string, recipe: (job: Job) => Job, key?: string) => void;

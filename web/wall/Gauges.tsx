@@ -1,6 +1,6 @@
 import type { FlowLabel, SheetGauge } from '../../core/drawing/sheet.ts';
 import { say } from '../../core/quantity/format.ts';
-import { useJob } from '../state/job-context.tsx';
+import { useJobPart } from '../state/job-context.tsx';
 import { flowOf, ownerOf, useWall } from './wall-context.ts';
 
 const RADIUS = 11;
@@ -24,7 +24,7 @@ export function Gauges({ gauges, flows }: { gauges: readonly SheetGauge[]; flows
 
 function Gauge({ gauge: { point, at, tap, label } }: { gauge: SheetGauge }) {
   const { colours, state, lit } = useWall();
-  const { display } = useJob();
+  const display = useJobPart((job) => job.display);
   const pressure = state?.gauges[point];
   if (pressure === undefined) return null;
   const owner = ownerOf(point);
@@ -55,7 +55,7 @@ function Gauge({ gauge: { point, at, tap, label } }: { gauge: SheetGauge }) {
 
 function Flow({ label: { pipe, at, upright } }: { label: FlowLabel }) {
   const { colours, state, lit } = useWall();
-  const { display } = useJob();
+  const display = useJobPart((job) => job.display);
   const flow = flowOf(state, pipe);
   if (flow === null) return null;
   const owner = ownerOf(pipe);

@@ -1,7 +1,7 @@
 import type { HouseCard } from '../../core/drawing/sheet.ts';
 import { say } from '../../core/quantity/format.ts';
 import { SeverityShape } from '../parts/Severity.tsx';
-import { useJob } from '../state/job-context.tsx';
+import { useJobPart } from '../state/job-context.tsx';
 import { FigureText } from './Tags.tsx';
 import { useWall } from './wall-context.ts';
 
@@ -11,7 +11,7 @@ const LONGEST = 21;
 /** What each circuit heats, above its risers. */
 export function HouseCards({ houses }: { houses: readonly HouseCard[] }) {
   const { colours, lit, light, pick, state, designDay } = useWall();
-  const { display } = useJob();
+  const display = useJobPart((job) => job.display);
   return (
     <>
       {houses.map((house) => {

@@ -4,7 +4,7 @@ import { boreArea } from '../../core/pipe/friction.ts';
 import type { PumpState } from '../../core/plant/circulator.ts';
 import { say, show } from '../../core/quantity/format.ts';
 import { SeverityShape } from '../parts/Severity.tsx';
-import { useJob } from '../state/job-context.tsx';
+import { useJobPart } from '../state/job-context.tsx';
 import { useSum } from '../state/sum-context.tsx';
 import { ownerOf, useWall } from './wall-context.ts';
 
@@ -77,7 +77,7 @@ function pumpAt(state: PlantState, owner: string): PumpState | null {
 /** What a part does in a state other than the design day, in place of its figures; null where those stand. */
 function useNow({ component, word }: Tag): [string, string?] | null {
   const { state, designDay, design } = useWall();
-  const { display } = useJob();
+  const display = useJobPart((job) => job.display);
   if (designDay || !state) return null;
   if (component === 'source') return [say(state.source.heat, 'power', display), say(state.source.flow, 'volumeFlow', display)];
   if (component === 'header') {
@@ -167,7 +167,7 @@ export function FigureText({
   colour?: string;
 }) {
   const { design, colours } = useWall();
-  const { display } = useJob();
+  const display = useJobPart((job) => job.display);
   const { open, figureId } = useSum();
   const figure = design.figures[id];
   if (!figure) return null;

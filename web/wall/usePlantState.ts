@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { PlantState } from '../../core/design/operate.ts';
 import type { Designed } from '../state/design-context.tsx';
+import { designLane } from '../worker/lanes.ts';
 import { useWork } from '../worker/use-work.ts';
 
 export interface Shown {
@@ -27,6 +28,7 @@ export function usePlantState(designed: Designed, calling: readonly string[] | n
   const designDay = calling === null || isDesignDay(calling, solved?.zones ?? []);
   const ids = calling ?? [];
   const ran = useWork<PlantState | null>('state', [designed.job, ids.join(' ')], (work) => work.run(designed.job, [...ids]), {
+    lane: designLane,
     enabled: !designDay,
   });
   const ready = designDay || ran.fresh || ran.failed !== null;

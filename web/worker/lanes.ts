@@ -5,10 +5,10 @@ const restarted = () => {
   for (const tell of listeners) tell();
 };
 
-/** What follows every key: the design and what is shown of it. */
+/** What follows every key, and nothing that takes longer: the design, its state, the preview of a remedy. */
 export const designLane = new Lane(restarted);
 
-/** Days that are run again and again, and the reading of files: typing never waits for them. */
+/** All else: days that are run, comparisons, the reading of files. Typing never waits for them. */
 export const runLane = new Lane(restarted);
 
 /** Tells when a worker failed and was started again. @returns how to stop listening */

@@ -2,7 +2,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import type { Remote } from 'comlink';
 import type { Work } from './design.worker.ts';
 import type { Lane } from './lane.ts';
-import { designLane } from './lanes.ts';
+import { runLane } from './lanes.ts';
 
 const names = new WeakMap<object, number>();
 let named = 0;
@@ -26,7 +26,7 @@ export interface Worked<T> {
 }
 
 interface Options {
-  /** Which worker is asked. */
+  /** Which worker is asked; what takes longer than a design leaves the one that follows every key alone. */
   lane?: Lane;
   /** Nothing is asked while false. */
   enabled?: boolean;
@@ -53,7 +53,7 @@ export function useWork<T>(
   name: string,
   inputs: readonly unknown[],
   ask: (work: Remote<Work>) => PromiseLike<T>,
-  { lane = designLane, enabled = true, rest = 0 }: Options = {},
+  { lane = runLane, enabled = true, rest = 0 }: Options = {},
 ): Worked<T> {
   const query = useQuery({
     queryKey: ['work', name, ...inputs.map(nameOf)],
