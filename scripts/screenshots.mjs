@@ -15,6 +15,9 @@ const shot = async (name, path, prepare = async () => {}) => {
   await page.waitForTimeout(900);
   await prepare();
   await page.waitForTimeout(700);
+  // A page that complains is no picture of itself.
+  const alert = page.getByRole('alert');
+  if ((await alert.count()) > 0) throw new Error(`${name}: ${await alert.first().textContent()}`);
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
 };
 
@@ -42,7 +45,7 @@ await shot('sum', '/jobs/:id/plant', async () => {
   await page.getByRole('button', { name: /^Ground floor: flow at the duty point/ }).click();
   await page.mouse.move(600, 760);
 });
-await shot('plant-calls', '/jobs/:id/plant?calls=01001001', async () => {
+await shot('plant-calls', '/jobs/:id/plant?calls=010010010', async () => {
   await page.mouse.move(600, 760);
 });
 await shot('drafts', '/jobs/:id/plant', async () => {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { thistleMillByLoads as thistleMill } from '../../demo/thistle-mill.ts';
+import { thistleMillByLoads as thistleMill, thistleMill as withTree } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
 import { assumptionLedger } from './ledger.ts';
 import { placeName } from './place-name.ts';
@@ -24,6 +24,20 @@ describe('the assumption ledger', () => {
     // The same pump at the same speed and settings moves more water through a wider pipe.
     expect(other?.consequences.join()).toMatch(/Upper radiators, flow/);
     expect(entry.settling[0]).toMatchObject({ kind: 'look', pass: expect.stringMatching(/15.mm outside.*22 × 0\.9 mm/) });
+  });
+
+  it('takes a guess about a piece of the pipe tree like any other', () => {
+    const circuit = withTree.circuits.find((each) => each.sections.length > 0);
+    const section = circuit?.sections[0];
+    const place = `circuits/${circuit?.id}/sections/${section?.id}`;
+    const [entry] = assumptionLedger({
+      ...withTree,
+      assumptions: [{ id: 'x', place: `${place}/size`, alternatives: ['12x0.7'] }],
+    });
+    expect(entry?.name).toBe(`${circuit?.name}, ${section?.name || section?.id}: pipe`);
+    expect(entry?.taken).toBe('15 × 0.7 mm');
+    expect(entry?.alternatives[0]?.consequences.join()).toMatch(/head of the index run: .* instead of/);
+    expect(placeName(withTree, `${place}/length`)).toBe(`${circuit?.name}, ${section?.name || section?.id}: length`);
   });
 
   it('finds a reading where the two differ by more than the instrument tells', () => {

@@ -24,5 +24,9 @@ export function placeName(job: Job, place: Place): string {
       : list === 'rooms'
         ? job.rooms.find((each) => each.id === id)
         : undefined;
+  const sections = owner && 'sections' in owner ? owner.sections : [];
+  const section = rest[0] === 'sections' ? sections.find((each) => each.id === rest[1]) : undefined;
+  if (owner && section)
+    return `${owner.name || owner.id}, ${section.name || section.id}: ${rest[2] === 'size' ? 'pipe' : (fieldAt(place)?.label ?? rest[2])}`;
   return owner ? `${owner.name || owner.id}: ${what}` : (fieldAt(place)?.label ?? place);
 }

@@ -95,7 +95,7 @@ export function Improvements({ circuit }: { circuit: Circuit }) {
                 ` Whatever is done, ${plan.tooHot.map((each) => each.name).join(', ')} ${plan.tooHot.length === 1 ? 'stays' : 'stay'} above.`}
             </Typography>
             <Box component="ul" sx={{ m: 0, pl: 2.2, fontSize: '0.875rem' }}>
-              {plan.changes.slice(0, 8).map((each) => (
+              {plan.changes.map((each) => (
                 <li key={each.label}>{each.label}</li>
               ))}
             </Box>

@@ -116,8 +116,15 @@ function Lines({ title, lines }: { title: string; lines: readonly string[] }) {
 
 /** Places of a job that are often guessed. */
 const guessable = (job: Job): Place[] => [
-  ...job.circuits.flatMap(({ id }) =>
-    ['run/size', 'run/length', 'worstRun/size', 'worstRun/length', 'pump'].map((end) => `circuits/${id}/${end}`),
+  ...job.circuits.flatMap(({ id, sections }) =>
+    [
+      'run/size',
+      'run/length',
+      'worstRun/size',
+      'worstRun/length',
+      'pump',
+      ...sections.flatMap((section) => [`sections/${section.id}/size`, `sections/${section.id}/length`]),
+    ].map((end) => `circuits/${id}/${end}`),
   ),
   'source/run/size',
   'source/run/length',
