@@ -1,16 +1,10 @@
 import type { Insertable, Kysely, Transaction } from 'kysely';
 import type { Job } from '../model/job.ts';
+import type { Revision } from '../model/job-list.ts';
 import type { Database, RevisionsTable, Tables } from './database.ts';
 import { type Difference, goBack, wayBack } from './differences.ts';
 import { Problem } from './problem.ts';
 import { notFound, parseStored } from './stored-job.ts';
-
-export interface Revision {
-  revision: number;
-  savedAt: string;
-  author: string;
-  summary: string;
-}
 
 /** There are no accounts: the server answers only to the computer it runs on. */
 const AUTHOR = 'this computer';

@@ -1,26 +1,11 @@
 import { isDeepStrictEqual } from 'node:util';
 import { sql } from 'kysely';
 import type { Job } from '../model/job.ts';
-import type { UnitSystem } from '../model/quantities.ts';
+import type { JobsFound } from '../model/job-list.ts';
 import type { Database } from './database.ts';
 import { keepOlder, noteRevision } from './history.ts';
 import { Problem } from './problem.ts';
 import { notFound, parseStored } from './stored-job.ts';
-
-export interface JobSummary {
-  id: string;
-  name: string;
-  place: string;
-  roomCount: number;
-  /** W */
-  heatLoad: number;
-  /** Whether the job is read in metric or US units. */
-  system: UnitSystem;
-  revision: number;
-  updatedAt: string;
-  /** When a deleted job is taken out for good; null for one at work. */
-  goneOn: string | null;
-}
 
 export interface StoredJob {
   id: string;
@@ -49,12 +34,6 @@ export interface JobsAsked {
   skip?: number;
   /** Those deleted of late instead of those at work. */
   deleted?: boolean;
-}
-
-export interface JobsFound {
-  jobs: JobSummary[];
-  /** How many there are in all. */
-  total: number;
 }
 
 /** A text as a pattern that means itself. */

@@ -4,13 +4,13 @@ import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { say } from '../../core/quantity/format.ts';
-import type { JobRow } from '../state/jobs-api.ts';
+import type { JobSummary } from '../../model/job-list.ts';
 
 const date = (iso: string): string => new Date(iso).toLocaleDateString(undefined, { dateStyle: 'medium' });
 const moment = (iso: string): string => new Date(iso).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 
 /** A job in a list, with what can be done to it. A deleted one is not opened. */
-export function JobEntry({ job, children }: { job: JobRow; children: ReactNode }) {
+export function JobEntry({ job, children }: { job: JobSummary; children: ReactNode }) {
   const name = job.name || 'Job without a name';
   const large = { fontSize: '1.2rem', fontWeight: 700, fontStretch: '86%', overflowWrap: 'anywhere' };
   return (

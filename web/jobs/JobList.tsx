@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
-import { type JobRow, listJobs } from '../state/jobs-api.ts';
+import type { JobSummary } from '../../model/job-list.ts';
+import { listJobs } from '../state/jobs-api.ts';
 import { JobEntry } from './JobEntry.tsx';
 
 interface Props {
@@ -13,7 +14,7 @@ interface Props {
   /** Said where there is nothing to list. */
   none: ReactNode;
   /** What can be done to a job. */
-  actions: (job: JobRow) => ReactNode;
+  actions: (job: JobSummary) => ReactNode;
 }
 
 /** Jobs, a page of them at a time. */

@@ -7,10 +7,11 @@ import { useSnackbar } from 'notistack';
 import { lazy, Suspense, useDeferredValue, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { MOST_JOB_BYTES } from '../../exchange/job-file.ts';
+import type { JobSummary } from '../../model/job-list.ts';
 import { JobList } from '../jobs/JobList.tsx';
 import { Brand, Strip } from '../parts/Strip.tsx';
 import { dropDrafts } from '../state/drafts.ts';
-import { deleteJob, duplicateJob, importJob, type JobRow, restoreJob } from '../state/jobs-api.ts';
+import { deleteJob, duplicateJob, importJob, restoreJob } from '../state/jobs-api.ts';
 
 const StartDialog = lazy(() => import('../jobs/StartDialog.tsx'));
 
@@ -51,7 +52,7 @@ export function JobsPage() {
   const copy = useMutation({ mutationFn: duplicateJob, onSuccess: refresh, onError: complain });
   const restore = useMutation({ mutationFn: restoreJob, onSuccess: refresh, onError: complain });
   const remove = useMutation({
-    mutationFn: (job: JobRow) => deleteJob(job.id),
+    mutationFn: (job: JobSummary) => deleteJob(job.id),
     onSuccess: (_, job) => {
       void refresh();
       enqueueSnackbar(`${job.name} is deleted. It can be brought back for 30 days.`, {

@@ -1,15 +1,9 @@
 import type { Job } from '../../model/job.ts';
+import type { Revision } from '../../model/job-list.ts';
 import type { OwnEntry, StoredEntry } from '../../model/own-entry.ts';
 import { readJob } from '../../model/read-job.ts';
 import { ApiProblem, asJson, call } from './http.ts';
 import type { SaveAnswer, Stored } from './job-session.ts';
-
-export interface RevisionRow {
-  revision: number;
-  savedAt: string;
-  author: string;
-  summary: string;
-}
 
 const FAILED = 'The server could not save this. It is tried again.';
 /** Bad gateway, not available, gateway time-out, no space left: away, and back without a change of the job. */
@@ -23,7 +17,7 @@ function stored(body: { revision: number; job: unknown }): Stored {
 
 export const openJob = async (id: string): Promise<Stored> => stored(await (await call('GET', `/jobs/${id}`)).json());
 /** Saves of a job, newest first; only those before a revision where one is given. */
-export const jobHistory = async (id: string, before?: number): Promise<RevisionRow[]> =>
+export const jobHistory = async (id: string, before?: number): Promise<Revision[]> =>
   (await call('GET', `/jobs/${id}/history${before === undefined ? '' : `?before=${before}`}`)).json();
 export const openRevision = async (id: string, revision: number): Promise<Job> =>
   stored({ revision, job: await (await call('GET', `/jobs/${id}/history/${revision}`)).json() }).job;

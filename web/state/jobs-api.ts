@@ -1,28 +1,8 @@
 import type { Display } from '../../model/job.ts';
-import type { UnitSystem } from '../../model/quantities.ts';
+import type { JobsFound } from '../../model/job-list.ts';
 import { asJson, call } from './http.ts';
 
-export interface JobRow {
-  id: string;
-  name: string;
-  place: string;
-  roomCount: number;
-  heatLoad: number;
-  system: UnitSystem;
-  revision: number;
-  updatedAt: string;
-  /** When a deleted job is taken out for good; null for one at work. */
-  goneOn: string | null;
-}
-
-/** A page of a list of jobs. */
-export interface JobsPageRows {
-  jobs: JobRow[];
-  /** How many there are in all. */
-  total: number;
-}
-
-export async function listJobs(asked: { find: string; skip: number; deleted: boolean }): Promise<JobsPageRows> {
+export async function listJobs(asked: { find: string; skip: number; deleted: boolean }): Promise<JobsFound> {
   const query = new URLSearchParams();
   if (asked.find) query.set('find', asked.find);
   if (asked.skip) query.set('skip', String(asked.skip));
