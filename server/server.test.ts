@@ -346,6 +346,15 @@ describe('input no server should fall over', () => {
       ['PUT', `/jobs/${id}`, { revision: 1, summary: 'x', job: { ...thistleMill, name: 'a\u0000b' } }],
       ['GET', `/jobs/${id}/history/2147483648`, undefined],
       ['GET', `/jobs/${id}/history/1e99`, undefined],
+      ['GET', `/jobs/${id}/history?before=0`, undefined],
+      ['GET', `/jobs/${id}/history?before=x`, undefined],
+      ['GET', '/jobs?skip=-1', undefined],
+      ['GET', '/jobs?skip=1e99', undefined],
+      ['GET', `/jobs?find=${'x'.repeat(121)}`, undefined],
+      ['GET', '/jobs?find=%00', undefined],
+      ['GET', '/jobs?find=a&find=b', undefined],
+      ['GET', '/jobs?deleted=maybe', undefined],
+      ['GET', '/jobs?order=name', undefined],
     ];
     for (const [method, path, body] of tries) {
       const { status, body: problem } = await send(method, path, body);
