@@ -24,7 +24,10 @@ const Environment = z.object({
   DATABASE_URL: z.string().min(1),
   INSTANCE: z.string().default(''),
   /** Folder of the built interface. */
-  WEB_FOLDER: z.string().default('dist'),
+  WEB_FOLDER: z
+    .string()
+    .default('')
+    .transform((folder) => folder || 'dist'),
 });
 
 /** The demo comes into a fresh database once; whoever deletes it does not get it back. */
