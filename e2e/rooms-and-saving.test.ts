@@ -161,7 +161,7 @@ test('a workbook is read from the sheet that is chosen, and a building model by 
     mimeType: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
     buffer: Buffer.from(await book.xlsx.writeBuffer()),
   });
-  await expect(page.getByText('1 rooms, every cell understood.')).toBeVisible();
+  await expect(page.getByText('1 room, every cell understood.')).toBeVisible();
   await page.getByLabel('Sheet').click();
   await page.getByRole('option', { name: 'Annexe' }).click();
   await expect(page.getByText('2 rooms, every cell understood.')).toBeVisible();
@@ -170,6 +170,27 @@ test('a workbook is read from the sheet that is chosen, and a building model by 
   await expect(page.getByLabel('Sheet')).toHaveCount(0);
   await page.getByRole('button', { name: 'Take in 3 rooms' }).click();
   await expect(page.getByRole('gridcell', { name: 'Parlour & hearth' })).toBeVisible();
+});
+
+test('the reading of a file can be stopped, and begun again', async ({ page }) => {
+  await openJob(page, thistleMill, 'rooms');
+  // The worker that reads is slow to come: there is time to think better of it.
+  await page.route('**/assets/design.worker-*.js', async (route) => {
+    await new Promise((done) => setTimeout(done, 2000));
+    // The request may be gone with its worker by then.
+    await route.continue().catch(() => {});
+  });
+  await page.getByRole('button', { name: 'Read a table (CSV, XLSX, gbXML)' }).click();
+  const table = { name: 'rooms.csv', mimeType: 'text/csv', buffer: Buffer.from('Room;Heat load (W)\nPantry;410\n') };
+  await page.locator('input[type=file]').setInputFiles(table);
+  await expect(page.getByRole('status').filter({ hasText: 'Reading rooms.csv' })).toBeVisible();
+  await page.getByRole('button', { name: 'Stop reading' }).click();
+  await expect(page.getByText('Reading rooms.csv')).toBeHidden();
+  await page.unroute('**/assets/design.worker-*.js');
+  await page.waitForTimeout(2500);
+  await expect(page.getByRole('button', { name: 'Take in', exact: true })).toBeDisabled();
+  await page.locator('input[type=file]').setInputFiles(table);
+  await expect(page.getByRole('button', { name: 'Take in 1 room' })).toBeEnabled();
 });
 
 test('a 50 MB file is refused without being read', async ({ page }) => {

@@ -4,11 +4,12 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
+import LinearProgress from '@mui/material/LinearProgress';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useSnackbar } from 'notistack';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { MEANING_KINDS, MEANING_LABELS } from '../../exchange/room-columns.ts';
 import { MOST_ROOMS_BYTES, type RoomsFileRead } from '../../exchange/rooms-file.ts';
 import type { PreviewRow, RoomsPreview } from '../../exchange/rooms-table.ts';
@@ -18,7 +19,8 @@ import { newCircuit, nextId } from '../../model/new-job.ts';
 import { SeverityMark } from '../parts/Severity.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
-import { runLane } from '../worker/lanes.ts';
+import { Stopped } from '../worker/lane.ts';
+import { fileLane } from '../worker/lanes.ts';
 
 /** Rows shown at once; rows with a bad cell are always shown. */
 const MOST_SHOWN = 200;
@@ -46,6 +48,9 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
 
   const [chosen, setChosen] = useState<Chosen | null>(null);
 
+  // The worker goes with the dialog, and with it whatever it was still reading.
+  useEffect(() => () => fileLane.end(), []);
+
   const read = async (file: File, sheet: string | null = null) => {
     setReading({ state: 'reading', name: file.name });
     // A file far too large is not even read into memory.
@@ -59,16 +64,13 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
     }
     const names = job.rooms.map((room) => room.name);
     // Not handed over for good: should the worker fail, the next one is asked with the same bytes.
-    const result = await runLane
-      .ask<RoomsFileRead>((work) => work.readRooms(bytes, job.display, names, sheet))
-      .catch(
-        (error): RoomsFileRead => ({
-          ok: false,
-          problem: error instanceof Error ? error.message : String(error),
-          sheets: [],
-          sheet: null,
-        }),
-      );
+    let result: RoomsFileRead;
+    try {
+      result = await fileLane.ask<RoomsFileRead>((work) => work.readRooms(bytes, job.display, names, sheet));
+    } catch (error) {
+      if (error instanceof Stopped) return;
+      result = { ok: false, problem: error instanceof Error ? error.message : String(error), sheets: [], sheet: null };
+    }
     setChosen({ file, sheets: result.sheets, sheet: result.sheet });
     // Offered only where the job could be kept with it: understood is what can be taken in.
     const problem = result.ok ? problemOfTaking(job, result.preview) : result.problem;
@@ -86,7 +88,7 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
       setReading({ state: 'failed', problem });
       return;
     }
-    edit(`Read ${preview.rows.length} rooms`, (current) => {
+    edit(`Read ${roomCount(preview.rows.length)}`, (current) => {
       if (!target.startsWith('new:')) return takeRooms(current, preview, target || null);
       const circuit = newCircuit(nextId('c', current.circuits), current, {
         emitters: target.slice(4) as EmitterKind,
@@ -98,7 +100,7 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
         : { ...taken, circuits: taken.circuits.filter((each) => each.id !== circuit.id) };
     });
     enqueueSnackbar(
-      `${preview.rows.length} rooms taken in${preview.badCells > 0 ? `; ${preview.badCells} cells need mending` : ''}.`,
+      `${roomCount(preview.rows.length)} taken in${preview.badCells > 0 ? `; ${preview.badCells} cells need mending` : ''}.`,
     );
     onClose();
   };
@@ -144,7 +146,22 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
             ))}
           </TextField>
         )}
-        {reading.state === 'reading' && <Typography role="status">Reading {reading.name} …</Typography>}
+        {reading.state === 'reading' && (
+          <Box sx={{ display: 'flex', gap: 2, alignItems: 'center' }}>
+            <Box sx={{ flex: 1 }}>
+              <Typography role="status">Reading {reading.name} …</Typography>
+              <LinearProgress aria-label={`Reading ${reading.name}`} />
+            </Box>
+            <Button
+              onClick={() => {
+                fileLane.end();
+                setReading({ state: 'none' });
+              }}
+            >
+              Stop reading
+            </Button>
+          </Box>
+        )}
         {reading.state === 'failed' && (
           <Box role="alert" sx={{ p: 2, border: 2, borderColor: 'error.main', borderRadius: 1 }}>
             {reading.problem} Nothing was changed.
@@ -174,12 +191,14 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
         )}
         <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" disabled={!preview} onClick={() => preview && confirm(preview)}>
-          {preview ? `Take in ${preview.rows.length} rooms` : 'Take in'}
+          {preview ? `Take in ${roomCount(preview.rows.length)}` : 'Take in'}
         </Button>
       </DialogActions>
     </Dialog>
   );
 }
+
+const roomCount = (count: number): string => (count === 1 ? '1 room' : `${count} rooms`);
 
 const isBad = (row: PreviewRow): boolean => Object.values(row.cells).some((cell) => cell.problem !== null);
 
@@ -190,7 +209,7 @@ function Preview({ preview }: { preview: RoomsPreview }) {
   return (
     <>
       <Typography sx={{ mb: 1 }}>
-        <b>{preview.rows.length} rooms</b>
+        <b>{roomCount(preview.rows.length)}</b>
         {preview.badCells > 0
           ? `, ${preview.badCells} cells cannot be used. They stay with their rooms as typed, so that you can mend them in the grid.`
           : ', every cell understood.'}

@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
 import { describe, expect, it, vi } from 'vitest';
-import { BROKE, Lane } from './lane.ts';
+import { BROKE, Lane, Stopped } from './lane.ts';
 import { Newest, type Outcome } from './newest.ts';
 
 /** The page's end of a worker whose other end is here: one that answers, and can be made to fail. */
@@ -63,6 +63,17 @@ describe('a lane', () => {
     second.fail();
     await expect(answer).rejects.toThrow(BROKE);
     expect(await ask(lane)).toBe(9);
+    lane.end();
+  });
+
+  it('answers what was left unanswered when it is ended, and does not ask it again', async () => {
+    const first = new Stand({ answer: never });
+    const { lane, restarts, start } = laneOf(first, new Stand({ answer: () => 4 }));
+    const answer = ask(lane);
+    lane.end();
+    await expect(answer).rejects.toThrow(Stopped);
+    expect([restarts.mock.calls.length, start.mock.calls.length, first.terminated]).toEqual([0, 1, true]);
+    expect(await ask(lane)).toBe(4);
     lane.end();
   });
 

@@ -6,25 +6,35 @@ import { startWorker } from './start-worker.ts';
 export const BROKE =
   'The computing broke off twice. Your entries are kept. Load the page again; if it happens again, save the job file and report it.';
 
+/** What a question is answered with whose worker was ended on purpose. */
+export class Stopped extends Error {
+  constructor() {
+    super('Stopped.');
+  }
+}
+
 interface Running {
   work: Remote<Work>;
-  /** Never fulfilled; rejected when the worker fails. */
+  /** Never fulfilled; rejected when the worker fails or is ended. */
   died: Promise<never>;
   end: () => void;
 }
 
 function run(worker: Worker): Running {
-  const died = new Promise<never>((_, reject) => {
-    const fail = () => {
-      worker.terminate();
-      reject(new Error(BROKE));
-    };
-    worker.addEventListener('error', fail);
-    worker.addEventListener('messageerror', fail);
+  let reject: (reason: Error) => void = () => {};
+  const died = new Promise<never>((_, rejected) => {
+    reject = rejected;
   });
+  const endWith = (reason: Error) => {
+    worker.terminate();
+    reject(reason);
+  };
+  const fail = () => endWith(new Error(BROKE));
+  worker.addEventListener('error', fail);
+  worker.addEventListener('messageerror', fail);
   // Whoever waits for an answer hears of it; nobody may be waiting.
   died.catch(() => {});
-  return { work: wrap<Work>(worker), died, end: () => worker.terminate() };
+  return { work: wrap<Work>(worker), died, end: () => endWith(new Stopped()) };
 }
 
 /**
@@ -49,7 +59,7 @@ export class Lane {
 
   /**
    * Asks the worker.
-   * @throws what the work throws; `BROKE` when two workers in a row ended over it
+   * @throws what the work throws; `BROKE` when two workers in a row failed over it; `Stopped` when it was ended meanwhile
    */
   async ask<T>(question: (work: Remote<Work>) => PromiseLike<T>): Promise<T> {
     const first = this.#open();
@@ -57,16 +67,17 @@ export class Lane {
       return await Promise.race([question(first.work), first.died]);
     } catch (error) {
       // The question's own error, not the worker's end.
-      if (this.#running === first) throw error;
+      if (this.#running === first || error instanceof Stopped) throw error;
     }
     const second = this.#open();
     return Promise.race([question(second.work), second.died]);
   }
 
-  /** Ends the worker and with it what it is at; the next question starts another. */
+  /** Ends the worker and with it what it is at: whoever waits hears `Stopped`. The next question starts another. */
   end(): void {
-    this.#running?.end();
+    const ended = this.#running;
     this.#running = null;
+    ended?.end();
   }
 
   #open(): Running {

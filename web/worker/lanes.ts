@@ -8,8 +8,11 @@ const restarted = () => {
 /** What follows every key, and nothing that takes longer: the design, its state, the preview of a remedy. */
 export const designLane = new Lane(restarted);
 
-/** All else: days that are run, comparisons, the reading of files. Typing never waits for them. */
+/** All else: days that are run and comparisons. Typing never waits for them. */
 export const runLane = new Lane(restarted);
+
+/** The reading of one file; ended when a person no longer wants it, which must not end a run beside it. */
+export const fileLane = new Lane(restarted);
 
 /** Tells when a worker failed and was started again. @returns how to stop listening */
 export function onRestart(tell: () => void): () => void {
