@@ -17,7 +17,11 @@ export function useLongRun() {
       end.current();
       const own = Array.from({ length: count }, () => new Lane());
       return new Promise((done) => {
+        // Said once: what workers still had under way when they were ended is of no run any more.
+        let over = false;
         const finish = (outcome: Outcome<T>) => {
+          if (over) return;
+          over = true;
           for (const each of own) each.end();
           setProgress(null);
           end.current = () => {};
@@ -25,7 +29,11 @@ export function useLongRun() {
         };
         end.current = () => finish({ ended: true });
         setProgress(0);
-        Promise.resolve(job(own, setProgress)).then(
+        Promise.resolve(
+          job(own, (share) => {
+            if (!over) setProgress(share);
+          }),
+        ).then(
           (value) => finish({ ended: false, value: value ?? null }),
           () => finish({ ended: false, value: null }),
         );
