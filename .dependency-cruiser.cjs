@@ -6,6 +6,34 @@ const layer = (name, from, allowed) => ({
   to: { path: '^(model|core|exchange|server|web|cli|demo|reference|e2e|bench|scripts)/', pathNot: allowed },
 });
 
+/** Folders of the core, from the bottom: each may import those before it. */
+const CORE = [
+  'quantity',
+  'figure',
+  'fluid',
+  'pipe',
+  'network',
+  'load',
+  'emitter',
+  'circuit',
+  'plant',
+  'rules',
+  'finding',
+  'plan',
+  'design',
+  'control',
+  'run',
+  'review',
+  'job',
+  'drawing',
+];
+const coreFolders = CORE.map((folder, i) => ({
+  name: `core-${folder}-imports-what-is-below-it`,
+  severity: 'error',
+  from: { path: `^core/${folder}/`, pathNot: '\\.test\\.ts$' },
+  to: { path: '^core/', pathNot: `^core/(${CORE.slice(0, i + 1).join('|')})/` },
+}));
+
 module.exports = {
   forbidden: [
     layer('model-imports-nothing-of-ours', '^model/', '^model/'),
@@ -15,6 +43,13 @@ module.exports = {
     layer('server-stays-off-the-interface', '^server/', '^(server|exchange|core|model|demo)/'),
     layer('web-stays-off-the-server', '^web/', '^(web|exchange|core|model)/'),
     layer('cli-stays-off-interface-and-server', '^cli/', '^(cli|exchange|core|model)/'),
+    ...coreFolders,
+    {
+      name: 'core-has-only-these-folders',
+      severity: 'error',
+      from: { path: '^core/', pathNot: `^core/(${CORE.join('|')})/` },
+      to: {},
+    },
     {
       name: 'model-and-core-use-only-zod',
       severity: 'error',

@@ -3,7 +3,7 @@ import { parentPort, workerData } from 'node:worker_threads';
 import { register } from 'tsx/esm/api';
 
 register();
-const { designWithPlant } = await import('../core/design/design-job.ts');
+const { designWithPlant } = await import('../core/job/design-job.ts');
 const { combinations } = await import('../core/design/combinations.ts');
 const { twelveZones } = await import('../demo/twelve-zones.ts');
 parentPort.once('message', () => {

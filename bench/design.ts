@@ -1,6 +1,6 @@
 import { Bench } from 'tinybench';
-import { designJob } from '../core/design/design-job.ts';
-import { draftPlants } from '../core/design/draft-plant.ts';
+import { designJob } from '../core/job/design-job.ts';
+import { draftPlants } from '../core/job/draft-plant.ts';
 import { wallSheet } from '../core/drawing/wall.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import type { Job } from '../model/job.ts';

@@ -1,4 +1,4 @@
-import { designJob } from '../core/design/design-job.ts';
+import { designJob } from '../core/job/design-job.ts';
 import { planForTarget, rankedImprovements } from '../core/emitter/improve.ts';
 import { ladder } from '../core/emitter/ladder.ts';
 import { apartmentBlock, houseWithEmitters } from '../demo/apartment-block.ts';

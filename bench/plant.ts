@@ -1,6 +1,6 @@
 import { Worker } from 'node:worker_threads';
 import { combinationCount } from '../core/design/combinations.ts';
-import { designWithPlant } from '../core/design/design-job.ts';
+import { designWithPlant } from '../core/job/design-job.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import { twelveZones } from '../demo/twelve-zones.ts';
 import { medianOf } from './median.ts';

@@ -2,7 +2,7 @@
  * What the length of a step makes of a run: starts, temperatures, energy and hours short of each system through days of -8 to
  * +8 °C, in steps of a season beside steps of five seconds. Part of `npm run bench`.
  */
-import { designWithPlant } from '../core/design/design-job.ts';
+import { designWithPlant } from '../core/job/design-job.ts';
 import type { RunResult } from '../core/run/run.ts';
 import { daySettings, SEASON_STEP } from '../core/run/settings.ts';
 import { simulate } from '../core/run/simulate.ts';

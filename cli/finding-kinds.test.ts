@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { FINDING_GROUPS, FINDING_KINDS } from '../core/review/catalogue.ts';
-import { presentId } from '../core/review/former-ids.ts';
+import { FINDING_GROUPS, FINDING_KINDS } from '../core/finding/catalogue.ts';
+import { presentId } from '../core/finding/former-ids.ts';
 
 const REVIEW = new URL('../core/review/', import.meta.url);
 const SOURCES = readdirSync(REVIEW)

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { designJob } from '../core/design/design-job.ts';
+import { designJob } from '../core/job/design-job.ts';
 import { thistleMillByLoads as thistleMill } from '../demo/thistle-mill.ts';
 import { readRoomsCsv } from '../exchange/rooms-csv.ts';
 import type { Job } from '../model/job.ts';

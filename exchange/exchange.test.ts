@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { designJob } from '../core/design/design-job.ts';
+import { designJob } from '../core/job/design-job.ts';
 import { thistleMillByLoads as thistleMill, thistleMill as withEmitters } from '../demo/thistle-mill.ts';
 import { MOST_ROOMS } from '../model/job.ts';
 import { newJob } from '../model/new-job.ts';

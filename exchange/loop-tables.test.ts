@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { designJob } from '../core/design/design-job.ts';
+import { designJob } from '../core/job/design-job.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import type { Job } from '../model/job.ts';
 import { applyEdits } from '../model/place.ts';

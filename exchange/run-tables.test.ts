@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { designWithPlant } from '../core/design/design-job.ts';
+import { designWithPlant } from '../core/job/design-job.ts';
 import { recordOf, withRecord } from '../core/run/record.ts';
 import { daySettings } from '../core/run/settings.ts';
 import { simulate } from '../core/run/simulate.ts';

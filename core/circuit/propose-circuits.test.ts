@@ -3,8 +3,8 @@ import { thistleMill } from '../../demo/thistle-mill.ts';
 import { newPanel } from '../../model/new-emitter.ts';
 import { newJob, newRoom } from '../../model/new-job.ts';
 import { readJob } from '../../model/read-job.ts';
-import { designJob } from '../design/design-job.ts';
 import { ladder } from '../emitter/ladder.ts';
+import { designJob } from '../job/design-job.ts';
 import { proposeCircuits } from './propose-circuits.ts';
 
 describe('proposed circuits', () => {

@@ -1,6 +1,6 @@
 import type { Plant, PlantState } from '../design/operate.ts';
 import { HOT_WATER_CALL, pumpPowerOf } from '../design/operate.ts';
-import { byThermostat } from './shared-thermostat.ts';
+import { byThermostat } from '../plan/shared-thermostat.ts';
 
 /** What the plant does in one state of its calls. Plain data. */
 export interface CallRow {

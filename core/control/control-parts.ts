@@ -1,8 +1,8 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
+import { byThermostat } from '../plan/shared-thermostat.ts';
 import { controlDevices } from './devices.ts';
 import { hasHighLimit } from './high-limit.ts';
-import { byThermostat } from './shared-thermostat.ts';
 
 /** One kind of control part to buy. */
 export interface ControlPart {

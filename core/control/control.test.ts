@@ -4,13 +4,13 @@ import type { Job } from '../../model/job.ts';
 import { newPanel } from '../../model/new-emitter.ts';
 import { AUTO_CURVE, newCircuit, newJob, newRoom } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
-import { designJob, designWithPlant } from '../design/design-job.ts';
-import { draftPlants } from '../design/draft-plant.ts';
 import { ladder } from '../emitter/ladder.ts';
+import { designJob, designWithPlant } from '../job/design-job.ts';
+import { draftPlants } from '../job/draft-plant.ts';
+import { runsOpen } from '../plan/open-plant.ts';
 import { say } from '../quantity/format.ts';
 import { callsTable } from './calls-table.ts';
 import { controlDevices, TRANSFORMERS, transformerFor } from './devices.ts';
-import { runsOpen } from './open-plant.ts';
 import { sequenceOfOperation } from './sequence.ts';
 import { nextSlope, type TuningReading } from './tune-curve.ts';
 import {

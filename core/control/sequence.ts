@@ -1,11 +1,11 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
+import { runsOpen } from '../plan/open-plant.ts';
 import { nameOf } from '../plant/further-sources.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
+import { HEATING_LIMIT } from '../rules/heating-limit.ts';
 import { SIGNAL_WORDS } from './devices.ts';
-import { HEATING_LIMIT } from './heating-limit.ts';
 import { hasHighLimit } from './high-limit.ts';
-import { runsOpen } from './open-plant.ts';
 
 /** Says a quantity in the units of the job. */
 type Say = (value: number, kind: 'temperature' | 'duration' | 'temperatureDifference') => string;

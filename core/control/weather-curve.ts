@@ -1,14 +1,14 @@
 import type { Job, WeatherCurve } from '../../model/job.ts';
 import type { CircuitDesign } from '../design/design.ts';
 import { dropsAsSet } from '../design/flow-shares.ts';
-import { settledJob } from '../design/settled-job.ts';
 import { emitterLaw } from '../emitter/emitter.ts';
 import { ladder, type Rung } from '../emitter/ladder.ts';
 import { type EmitterLaw, flowTemperatureFor, lawOfRating, USUAL_EXPONENT } from '../emitter/law.ts';
+import { settledJob } from '../plan/settled-job.ts';
 import { boilerEfficiency } from '../plant/boiler-efficiency.ts';
 import { copOf } from '../plant/source-gain.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
-import { HEATING_LIMIT } from './heating-limit.ts';
+import { HEATING_LIMIT } from '../rules/heating-limit.ts';
 
 /** Degrees C: outdoors, and the flow it takes. */
 export interface CurvePoint {

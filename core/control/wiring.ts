@@ -1,10 +1,10 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
+import { runsOpen } from '../plan/open-plant.ts';
+import { byThermostat } from '../plan/shared-thermostat.ts';
 import { nameOf } from '../plant/further-sources.ts';
 import { controlDevices, SIGNAL_WORDS, type ZoneDevices } from './devices.ts';
 import { hasHighLimit } from './high-limit.ts';
-import { runsOpen } from './open-plant.ts';
-import { byThermostat } from './shared-thermostat.ts';
 
 /** One connection of the wiring schedule. */
 export interface Wire {

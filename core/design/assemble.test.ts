@@ -3,8 +3,8 @@ import { thistleMillByLoads as thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
 import { newSeparation } from '../../model/new-job.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
+import { designWithPlant } from '../job/design-job.ts';
 import type { Assembly } from './assembly.ts';
-import { designWithPlant } from './design-job.ts';
 
 const edited = (...edits: [string, unknown][]): Job =>
   applyEdits(

@@ -1,5 +1,5 @@
 import { byRule, given, type Ingredient } from '../figure/figure.ts';
-import type { Context } from './context.ts';
+import type { Context } from '../plan/context.ts';
 import type { SourceFlow } from './source-design.ts';
 
 /** A stretch that some pump has to drive: its losses as they enter a sum, and all of them, Pa. */

@@ -5,7 +5,7 @@ import { newFloor } from '../../model/new-emitter.ts';
 import { newCircuit, newJob, newRoom } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
 import { wallSheet } from '../drawing/wall.ts';
-import { designJob } from './design-job.ts';
+import { designJob } from '../job/design-job.ts';
 
 const edited = (job: Job, ...edits: [string, unknown][]) =>
   applyEdits(

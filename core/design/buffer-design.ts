@@ -1,7 +1,7 @@
 import type { RoomThermostat } from '../../model/job.ts';
-import { HEATING_LIMIT } from '../control/heating-limit.ts';
-import { thermostatOf } from '../control/shared-thermostat.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
+import type { Context } from '../plan/context.ts';
+import { thermostatOf } from '../plan/shared-thermostat.ts';
 import {
   DEFROST_FALL,
   DEFROST_TIME,
@@ -14,8 +14,8 @@ import {
 } from '../plant/buffer.ts';
 import { bandOf, firingOf, mostStartsADay } from '../plant/firing.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
+import { HEATING_LIMIT } from '../rules/heating-limit.ts';
 import type { CircuitFlow } from './circuit-design.ts';
-import type { Context } from './context.ts';
 import type { CyclingDesign } from './cycling.ts';
 import type { SourceFlow } from './source-design.ts';
 import type { Contents } from './water-content.ts';

@@ -1,8 +1,8 @@
 import { byRule, decided, type Figure, given } from '../figure/figure.ts';
+import type { Context } from '../plan/context.ts';
 import { coilConductance } from '../plant/cylinder.ts';
 import { behindBars } from './behind-bars.ts';
 import { type Asked, type ChosenPump, choose } from './choose-pump.ts';
-import type { Context } from './context.ts';
 import { kvOf } from './links.ts';
 import { designPipe, type SizedPipe } from './pipe-design.ts';
 import { designRunHeat, type RunHeat } from './run-heat.ts';

@@ -3,10 +3,10 @@ import { emitterLabel } from '../emitter/emitter.ts';
 import { circuitsById, roomEmitters, rungsOf } from '../emitter/ladder.ts';
 import type { EmitterLaw } from '../emitter/law.ts';
 import { decided, given, type Ingredient } from '../figure/figure.ts';
-import type { Context } from './context.ts';
-import { type CircuitPart, partsOfJob } from './parts-of-job.ts';
+import type { Context } from '../plan/context.ts';
+import { type CircuitPart, partsOfJob } from '../plan/parts-of-job.ts';
 
-export type { CircuitPart } from './parts-of-job.ts';
+export type { CircuitPart } from '../plan/parts-of-job.ts';
 
 /** What each circuit feeds on the design day, and the figures of what its rooms need. */
 export function circuitParts(context: Context): Map<string, CircuitPart[]> {

@@ -1,6 +1,6 @@
 import type { Manifold } from '../circuit/manifolds.ts';
 import type { Figure } from '../figure/figure.ts';
-import type { Finding } from '../review/finding.ts';
+import type { Finding } from '../finding/finding.ts';
 import type { LoopSetting } from './balancing.ts';
 import type { BufferDesign } from './buffer-design.ts';
 import type { PumpDesign } from './choose-pump.ts';

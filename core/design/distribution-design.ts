@@ -1,9 +1,9 @@
 import { KVS_SERIES, valveLoss } from '../circuit/mixing.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
+import type { Context } from '../plan/context.ts';
 import type { Charging } from './charging-design.ts';
 import type { Asked, PumpDesign } from './choose-pump.ts';
 import type { CircuitFlow } from './circuit-design.ts';
-import type { Context } from './context.ts';
 import type { SourceFlow } from './source-design.ts';
 
 /** The valve of a circuit that opens when it calls. */

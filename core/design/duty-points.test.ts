@@ -5,13 +5,13 @@ import type { Job } from '../../model/job.ts';
 import { applyEdits } from '../../model/place.ts';
 import { valveLoss } from '../circuit/mixing.ts';
 import { water } from '../fluid/water.ts';
+import { designJob } from '../job/design-job.ts';
 import { bothWays, componentsLoss } from '../pipe/components.ts';
 import { pipeFlow } from '../pipe/friction.ts';
 import { findCirculator, speedsOf } from '../plant/circulator.ts';
 import { headerState } from '../plant/separation.ts';
-import { RULEBOOKS_BY_ID } from '../review/rulebooks.ts';
+import { RULEBOOKS_BY_ID } from '../rules/rulebooks.ts';
 import type { Design, SizedCircuit } from './design.ts';
-import { designJob } from './design-job.ts';
 import type { PipeDesign } from './pipe-design.ts';
 
 /**

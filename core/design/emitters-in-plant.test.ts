@@ -3,7 +3,7 @@ import { thistleMill, thistleMillByLoads } from '../../demo/thistle-mill.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
 import { downwardLoss } from '../emitter/floor.ts';
 import { ladder, rungOutput } from '../emitter/ladder.ts';
-import { designJob, designWithPlant } from './design-job.ts';
+import { designJob, designWithPlant } from '../job/design-job.ts';
 
 describe('a plant with its emitters entered', () => {
   const design = designJob(thistleMill);

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { SYSTEMS } from '../../demo/systems.ts';
 import type { Job } from '../../model/job.ts';
 import { applyEdits } from '../../model/place.ts';
-import { designJob, designWithPlant } from './design-job.ts';
+import { designJob, designWithPlant } from '../job/design-job.ts';
 
 const injected = (separation: string, mixing: string): Job =>
   applyEdits(SYSTEMS[7] as Job, [

@@ -1,12 +1,12 @@
 import { hotShare } from '../circuit/mixing.ts';
 import { byRule, decided, type Figure, given } from '../figure/figure.ts';
 import { pipeFlow } from '../pipe/friction.ts';
+import type { Context } from '../plan/context.ts';
 import { atSpeed } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
 import { behindBarsTogether, sharedDrives } from './behind-bars.ts';
 import { type ChosenPump, choose, type PumpDesign } from './choose-pump.ts';
 import type { CircuitFlow } from './circuit-design.ts';
-import type { Context } from './context.ts';
 import { kvOf } from './links.ts';
 import type { SourceFlow } from './source-design.ts';
 

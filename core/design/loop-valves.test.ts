@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
 import { applyEdits } from '../../model/place.ts';
-import { designWithPlant } from './design-job.ts';
+import { designWithPlant } from '../job/design-job.ts';
 
 const solve = (...edits: [string, unknown][]) => {
   const job: Job = applyEdits(

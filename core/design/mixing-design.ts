@@ -1,9 +1,9 @@
 import { authority, chooseKvs, hotShare, valveLoss } from '../circuit/mixing.ts';
 import { byRule, decided, type Figure } from '../figure/figure.ts';
 import { pipeFlow } from '../pipe/friction.ts';
+import type { Context } from '../plan/context.ts';
 import { behindBarsTogether } from './behind-bars.ts';
 import type { CircuitFlow } from './circuit-design.ts';
-import type { Context } from './context.ts';
 import type { SourceFlow } from './source-design.ts';
 
 export interface ValveDesign {

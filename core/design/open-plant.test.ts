@@ -2,9 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { SYSTEMS } from '../../demo/systems.ts';
 import type { Job } from '../../model/job.ts';
 import { applyEdits } from '../../model/place.ts';
-import { runsOpen } from '../control/open-plant.ts';
 import { sourceNeed } from '../control/weather-curve.ts';
-import { designJob, designWithPlant } from './design-job.ts';
+import { designJob, designWithPlant } from '../job/design-job.ts';
+import { runsOpen } from '../plan/open-plant.ts';
 
 const open: Job = SYSTEMS[14];
 /** The same plant sent the water its loops are set for. */

@@ -8,9 +8,9 @@ import { type Job, LOOP_VALVES, MATERIALS, PUMP_CONTROLS, SEPARATION_KINDS, VESS
 import { newCircuit, newJob, newRoom, newSeparation } from '../../model/new-job.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
 import { valveLoss } from '../circuit/mixing.ts';
+import { designWithPlant } from '../job/design-job.ts';
 import { seededNumbers } from '../quantity/seeded.ts';
 import { callsOf, combinationCount, combinations, MOST_ZONES, readCalls } from './combinations.ts';
-import { designWithPlant } from './design-job.ts';
 import type { Plant, PlantState } from './operate.ts';
 
 const edited = (job: Job, ...edits: [string, unknown][]): Job =>

@@ -1,11 +1,11 @@
 import { byRule, type Figure, given, type Ingredient } from '../figure/figure.ts';
+import type { Context } from '../plan/context.ts';
 import { atSpeed, type PumpState } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
 import { behindBarsTogether } from './behind-bars.ts';
 import type { Charging } from './charging-design.ts';
 import { type ChosenPump, choose, type PumpDesign } from './choose-pump.ts';
 import type { CircuitFlow } from './circuit-design.ts';
-import type { Context } from './context.ts';
 import { askSharedPump, type ZoneValveDesign } from './distribution-design.ts';
 import type { SizedValve } from './mixing-design.ts';
 import type { SourceFlow } from './source-design.ts';

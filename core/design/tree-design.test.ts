@@ -3,7 +3,7 @@ import { thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job, Section } from '../../model/job.ts';
 import { newCircuit, newJob, newRoom, newSection } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
-import { designWithPlant } from './design-job.ts';
+import { designWithPlant } from '../job/design-job.ts';
 
 /** 7 kW on one tree: 4 kW on a branch, 3 kW on another. */
 function house(temperatureDifference: number, fields: Partial<Section> = {}): Job {

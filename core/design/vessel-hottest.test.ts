@@ -4,7 +4,7 @@ import type { Job } from '../../model/job.ts';
 import { newPanel } from '../../model/new-emitter.ts';
 import { newFurtherSource, newSeparation, USUAL_CYLINDER } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
-import { designJob } from './design-job.ts';
+import { designJob } from '../job/design-job.ts';
 import { hottestWater } from './hottest-water.ts';
 
 const reed = SYSTEMS[6] as Job;

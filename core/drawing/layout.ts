@@ -1,5 +1,5 @@
 import type { Job } from '../../model/job.ts';
-import type { Severity } from '../review/finding.ts';
+import type { Severity } from '../finding/finding.ts';
 import type { Point, Sheet, Tag } from './sheet.ts';
 
 /** Measures of the wall, in sheet units. */

@@ -1,5 +1,5 @@
 import type { ComponentId, SourceKind } from '../../model/job.ts';
-import type { Severity } from '../review/finding.ts';
+import type { Severity } from '../finding/finding.ts';
 
 /** A point on the sheet, in sheet units from the top left. */
 export type Point = readonly [x: number, y: number];

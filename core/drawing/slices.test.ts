@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { SYSTEMS } from '../../demo/systems.ts';
 import { thistleMill } from '../../demo/thistle-mill.ts';
-import { designJob } from '../design/design-job.ts';
+import { designJob } from '../job/design-job.ts';
 import { slicesOf } from './slices.ts';
 import { wallSheet } from './wall.ts';
 

@@ -3,7 +3,7 @@ import { thistleMillByLoads as thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
 import { newCircuit, newFurtherSource, newJob, newRoom, newSeparation, USUAL_CYLINDER } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
-import { designJob } from '../design/design-job.ts';
+import { designJob } from '../job/design-job.ts';
 import { layoutOf } from './layout.ts';
 import type { PipeLine, Point, Sheet } from './sheet.ts';
 import { wallSheet } from './wall.ts';

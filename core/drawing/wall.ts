@@ -1,6 +1,6 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
-import { openFindings, SEVERITIES, type Severity } from '../review/finding.ts';
+import { openFindings, SEVERITIES, type Severity } from '../finding/finding.ts';
 import { drawBars, type Riser } from './bars.ts';
 import { drawCircuit } from './circuit-column.ts';
 import { drawCylinder } from './cylinder-column.ts';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { thistleMillByLoads as thistleMill } from '../../demo/thistle-mill.ts';
 import { applyEdits } from '../../model/place.ts';
-import { designJob } from '../design/design-job.ts';
+import { designJob } from '../job/design-job.ts';
 import { byRule, decided, type Figure, FigureBook, given } from './figure.ts';
 
 const entry = {

@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
 import { applyEdits, keepUnread } from '../../model/place.ts';
-import { designJob } from '../design/design-job.ts';
 import { ladder } from '../emitter/ladder.ts';
+import { designJob } from '../job/design-job.ts';
 import { isRough, roughLoad, withRoughLoads } from './rough-loads.ts';
 
 const rough: Job = applyEdits(thistleMill, [

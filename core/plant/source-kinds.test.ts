@@ -3,7 +3,7 @@ import { thistleMill } from '../../demo/thistle-mill.ts';
 import { SOURCE_KINDS } from '../../model/job.ts';
 import { newFurtherSource } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
-import { designJob } from '../design/design-job.ts';
+import { designJob } from '../job/design-job.ts';
 import { beside, nameOf } from './further-sources.ts';
 import { SOURCE_TRAITS, traitsOf } from './source-kinds.ts';
 

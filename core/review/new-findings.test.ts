@@ -5,9 +5,9 @@ import { COMPONENTS, type ComponentId, type Job } from '../../model/job.ts';
 import { newFurtherSource } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
 import { readJob } from '../../model/read-job.ts';
-import { designJob } from '../design/design-job.ts';
+import { openFindings } from '../finding/finding.ts';
+import { designJob } from '../job/design-job.ts';
 import { bothWays, COMPONENT_DATA } from '../pipe/components.ts';
-import { openFindings } from './finding.ts';
 import { putBehindSource } from './review-placement.ts';
 
 type Edits = [string, unknown][];

@@ -1,9 +1,9 @@
-import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import type { Figure } from '../figure/figure.ts';
+import type { Finding, Remedy } from '../finding/finding.ts';
+import type { Context } from '../plan/context.ts';
 import { stockedTank } from '../plant/buffer.ts';
 import { firingOf, mostStartsADay } from '../plant/firing.ts';
-import type { Finding, Remedy } from './finding.ts';
 
 /** Findings on the water a source has to work on: it cycles, the tank is small, or there is no need of one. */
 export function reviewBuffer(context: Context, design: UnreviewedDesign): Finding[] {

@@ -4,7 +4,7 @@ import { thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
 import { newRated, USUAL_COOLING } from '../../model/new-emitter.ts';
 import { applyEdits } from '../../model/place.ts';
-import { designJob } from '../design/design-job.ts';
+import { designJob } from '../job/design-job.ts';
 
 const cold = (flowTemperature: number, temperatureDifference = 3) => ({ flowTemperature, temperatureDifference });
 const summer = (...edits: [string, unknown][]) =>

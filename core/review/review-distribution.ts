@@ -1,9 +1,9 @@
-import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
+import type { Finding } from '../finding/finding.ts';
+import type { Context } from '../plan/context.ts';
 import { findCirculator } from '../plant/circulator.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
-import type { Finding } from './finding.ts';
 
 /** Findings on what mixes, parts and moves the water: plates, mixing valves, one pump for all, valves against full head. */
 export function reviewDistribution(context: Context, design: UnreviewedDesign): Finding[] {

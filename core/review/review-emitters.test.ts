@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { thistleMill } from '../../demo/thistle-mill.ts';
 import { newFloor, newPanel } from '../../model/new-emitter.ts';
 import { applyEdits } from '../../model/place.ts';
-import { designJob } from '../design/design-job.ts';
-import type { Finding } from './finding.ts';
+import type { Finding } from '../finding/finding.ts';
+import { designJob } from '../job/design-job.ts';
 
 const found = (...edits: [string, unknown][]): Finding[] =>
   designJob(

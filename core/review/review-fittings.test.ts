@@ -5,7 +5,7 @@ import { newFloor } from '../../model/new-emitter.ts';
 import { newFurtherSource } from '../../model/new-job.ts';
 import { applyEdits, valueAt } from '../../model/place.ts';
 import { readJob } from '../../model/read-job.ts';
-import { designJob } from '../design/design-job.ts';
+import { designJob } from '../job/design-job.ts';
 
 type Edits = [string, unknown][];
 const edited = (job: Job, edits: Edits) =>

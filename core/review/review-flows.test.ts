@@ -4,8 +4,8 @@ import { thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
 import { newCircuit, newFurtherSource, newJob, newRoom } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
-import { designJob } from '../design/design-job.ts';
 import { fluidRange } from '../fluid/fluid.ts';
+import { designJob } from '../job/design-job.ts';
 import { glycolFor } from './review-safety.ts';
 
 const edited = (job: Job, ...edits: [string, unknown][]): Job =>

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { thistleMill } from '../../demo/thistle-mill.ts';
 import { applyEdits, valueAt } from '../../model/place.ts';
-import { designJob } from '../design/design-job.ts';
+import { designJob } from '../job/design-job.ts';
 
 type Edits = [string, unknown][];
 const edited = (...edits: Edits) =>

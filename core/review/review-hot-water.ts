@@ -1,9 +1,9 @@
 import type { HotWater } from '../../model/job.ts';
-import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
+import type { Finding } from '../finding/finding.ts';
+import type { Context } from '../plan/context.ts';
 import { HYGIENE_EXCESS } from '../plant/cylinder.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
-import type { Finding } from './finding.ts';
 import { USUAL_IMMERSION } from './review-plant.ts';
 
 const base: Pick<Finding, 'component' | 'remedies'> = { component: 'source', remedies: [] };

@@ -6,7 +6,7 @@ import { newFloor, newPanel } from '../../model/new-emitter.ts';
 import { newSeparation } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
 import { sequenceOfOperation } from '../control/sequence.ts';
-import { designJob } from '../design/design-job.ts';
+import { designJob } from '../job/design-job.ts';
 
 type Edits = [string, unknown][];
 const edited = (job: Job, ...edits: Edits): Job =>

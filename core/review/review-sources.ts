@@ -1,9 +1,9 @@
 import { newFurtherSource, nextId } from '../../model/new-job.ts';
-import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
+import type { Finding } from '../finding/finding.ts';
+import type { Context } from '../plan/context.ts';
 import { nameOf } from '../plant/further-sources.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
-import type { Finding } from './finding.ts';
 
 /** Findings on several sources side by side, on the pump inside the first, and on data that end too early. */
 export function reviewSources(context: Context, design: UnreviewedDesign): Finding[] {

@@ -2,10 +2,10 @@ import { describe, expect, it } from 'vitest';
 import { thistleMillByLoads as thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
 import { applyEdits } from '../../model/place.ts';
-import { designJob } from '../design/design-job.ts';
-import type { Finding } from './finding.ts';
-import { SEVERITIES, worstFirst } from './finding.ts';
-import { RULEBOOKS_BY_ID } from './rulebooks.ts';
+import type { Finding } from '../finding/finding.ts';
+import { SEVERITIES, worstFirst } from '../finding/finding.ts';
+import { designJob } from '../job/design-job.ts';
+import { RULEBOOKS_BY_ID } from '../rules/rulebooks.ts';
 
 const review = (...edits: [at: string, value: unknown][]): Finding[] =>
   designJob(

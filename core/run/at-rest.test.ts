@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { SYSTEMS } from '../../demo/systems.ts';
 import { thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
-import { designWithPlant } from '../design/design-job.ts';
+import { designWithPlant } from '../job/design-job.ts';
 import { daySettings } from './settings.ts';
 import { simulate } from './simulate.ts';
 

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { SYSTEMS } from '../../demo/systems.ts';
 import type { Job } from '../../model/job.ts';
 import { newFurtherSource } from '../../model/new-job.ts';
-import { designWithPlant } from '../design/design-job.ts';
+import { designWithPlant } from '../job/design-job.ts';
 import { notables } from './notable.ts';
 import type { RunSettings } from './run.ts';
 import { daySettings } from './settings.ts';

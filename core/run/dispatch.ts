@@ -3,7 +3,7 @@ import type { Design } from '../design/design.ts';
 import { firingOf, USUAL_FIRING_OF } from '../plant/firing.ts';
 import { type HeatPump, heatPumpNow, leastOutputNow, mostOutputNow } from '../plant/heat-pump.ts';
 import { SOURCE_TRAITS } from '../plant/source-kinds.ts';
-import { rulebookOf } from '../review/rulebooks.ts';
+import { rulebookOf } from '../rules/rulebooks.ts';
 import { type Carrier, carrierOfKind, heatForEach } from './bought.ts';
 import { DUMPS_ABOVE, FireRun } from './fire-run.ts';
 import { sunOn } from './gains.ts';

@@ -7,7 +7,7 @@ import { FIELDS } from '../../model/fields.ts';
 import { type Job, SEPARATION_KINDS } from '../../model/job.ts';
 import { applyEdits } from '../../model/place.ts';
 import { readJob } from '../../model/read-job.ts';
-import { designWithPlant } from '../design/design-job.ts';
+import { designWithPlant } from '../job/design-job.ts';
 import type { RunResult } from './run.ts';
 import { daySettings } from './settings.ts';
 import { simulate } from './simulate.ts';

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { SYSTEMS } from '../../demo/systems.ts';
 import { thistleMill } from '../../demo/thistle-mill.ts';
-import { designWithPlant } from '../design/design-job.ts';
 import { HOT_WATER_CALL, type Plant } from '../design/operate.ts';
+import { designWithPlant } from '../job/design-job.ts';
 import { type CircuitBook, FlowBook, flowsAtShare } from './flow-book.ts';
 
 const plantOf = (job: typeof thistleMill): Plant => {

@@ -1,14 +1,14 @@
 import { type StraightCurve, sentAt } from '../control/weather-curve.ts';
 import type { Design } from '../design/design.ts';
 import type { PlantState } from '../design/operate.ts';
-import type { SettledJob } from '../design/settled-job.ts';
 import { fluidOf, fluidState } from '../fluid/fluid.ts';
 import { emitterOutlet } from '../network/heat.ts';
+import type { SettledJob } from '../plan/settled-job.ts';
 import type { Cycle } from '../plant/cycling.ts';
 import { firingOf } from '../plant/firing.ts';
 import { leastOutputNow } from '../plant/heat-pump.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
-import { rulebookOf } from '../review/rulebooks.ts';
+import { rulebookOf } from '../rules/rulebooks.ts';
 import type { RunZone } from './zone.ts';
 
 /** What follows the weather in a job. */

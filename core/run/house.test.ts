@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { SYSTEMS } from '../../demo/systems.ts';
 import { thistleMill } from '../../demo/thistle-mill.ts';
 import { newFloor } from '../../model/new-emitter.ts';
-import { designWithPlant } from '../design/design-job.ts';
+import { designWithPlant } from '../job/design-job.ts';
 import { gainsIn, SUN_HOUR, sunOn } from './gains.ts';
 import { floorCapacity, zonesOfRun } from './house.ts';
 import type { RunZone } from './zone.ts';

@@ -4,7 +4,7 @@ import type { LoopSetting } from '../design/balancing.ts';
 import type { Plant } from '../design/operate.ts';
 import { SURFACE } from '../emitter/floor.ts';
 import { lawOfRating } from '../emitter/law.ts';
-import { rulebookOf } from '../review/rulebooks.ts';
+import { rulebookOf } from '../rules/rulebooks.ts';
 import { SUN_HOUR } from './gains.ts';
 import { MASSES } from './run.ts';
 import type { RunEmitter, RunZone } from './zone.ts';

@@ -3,7 +3,7 @@ import { SYSTEMS } from '../../demo/systems.ts';
 import { thistleMill } from '../../demo/thistle-mill.ts';
 import { CONNECTIONS, type Job, SEPARATION_KINDS } from '../../model/job.ts';
 import { newSeparation } from '../../model/new-job.ts';
-import { designWithPlant } from '../design/design-job.ts';
+import { designWithPlant } from '../job/design-job.ts';
 import { PlantWater } from './plant-water.ts';
 import { daySettings } from './settings.ts';
 import { simulate } from './simulate.ts';

@@ -1,8 +1,8 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
-import { settledJob } from '../design/settled-job.ts';
 import { counterflowEffectiveness } from '../network/heat.ts';
 import { Streams } from '../network/streams.ts';
+import { settledJob } from '../plan/settled-job.ts';
 import { usualStandingLoss } from '../plant/standing-loss.ts';
 import { watersOf } from './held-moment.ts';
 import { COIL_LAYERS, type Drawn as DrawnAtTap, HotStore, STORE_LAYERS } from './hot-store.ts';

@@ -3,7 +3,7 @@ import { thistleMill } from '../../demo/thistle-mill.ts';
 import { type Job, MOST_RUN_RECORDS } from '../../model/job.ts';
 import { newFurtherSource } from '../../model/new-job.ts';
 import { readJob } from '../../model/read-job.ts';
-import { designWithPlant } from '../design/design-job.ts';
+import { designWithPlant } from '../job/design-job.ts';
 import { boughtBy, costOf } from './cost.ts';
 import { fingerprintOf, fnv1a } from './fingerprint.ts';
 import { isFresh, recordOf, withRecord } from './record.ts';

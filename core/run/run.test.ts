@@ -4,14 +4,14 @@ import { thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
 import { newPanel } from '../../model/new-emitter.ts';
 import { newCircuit, newJob, newRoom, newSeparation } from '../../model/new-job.ts';
-import { designWithPlant } from '../design/design-job.ts';
+import { designWithPlant } from '../job/design-job.ts';
+import { season } from '../job/season.ts';
+import { whatIfs } from '../job/what-if.ts';
 import { heatPumpNow } from '../plant/heat-pump.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import type { RunMoment, RunSettings } from './run.ts';
-import { season } from './season.ts';
 import { simulate } from './simulate.ts';
 import { degreeDays, syntheticDay, syntheticSeason } from './weather.ts';
-import { whatIfs } from './what-if.ts';
 
 const settings = (fields: Partial<RunSettings> = {}): RunSettings => ({
   step: 60,

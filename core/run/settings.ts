@@ -1,5 +1,5 @@
 import type { Job } from '../../model/job.ts';
-import { runsOpen } from '../control/open-plant.ts';
+import { runsOpen } from '../plan/open-plant.ts';
 import { DAY } from '../quantity/spans.ts';
 import type { RunSettings } from './run.ts';
 import { resampled, syntheticDay, syntheticSeason, type Weather } from './weather.ts';

@@ -1,4 +1,4 @@
-import { HEATING_LIMIT } from '../control/heating-limit.ts';
+import { HEATING_LIMIT } from '../rules/heating-limit.ts';
 import type { RunSettings } from './run.ts';
 import { type RunZone, thermostatCalls, thermostaticShare, type ZoneState } from './zone.ts';
 

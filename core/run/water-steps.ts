@@ -1,4 +1,4 @@
-import type { SettledJob } from '../design/settled-job.ts';
+import type { SettledJob } from '../plan/settled-job.ts';
 import type { CircuitSide, ZoneSink } from './circuit-side.ts';
 import type { Asked, Dispatch } from './dispatch.ts';
 import type { BookedFlows } from './flow-book.ts';

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { controlParts } from '../../core/control/control-parts.ts';
 import { sequenceOfOperation } from '../../core/control/sequence.ts';
 import { wiringSchedule } from '../../core/control/wiring.ts';
-import { designWithPlant } from '../../core/design/design-job.ts';
+import { designWithPlant } from '../../core/job/design-job.ts';
 import { BACKUP_CALL, HOT_WATER_CALL } from '../../core/design/operate.ts';
 import { partsList } from '../../core/design/parts-list.ts';
 import { wallSheet } from '../../core/drawing/wall.ts';

@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { byThermostat } from '../../core/control/shared-thermostat.ts';
+import { byThermostat } from '../../core/plan/shared-thermostat.ts';
 import { zonedRooms } from '../../core/control/zoned-rooms.ts';
 import type { Design } from '../../core/design/design.ts';
 import { type Job, MOST_THERMOSTATS, type Room, type RoomThermostat } from '../../model/job.ts';

@@ -4,7 +4,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
-import { settledJob } from '../../core/design/settled-job.ts';
+import { settledJob } from '../../core/plan/settled-job.ts';
 import type { RankedImprovement, TargetPlan } from '../../core/emitter/improve.ts';
 import { ladder } from '../../core/emitter/ladder.ts';
 import { sourceGain } from '../../core/plant/source-gain.ts';

@@ -4,7 +4,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import { Link as RouterLink, useLocation } from 'react-router';
-import { FINDING_GROUPS, type FindingKind } from '../../core/review/catalogue.ts';
+import { FINDING_GROUPS, type FindingKind } from '../../core/finding/catalogue.ts';
 
 /** Kinds of finding that have all the words looked for, by their groups. */
 function groupsWith(words: readonly string[]): { label: string; kinds: [string, FindingKind][] }[] {

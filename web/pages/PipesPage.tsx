@@ -10,7 +10,7 @@ import { draftTree } from '../../core/circuit/draft-tree.ts';
 import { type AuditedPipe, auditPipes, leastDifference } from '../../core/circuit/pipe-audit.ts';
 import type { SizedCircuit } from '../../core/design/design.ts';
 import { fluidOf, fluidState } from '../../core/fluid/fluid.ts';
-import { rulebookOf } from '../../core/review/rulebooks.ts';
+import { rulebookOf } from '../../core/rules/rulebooks.ts';
 import type { Circuit } from '../../model/job.ts';
 import { newSection } from '../../model/new-job.ts';
 import { FindingsList } from '../parts/FindingsList.tsx';

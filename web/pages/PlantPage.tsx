@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import { Link as RouterLink, useParams, useSearchParams } from 'react-router';
 import { readCalls } from '../../core/design/combinations.ts';
-import { openFindings } from '../../core/review/finding.ts';
+import { openFindings } from '../../core/finding/finding.ts';
 import { DraftDialog } from '../plant/DraftDialog.tsx';
 import { type Group, groupOf } from '../plant/groups.ts';
 import { type Side, SidePanel } from '../plant/SidePanel.tsx';

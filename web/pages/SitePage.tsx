@@ -6,7 +6,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { freezingPoint } from '../../core/fluid/glycol.ts';
 import { dewPoint } from '../../core/fluid/moist-air.ts';
-import { RULEBOOKS_BY_ID } from '../../core/review/rulebooks.ts';
+import { RULEBOOKS_BY_ID } from '../../core/rules/rulebooks.ts';
 import type { Job } from '../../model/job.ts';
 import { type QuantityKind, UNIT_CHOICES } from '../../model/quantities.ts';
 import { OwnCatalogue } from '../own/OwnCatalogue.tsx';

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import type { Finding } from '../../core/review/finding.ts';
+import type { Finding } from '../../core/finding/finding.ts';
 import { clipText } from '../../model/clean-text.ts';
 import { useEditing, useJobPart } from '../state/job-context.tsx';
 

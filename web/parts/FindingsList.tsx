@@ -3,7 +3,7 @@ import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
-import type { Finding, Remedy } from '../../core/review/finding.ts';
+import type { Finding, Remedy } from '../../core/finding/finding.ts';
 import { AcceptFinding } from './AcceptFinding.tsx';
 import { pageOfPlace } from './places.ts';
 import { RemedyButton, RemedyEffect } from './RemedyButton.tsx';

@@ -4,7 +4,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import type { LedgerEntry } from '../../core/design/ledger.ts';
+import type { LedgerEntry } from '../../core/job/ledger.ts';
 import { placeName } from '../../core/design/place-name.ts';
 import { readInJobUnits } from '../../core/quantity/parse.ts';
 import { boundsProblem, fieldAt } from '../../model/fields.ts';

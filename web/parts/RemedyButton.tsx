@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useSnackbar } from 'notistack';
-import type { Finding, Remedy } from '../../core/review/finding.ts';
-import { type CyclingTrial, trialInWords } from '../../core/run/cycling-trial.ts';
+import type { Finding, Remedy } from '../../core/finding/finding.ts';
+import { type CyclingTrial, trialInWords } from '../../core/job/cycling-trial.ts';
 import { clipText } from '../../model/clean-text.ts';
 import { applyEdits } from '../../model/place.ts';
 import { useDesigned } from '../state/design-context.tsx';

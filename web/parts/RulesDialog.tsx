@@ -9,7 +9,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { editText } from '../../core/quantity/format.ts';
 import { readInJobUnits } from '../../core/quantity/parse.ts';
-import { RULEBOOKS_BY_ID, type Rule, rulebookOf } from '../../core/review/rulebooks.ts';
+import { RULEBOOKS_BY_ID, type Rule, rulebookOf } from '../../core/rules/rulebooks.ts';
 import type { Job } from '../../model/job.ts';
 import { keepUnread } from '../../model/place.ts';
 import { useDisplay } from '../state/display.ts';

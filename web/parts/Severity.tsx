@@ -1,5 +1,5 @@
 import { useTheme } from '@mui/material/styles';
-import type { Severity } from '../../core/review/finding.ts';
+import type { Severity } from '../../core/finding/finding.ts';
 
 export const SEVERITY_WORDS: Record<Severity, string> = { stop: 'Stop', mend: 'Mend', note: 'Worth knowing' };
 

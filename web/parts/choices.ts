@@ -2,7 +2,7 @@ import { BUILDING_CLASSES_DATA } from '../../core/load/rough-loads.ts';
 import { PIPE_MATERIALS } from '../../core/pipe/catalogue.ts';
 import { OWN_PUMP } from '../../core/plant/circulator.ts';
 import { CIRCULATORS } from '../../core/plant/circulator-catalogue.ts';
-import { RULEBOOKS_BY_ID } from '../../core/review/rulebooks.ts';
+import { RULEBOOKS_BY_ID } from '../../core/rules/rulebooks.ts';
 import { MASSES } from '../../core/run/run.ts';
 import type {
   Controls,

@@ -1,5 +1,5 @@
 import type { Design } from '../../core/design/design.ts';
-import { type Finding, openFindings } from '../../core/review/finding.ts';
+import { type Finding, openFindings } from '../../core/finding/finding.ts';
 import type { QuantityKind } from '../../model/quantities.ts';
 
 /** One thing a cure changes: a quantity, or a plain count where `kind` is null. */

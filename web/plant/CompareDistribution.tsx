@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import type { DistributionOption } from '../../core/design/compare-distribution.ts';
+import type { DistributionOption } from '../../core/job/compare-distribution.ts';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
 import { useWork } from '../worker/use-work.ts';

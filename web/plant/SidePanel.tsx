@@ -5,7 +5,7 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { lazy, Suspense } from 'react';
 import type { Design } from '../../core/design/design.ts';
-import { openFindings } from '../../core/review/finding.ts';
+import { openFindings } from '../../core/finding/finding.ts';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { FindingsList } from '../parts/FindingsList.tsx';
 import { SumPanel } from '../parts/SumPanel.tsx';

@@ -4,7 +4,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import type { Design } from '../../core/design/design.ts';
-import { settledJob } from '../../core/design/settled-job.ts';
+import { settledJob } from '../../core/plan/settled-job.ts';
 import { traitsOf } from '../../core/plant/source-kinds.ts';
 import type { Inside } from '../../model/job.ts';
 import type { QuantityKind } from '../../model/quantities.ts';

@@ -4,7 +4,7 @@ import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import { proxy } from 'comlink';
 import { lazy, Suspense, startTransition, useState } from 'react';
-import { runsOpen } from '../../core/control/open-plant.ts';
+import { runsOpen } from '../../core/plan/open-plant.ts';
 import { formatNumber } from '../../core/quantity/format.ts';
 import { DAY } from '../../core/quantity/spans.ts';
 import { costOf } from '../../core/run/cost.ts';

@@ -5,7 +5,7 @@ import { memo } from 'react';
 import { Bar, BarChart, LabelList, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { formatNumber } from '../../core/quantity/format.ts';
 import { DAY, KWH } from '../../core/quantity/spans.ts';
-import type { Side } from '../../core/run/side-by-side.ts';
+import type { Side } from '../../core/job/side-by-side.ts';
 import { InTurn } from './InTurn.tsx';
 
 const BAR = 34;

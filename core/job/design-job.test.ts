@@ -5,10 +5,10 @@ import type { Job } from '../../model/job.ts';
 import { newCircuit, newJob, newRoom } from '../../model/new-job.ts';
 import { applyEdits, keepUnread, valueAt } from '../../model/place.ts';
 import { readJob } from '../../model/read-job.ts';
+import type { Design } from '../design/design.ts';
 import { wallSheet } from '../drawing/wall.ts';
 import { water } from '../fluid/water.ts';
 import { findCirculator, speedsOf } from '../plant/circulator.ts';
-import type { Design } from './design.ts';
 import { designJob } from './design-job.ts';
 
 const edited = (...edits: [at: string, value: unknown][]): Job =>

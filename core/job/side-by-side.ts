@@ -1,13 +1,13 @@
 import { type Job, RULEBOOKS } from '../../model/job.ts';
 import { allPumps } from '../design/all-pumps.ts';
-import { designJob } from '../design/design-job.ts';
-import { type Arrangement, draftPlants } from '../design/draft-plant.ts';
 import { partsList } from '../design/parts-list.ts';
-import { openFindings, worstFirst } from '../review/finding.ts';
-import { RULEBOOKS_BY_ID } from '../review/rulebooks.ts';
-import type { RunResult } from './run.ts';
+import { openFindings, worstFirst } from '../finding/finding.ts';
+import { RULEBOOKS_BY_ID } from '../rules/rulebooks.ts';
+import type { RunResult } from '../run/run.ts';
+import type { Weather } from '../run/weather.ts';
+import { designJob } from './design-job.ts';
+import { type Arrangement, draftPlants } from './draft-plant.ts';
 import { season } from './season.ts';
-import type { Weather } from './weather.ts';
 
 /** A way of piping: the job as it is, a draft after a school, or the job by the limits of another rulebook. */
 export type WayKey = 'present' | Arrangement | `rulebook:${Job['rulebook']}`;

@@ -4,10 +4,10 @@ import { thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
 import { newJob } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
-import { runsOpen } from '../control/open-plant.ts';
-import { designWithPlant } from '../design/design-job.ts';
+import { runsOpen } from '../plan/open-plant.ts';
+import { syntheticSeason, type Weather } from '../run/weather.ts';
+import { designWithPlant } from './design-job.ts';
 import { type Side, sideBySide, unlike, type WayKey, waysOf } from './side-by-side.ts';
-import { syntheticSeason, type Weather } from './weather.ts';
 
 /** Two weeks about freezing, by the hour: each is told from the others by then. */
 const WEEKS: Weather = { outdoor: syntheticSeason(-9, 18, 4, 3600).slice(60 * 24, 74 * 24), step: 3600 };

@@ -5,12 +5,12 @@ import { applyEdits } from '../../model/place.ts';
 import { readJob } from '../../model/read-job.ts';
 import { nextSlope } from '../control/tune-curve.ts';
 import { fitCurve, sourceNeed } from '../control/weather-curve.ts';
+import { BACKUP_CALL, HOT_WATER_CALL } from '../design/operate.ts';
+import { pumpReuse } from '../design/pump-reuse.ts';
 import { wallSheet } from '../drawing/wall.ts';
 import { ladder } from '../emitter/ladder.ts';
 import { designJob, designWithPlant } from './design-job.ts';
 import { assumptionLedger } from './ledger.ts';
-import { BACKUP_CALL, HOT_WATER_CALL } from './operate.ts';
-import { pumpReuse } from './pump-reuse.ts';
 
 const edited = (job: Job, ...edits: [string, unknown][]) =>
   applyEdits(

@@ -1,10 +1,10 @@
 import type { Job } from '../../model/job.ts';
-import { designWithPlant } from '../design/design-job.ts';
 import { say } from '../quantity/format.ts';
 import { DAY } from '../quantity/spans.ts';
-import type { RunResult, RunSettings } from './run.ts';
-import { USUAL_SET_BACK } from './settings.ts';
-import { simulate } from './simulate.ts';
+import type { RunResult, RunSettings } from '../run/run.ts';
+import { USUAL_SET_BACK } from '../run/settings.ts';
+import { simulate } from '../run/simulate.ts';
+import { designWithPlant } from './design-job.ts';
 
 /** One change to the run, and what came of it. */
 export interface WhatIf {

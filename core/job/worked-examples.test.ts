@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Job } from '../../model/job.ts';
 import { newCircuit, newJob, newRoom } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
-import type { Design, SizedCircuit } from './design.ts';
+import type { Design, SizedCircuit } from '../design/design.ts';
 import { designJob } from './design-job.ts';
 
 /**

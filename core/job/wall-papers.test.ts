@@ -5,12 +5,12 @@ import { COMPONENTS } from '../../model/job.ts';
 import { newFurtherSource } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
 import { readJob } from '../../model/read-job.ts';
+import { electricalSupply } from '../design/electrical.ts';
+import { partsList } from '../design/parts-list.ts';
+import { pumpReuse } from '../design/pump-reuse.ts';
 import { bodyOf, bodyOfPart, uprightVessel } from '../plant/bodies.ts';
 import { compareDistribution } from './compare-distribution.ts';
 import { designJob } from './design-job.ts';
-import { electricalSupply } from './electrical.ts';
-import { partsList } from './parts-list.ts';
-import { pumpReuse } from './pump-reuse.ts';
 
 const edited = (...edits: [string, unknown][]): Job =>
   applyEdits(

@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
-import { readJob } from '../model/read-job.ts';
-import { type Frozen, numbersOf } from '../reference/frozen/numbers.ts';
+import { readJob } from '../../model/read-job.ts';
+import { type Frozen, numbersOf } from '../../reference/frozen/numbers.ts';
 
 const read = <T>(name: string): Record<string, T> =>
   JSON.parse(gunzipSync(readFileSync(new URL(`../reference/frozen/${name}.json.gz`, import.meta.url))).toString());

@@ -1,9 +1,9 @@
 import type { Job } from '../../model/job.ts';
-import { designWithPlant } from '../design/design-job.ts';
-import type { RunResult, RunSettings } from './run.ts';
-import { seasonSettings } from './settings.ts';
-import { simulation } from './simulate.ts';
-import type { Weather } from './weather.ts';
+import type { RunResult, RunSettings } from '../run/run.ts';
+import { seasonSettings } from '../run/settings.ts';
+import { simulation } from '../run/simulate.ts';
+import type { Weather } from '../run/weather.ts';
+import { designWithPlant } from './design-job.ts';
 
 /**
  * A heating season of the plant in steps of two minutes: the weather given, or an invented one.

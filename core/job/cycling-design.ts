@@ -1,14 +1,14 @@
 import { shifted } from '../../model/quantities.ts';
-import { HEATING_LIMIT } from '../control/heating-limit.ts';
+import type { CyclingDesign } from '../design/cycling.ts';
+import type { Plant } from '../design/operate.ts';
 import { decided, given, type Ingredient } from '../figure/figure.ts';
+import type { Context } from '../plan/context.ts';
 import { bandOf, firingOf, mostStartsADay } from '../plant/firing.ts';
+import { HEATING_LIMIT } from '../rules/heating-limit.ts';
 import { excessOf } from '../run/cycling-check.ts';
 import type { HeldMoment } from '../run/held-moment.ts';
-import type { Context } from './context.ts';
-import type { CyclingDesign } from './cycling.ts';
 import { cyclingAsk, cyclingDay, type Designed, leastTank } from './cycling-ask.ts';
 import { cyclingCures } from './cycling-cures.ts';
-import type { Plant } from './operate.ts';
 
 /** Step between the days looked at, K, and the mildest of them: later in spring next to nothing is heated. */
 const STEP = 4;

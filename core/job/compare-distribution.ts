@@ -1,8 +1,8 @@
 import type { Job } from '../../model/job.ts';
 import { DISTRIBUTIONS, type Distribution } from '../../model/job.ts';
-import { openFindings } from '../review/finding.ts';
-import { allPumps } from './all-pumps.ts';
-import type { Design } from './design.ts';
+import { allPumps } from '../design/all-pumps.ts';
+import type { Design } from '../design/design.ts';
+import { openFindings } from '../finding/finding.ts';
 import { designJob } from './design-job.ts';
 
 /** The same plant with a pump in each circuit, or with one pump and a valve in each. */

@@ -1,10 +1,10 @@
 import type { Job } from '../../model/job.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
-import { designWithPlant } from '../design/design-job.ts';
 import { cyclingExcess, firingOf } from '../plant/firing.ts';
-import { daySettings } from './settings.ts';
-import { simulate } from './simulate.ts';
-import { syntheticDay } from './weather.ts';
+import { daySettings } from '../run/settings.ts';
+import { simulate } from '../run/simulate.ts';
+import { syntheticDay } from '../run/weather.ts';
+import { designWithPlant } from './design-job.ts';
 
 /** What a run makes of a remedy against cycling. */
 export interface CyclingTrial {

@@ -2,13 +2,13 @@ import { fieldAt } from '../../model/fields.ts';
 import type { Assumption, Job } from '../../model/job.ts';
 import { applyEdits, type JobEdit, type Place, valueAt } from '../../model/place.ts';
 import { readJob } from '../../model/read-job.ts';
+import type { Design } from '../design/design.ts';
+import { placeName } from '../design/place-name.ts';
 import { findSize, type PipeSize } from '../pipe/catalogue.ts';
 import { findCirculator } from '../plant/circulator.ts';
 import { say } from '../quantity/format.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
-import type { Design } from './design.ts';
 import { designJob, designWithPlant } from './design-job.ts';
-import { placeName } from './place-name.ts';
 
 /** A way to find out what is really there. */
 export interface Settling {

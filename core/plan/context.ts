@@ -5,7 +5,7 @@ import { type Fluid, fluidName, fluidOf, fluidSource, fluidState } from '../flui
 import type { FluidState } from '../fluid/water.ts';
 import { isRough } from '../load/rough-loads.ts';
 import { say } from '../quantity/format.ts';
-import { type Rulebook, rulebookOf } from '../review/rulebooks.ts';
+import { type Rulebook, rulebookOf } from '../rules/rulebooks.ts';
 import { type SettledJob, settledJob } from './settled-job.ts';
 
 /** What every step of the design has at hand. */

@@ -1,9 +1,9 @@
 import type { JobEdit } from '../../model/place.ts';
+import type { CyclingCure } from '../design/cycling.ts';
+import type { Context } from '../plan/context.ts';
 import { stockedTank } from '../plant/buffer.ts';
 import type { Cycle } from '../plant/cycling.ts';
 import type { HeldMoment } from '../run/held-moment.ts';
-import type { Context } from './context.ts';
-import type { CyclingCure } from './cycling.ts';
 import { type CyclingAsk, curedBy, leastTank } from './cycling-ask.ts';
 
 /** Narrow delta T and wide band that are tried, K: common practice. */

@@ -9,13 +9,13 @@ import { controlDevices } from '../control/devices.ts';
 import { sequenceOfOperation } from '../control/sequence.ts';
 import { circuitNeed, fitCurve, sourceNeed, straightAt } from '../control/weather-curve.ts';
 import { wiringSchedule } from '../control/wiring.ts';
+import { allPumps } from '../design/all-pumps.ts';
+import { electricalSupply } from '../design/electrical.ts';
+import { HOT_WATER_CALL } from '../design/operate.ts';
+import { partsList } from '../design/parts-list.ts';
 import { say } from '../quantity/format.ts';
-import { allPumps } from './all-pumps.ts';
 import { compareDistribution } from './compare-distribution.ts';
 import { designWithPlant } from './design-job.ts';
-import { electricalSupply } from './electrical.ts';
-import { HOT_WATER_CALL } from './operate.ts';
-import { partsList } from './parts-list.ts';
 
 /** Every whole system, and the demo: what follows from a design has to hold for all of them. */
 const ALL: [string, Job][] = [['demo', thistleMill], ...Object.entries(SYSTEMS).map(([n, job]): [string, Job] => [n, job])];

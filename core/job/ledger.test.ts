@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { thistleMillByLoads as thistleMill, thistleMill as withTree } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
+import { placeName } from '../design/place-name.ts';
 import { assumptionLedger } from './ledger.ts';
-import { placeName } from './place-name.ts';
 
 const guessing = (place: string, ...alternatives: (string | number)[]): Job => ({
   ...thistleMill,

@@ -1,16 +1,16 @@
-import { runsOpen } from '../control/open-plant.ts';
 import { circuitNeed, settledCurve, sourceNeed } from '../control/weather-curve.ts';
+import type { CyclingDay } from '../design/cycling.ts';
+import type { Design } from '../design/design.ts';
+import type { Plant } from '../design/operate.ts';
 import { ladder } from '../emitter/ladder.ts';
+import type { Context } from '../plan/context.ts';
+import { runsOpen } from '../plan/open-plant.ts';
 import type { Cycle } from '../plant/cycling.ts';
 import { firingOf } from '../plant/firing.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import { cyclingOn, excessOf } from '../run/cycling-check.ts';
 import { type Curves, type HeldMoment, heldMoment } from '../run/held-moment.ts';
 import { zonesOfRun } from '../run/house.ts';
-import type { Context } from './context.ts';
-import type { CyclingDay } from './cycling.ts';
-import type { Design } from './design.ts';
-import type { Plant } from './operate.ts';
 
 export type Designed = Pick<Design, 'source' | 'circuits' | 'figures' | 'buffer'>;
 

@@ -4,7 +4,7 @@ import { type Job, RULEBOOKS } from '../../model/job.ts';
 import { newSeparation } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
 import { readJob } from '../../model/read-job.ts';
-import { designJob } from '../design/design-job.ts';
+import { designJob } from '../job/design-job.ts';
 import { RULEBOOKS_BY_ID, rulebookOf } from './rulebooks.ts';
 
 const edited = (...edits: [string, unknown][]): Job =>
