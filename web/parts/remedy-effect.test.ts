@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { designJob } from '../../core/job/design-job.ts';
 import type { Finding } from '../../core/finding/finding.ts';
+import { designJob } from '../../core/job/design-job.ts';
 import { thistleMillByLoads as thistleMill } from '../../demo/thistle-mill.ts';
 import { applyEdits } from '../../model/place.ts';
 import { effectOf } from './remedy-effect.ts';

@@ -3,9 +3,9 @@ import { useTheme } from '@mui/material/styles';
 import Typography from '@mui/material/Typography';
 import { memo } from 'react';
 import { Bar, BarChart, LabelList, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import type { Side } from '../../core/job/side-by-side.ts';
 import { formatNumber } from '../../core/quantity/format.ts';
 import { DAY, KWH } from '../../core/quantity/spans.ts';
-import type { Side } from '../../core/job/side-by-side.ts';
 import { InTurn } from './InTurn.tsx';
 
 const BAR = 34;

@@ -1,10 +1,10 @@
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
+import type { Side } from '../../core/job/side-by-side.ts';
 import { formatNumber } from '../../core/quantity/format.ts';
 import { DAY } from '../../core/quantity/spans.ts';
 import { costOf } from '../../core/run/cost.ts';
 import { boughtLabel, efficiencyLabel } from '../../core/run/notable.ts';
-import type { Side } from '../../core/job/side-by-side.ts';
 import { PlainTable } from '../parts/PlainTable.tsx';
 import { useDisplay } from '../state/display.ts';
 import { efficiency, kilograms, kWh, money, runTime } from './words.ts';

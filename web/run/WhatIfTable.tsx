@@ -1,6 +1,6 @@
+import type { WhatIf } from '../../core/job/what-if.ts';
 import { KWH } from '../../core/quantity/spans.ts';
 import type { RunResult } from '../../core/run/run.ts';
-import type { WhatIf } from '../../core/job/what-if.ts';
 import { PlainTable } from '../parts/PlainTable.tsx';
 
 const kWh = (joules: number) => (joules / KWH).toFixed(1);

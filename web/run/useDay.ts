@@ -1,7 +1,7 @@
 import { useDeferredValue, useEffect, useState } from 'react';
 import type { PlantState } from '../../core/design/operate.ts';
-import type { RunMoment, RunResult, RunSettings } from '../../core/run/run.ts';
 import type { WhatIf } from '../../core/job/what-if.ts';
+import type { RunMoment, RunResult, RunSettings } from '../../core/run/run.ts';
 import type { Job } from '../../model/job.ts';
 import { runLane } from '../worker/lanes.ts';
 import { Newest } from '../worker/newest.ts';

@@ -1,5 +1,6 @@
 import { del, entries, set } from 'idb-keyval';
 import type { Draft } from './job-session.ts';
+import { dropLate, type LateChange, lateChanges, noteLate } from './late-change.ts';
 
 /**
  * Each tab keeps its own draft of a job: two tabs on one job would else write over each other. A tab holds a lock under its name for
@@ -11,15 +12,21 @@ const lockOf = (tab: string) => `tab:${tab}`;
 
 const TAB = 'tab';
 let tabName: Promise<string> | null = null;
+/** The same once it is known: a change is noted before anything can be waited for. */
+let nameOfTab: string | null = null;
 
 /** The name of this tab: kept over a reload; a duplicated tab, which inherits it, gets one of its own. */
 export function thisTab(): Promise<string> {
   tabName ??= (async () => {
     const kept = readSession(TAB);
-    if (kept && (await hold(kept))) return kept;
+    if (kept && (await hold(kept))) {
+      nameOfTab = kept;
+      return kept;
+    }
     const name = crypto.randomUUID();
     writeSession(TAB, name);
     await hold(name);
+    nameOfTab = name;
     return name;
   })();
   return tabName;
@@ -64,6 +71,8 @@ export interface Kept {
   own: Draft | null;
   /** Unsent work of other tabs that are gone. */
   others: { key: string; draft: Draft }[];
+  /** What this tab, or one that is gone, changed last and could not put into its draft any more. */
+  late: { tab: string; own: boolean; change: LateChange; kept: Draft | null }[];
   /** Whether this browser keeps anything at all. */
   keeps: boolean;
 }
@@ -73,11 +82,19 @@ export async function keptDrafts(jobId: string): Promise<Kept> {
   const tab = await thisTab();
   const own = keyOf(jobId, tab);
   const all = await entries<string, Draft>().catch(() => null);
-  if (all === null) return { own: null, others: [], keeps: false };
+  const late: Kept['late'] = [];
+  for (const [by, change] of lateChanges(jobId)) {
+    if (by !== tab && (await isOpen(by))) continue;
+    const kept = all?.find(([key]) => key === keyOf(jobId, by))?.[1] ?? null;
+    late.push({ tab: by, own: by === tab, change, kept });
+  }
+  if (all === null) return { own: null, others: [], late, keeps: false };
   const ours = all.filter(([key]) => typeof key === 'string' && (key === prefix(jobId) || key.startsWith(`${prefix(jobId)}:`)));
   const others: Kept['others'] = [];
   const idle: Kept['others'] = [];
   for (const [key, draft] of ours) {
+    // What came after it holds all of it.
+    if (late.some((each) => !each.own && keyOf(jobId, each.tab) === key)) continue;
     if (key === own || (await isOpen(key.slice(prefix(jobId).length + 1)))) continue;
     if (draft.dirty) others.push({ key, draft });
     else idle.push({ key, draft });
@@ -86,7 +103,7 @@ export async function keptDrafts(jobId: string): Promise<Kept> {
   idle.sort((a, b) => b.draft.revision - a.draft.revision);
   for (const { key } of idle.slice(1)) await dropDraft(key);
   const mine = ours.find(([key]) => key === own)?.[1] ?? idle[0]?.draft ?? null;
-  return { own: mine, others, keeps: await canKeep() };
+  return { own: mine, others, late, keeps: await canKeep() };
 }
 
 /** Whether this browser lets anything be kept: not in every private window, and not when it is full. */
@@ -121,19 +138,28 @@ export function draftKeeper(jobId: string, onFailure: (failed: boolean) => void)
       );
       if (refused !== failed) onFailure(refused);
       failed = refused;
+      if (!refused && next === null) dropLate(jobId, await thisTab());
     }
     writing = false;
   };
   return (draft) => {
     next = draft;
+    if (nameOfTab) noteLate(jobId, nameOfTab, draft);
     if (!writing) void write();
   };
+}
+
+/** Drops what a tab that is gone had kept, once it is taken over. */
+export async function dropTab(jobId: string, tab: string): Promise<void> {
+  dropLate(jobId, tab);
+  await dropDraft(keyOf(jobId, tab));
 }
 
 export const dropDraft = (key: string): Promise<void> => del(key).catch(() => {});
 
 /** Drops all that tabs kept of a job. */
 export async function dropDrafts(jobId: string): Promise<void> {
+  for (const tab of lateChanges(jobId).keys()) dropLate(jobId, tab);
   const all = await entries<string, Draft>().catch(() => []);
   await Promise.all(all.flatMap(([key]) => (String(key).startsWith(prefix(jobId)) ? [dropDraft(String(key))] : [])));
 }

@@ -12,11 +12,12 @@ import type { Job } from '../../model/job.ts';
 import type { LeftOut } from '../../model/mend-job.ts';
 import { newJob } from '../../model/new-job.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
-import { draftKeeper, dropDraft, type Kept, keptDrafts } from './drafts.ts';
+import { draftKeeper, dropDraft, dropTab, type Kept, keptDrafts } from './drafts.ts';
 import { ApiProblem } from './http.ts';
 import { openJob, saveJob } from './job-api.ts';
 import { listenToJob } from './job-news.ts';
 import { type Draft, JobSession, type SessionState } from './job-session.ts';
+import { draftOf } from './late-change.ts';
 import { readableDraft } from './readable-draft.ts';
 
 const Session = createContext<JobSession | null>(null);
@@ -30,7 +31,7 @@ export type Opening =
 
 /** Time after which a browser that does not answer is taken to keep nothing, ms. */
 const LONGEST_KEEP = 3000;
-const NOTHING_KEPT: Kept = { own: null, others: [], keeps: false };
+const NOTHING_KEPT: Kept = { own: null, others: [], late: [], keeps: false };
 
 const keptInTime = (id: string): Promise<Kept> =>
   Promise.race([
@@ -73,11 +74,17 @@ export function useOpenJob(id: string): Opening {
       };
       // Unsent work of a tab that is gone is this tab's, where it has none of its own.
       const [orphan, ...more] = kept.others;
-      const own = kept.own?.dirty || !orphan ? kept.own : orphan.draft;
+      const whole = kept.own?.dirty || !orphan ? kept.own : orphan.draft;
+      const lateHere = kept.late.find((each) => each.own);
       const rest = kept.own?.dirty ? kept.others : more;
       try {
         const stored = await asked;
+        const own = lateHere ? draftOf(lateHere.change, stored.job, lateHere.kept) : whole;
         session = new JobSession(stored, read(own, stored.job), outside);
+        for (const { tab, change, kept: before } of kept.late.filter((each) => !each.own)) {
+          const other = read(draftOf(change, stored.job, before), stored.job);
+          if (other && session.takeOver(other)) void dropTab(id, tab);
+        }
         for (const { key, draft } of rest) {
           const other = read(draft, stored.job);
           if (other && session.takeOver(other)) void dropDraft(key);
@@ -85,7 +92,9 @@ export function useOpenJob(id: string): Opening {
         if (orphan && !kept.own?.dirty) void dropDraft(orphan.key);
       } catch (error) {
         const problem = error instanceof ApiProblem ? error : new ApiProblem(0, String(error));
-        const draft = read(own, newJob('Kept here'));
+        const late = lateHere ?? kept.late[0];
+        const before = late?.kept ?? whole;
+        const draft = read(late && before ? draftOf(late.change, before.job, before) : whole, newJob('Kept here'));
         if (!draft || problem.status === 404) {
           if (!left) setOpening({ state: 'failed', detail: problem.message, missing: problem.status === 404 });
           return;

@@ -2,8 +2,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
 import Typography from '@mui/material/Typography';
-import { byThermostat } from '../../core/plan/shared-thermostat.ts';
 import type { Zone } from '../../core/design/assembly.ts';
+import { byThermostat } from '../../core/plan/shared-thermostat.ts';
 import { isDesignDay } from './usePlantState.ts';
 
 interface Props {
