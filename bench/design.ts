@@ -1,7 +1,7 @@
 import { Bench } from 'tinybench';
+import { wallSheet } from '../core/drawing/wall.ts';
 import { designJob } from '../core/job/design-job.ts';
 import { draftPlants } from '../core/job/draft-plant.ts';
-import { wallSheet } from '../core/drawing/wall.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import type { Job } from '../model/job.ts';
 import { newFloor, newPanel } from '../model/new-emitter.ts';

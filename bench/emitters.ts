@@ -1,6 +1,6 @@
-import { designJob } from '../core/job/design-job.ts';
 import { planForTarget, rankedImprovements } from '../core/emitter/improve.ts';
 import { ladder } from '../core/emitter/ladder.ts';
+import { designJob } from '../core/job/design-job.ts';
 import { apartmentBlock, houseWithEmitters } from '../demo/apartment-block.ts';
 import { medianOf } from './median.ts';
 

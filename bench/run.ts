@@ -1,9 +1,9 @@
 import { compareDistribution } from '../core/job/compare-distribution.ts';
 import { designWithPlant } from '../core/job/design-job.ts';
-import { ended } from '../core/run/ended.ts';
 import { season } from '../core/job/season.ts';
-import { daySettings } from '../core/run/settings.ts';
 import { runSide, waysOf } from '../core/job/side-by-side.ts';
+import { ended } from '../core/run/ended.ts';
+import { daySettings } from '../core/run/settings.ts';
 import { simulate } from '../core/run/simulate.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import { twelveZones } from '../demo/twelve-zones.ts';

@@ -1,12 +1,12 @@
 import { readFile, stat, writeFile } from 'node:fs/promises';
 import { parseArgs } from 'node:util';
 import { designJob, designWithPlant } from '../core/job/design-job.ts';
+import { season } from '../core/job/season.ts';
+import { FEWEST_WAYS, MOST_WAYS, sideBySide, waysOf } from '../core/job/side-by-side.ts';
 import { say } from '../core/quantity/format.ts';
 import { ended } from '../core/run/ended.ts';
 import type { RunResult } from '../core/run/run.ts';
-import { season } from '../core/job/season.ts';
 import { daySettings } from '../core/run/settings.ts';
-import { FEWEST_WAYS, MOST_WAYS, sideBySide, waysOf } from '../core/job/side-by-side.ts';
 import { simulate } from '../core/run/simulate.ts';
 import type { Weather } from '../core/run/weather.ts';
 import { MOST_TEXT_BYTES } from '../exchange/decode-text.ts';

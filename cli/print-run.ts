@@ -1,9 +1,9 @@
+import type { Side } from '../core/job/side-by-side.ts';
 import { formatNumber, say } from '../core/quantity/format.ts';
 import { KWH } from '../core/quantity/spans.ts';
 import { costOf } from '../core/run/cost.ts';
 import { boughtLabel, efficiencyLabel, notables } from '../core/run/notable.ts';
 import type { RunResult } from '../core/run/run.ts';
-import type { Side } from '../core/job/side-by-side.ts';
 import type { Job } from '../model/job.ts';
 import { tame } from './print.ts';
 

@@ -103,7 +103,9 @@ function createCluster(bin, folder, secret, options) {
   // What a start that was ended left behind. Nobody else is at work here: the folder is locked.
   mkdirSync(dirname(folder), { recursive: true });
   for (const name of readdirSync(dirname(folder)))
-    if (name.startsWith(`${basename(folder)}.making-`)) rmSync(join(dirname(folder), name), { recursive: true, force: true });
+    if (name.startsWith(`${basename(folder)}.making-`))
+      // What the start before was killed at may still be writing into it for a moment.
+      rmSync(join(dirname(folder), name), { recursive: true, force: true, maxRetries: 30, retryDelay: 100 });
   if (existsSync(folder)) {
     const aside = `${folder}.unfinished-${Date.now()}`;
     renameSync(folder, aside);

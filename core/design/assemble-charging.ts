@@ -1,6 +1,6 @@
-import type { Context } from '../plan/context.ts';
 import type { Assembly } from './assembly.ts';
 import type { Charging } from './charging-design.ts';
+import type { Context } from './context.ts';
 import { type AddLink, type AddNode, pumpLink, pumpMode, wallHeat } from './links.ts';
 
 /** The cylinder on the bars: pump, pipe, coil against its store as warm as when it calls, pipe back. */

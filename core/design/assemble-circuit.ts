@@ -3,13 +3,13 @@ import { USUAL_EXPONENT } from '../emitter/law.ts';
 import type { ControlSpec } from '../network/control.ts';
 import { type HeatSpec, logMean } from '../network/heat.ts';
 import type { PumpMode } from '../network/pump-law.ts';
-import type { Context } from '../plan/context.ts';
 import { thermostatOf } from '../plan/shared-thermostat.ts';
 import { teesKv } from './assemble-source.ts';
 import { addTree, endsOf } from './assemble-tree.ts';
 import type { Zone } from './assembly.ts';
 import type { LoopSetting } from './balancing.ts';
 import type { CircuitFlow } from './circuit-design.ts';
+import type { Context } from './context.ts';
 import { type AddLink, type AddNode, linkOfParts, pumpLink, pumpMode, wallHeat } from './links.ts';
 import type { Parts } from './plant-parts.ts';
 

@@ -1,6 +1,6 @@
 import type { PumpMode } from '../network/pump-law.ts';
 import { kvOfZeta } from '../pipe/components.ts';
-import type { Context } from '../plan/context.ts';
+import type { Context } from './context.ts';
 import { type AddLink, type AddNode, kvOf, LEAST_LOSS, linkOfParts, pumpLink, wallHeat } from './links.ts';
 import type { Parts } from './plant-parts.ts';
 

@@ -1,13 +1,13 @@
 import type { ControlSpec } from '../network/control.ts';
 import type { NodeSpec } from '../network/network.ts';
 import type { TwinLink } from '../network/twin.ts';
-import type { Context } from '../plan/context.ts';
 import { addCharging } from './assemble-charging.ts';
 import { addCircuit, injectionOf, mixingControl, zonesOf } from './assemble-circuit.ts';
 import { addSource } from './assemble-source.ts';
 import { treeTees } from './assemble-tree.ts';
 import type { AssembledCircuit, Assembly, RunningPump, Zone } from './assembly.ts';
 import type { LoopSetting } from './balancing.ts';
+import type { Context } from './context.ts';
 import { pumpLink, pumpMode } from './links.ts';
 import type { Parts } from './plant-parts.ts';
 import { roomControls } from './room-controls.ts';

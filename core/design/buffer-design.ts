@@ -1,6 +1,5 @@
 import type { RoomThermostat } from '../../model/job.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
-import type { Context } from '../plan/context.ts';
 import { thermostatOf } from '../plan/shared-thermostat.ts';
 import {
   DEFROST_FALL,
@@ -16,6 +15,7 @@ import { bandOf, firingOf, mostStartsADay } from '../plant/firing.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import { HEATING_LIMIT } from '../rules/heating-limit.ts';
 import type { CircuitFlow } from './circuit-design.ts';
+import type { Context } from './context.ts';
 import type { CyclingDesign } from './cycling.ts';
 import type { SourceFlow } from './source-design.ts';
 import type { Contents } from './water-content.ts';

@@ -1,8 +1,8 @@
 import { byRule, decided, type Figure, given } from '../figure/figure.ts';
-import type { Context } from '../plan/context.ts';
 import { coilConductance } from '../plant/cylinder.ts';
-import { behindBars } from './behind-bars.ts';
+import { lossOfStretches } from './behind-bars.ts';
 import { type Asked, type ChosenPump, choose } from './choose-pump.ts';
+import type { Context } from './context.ts';
 import { kvOf } from './links.ts';
 import { designPipe, type SizedPipe } from './pipe-design.ts';
 import { designRunHeat, type RunHeat } from './run-heat.ts';
@@ -69,7 +69,8 @@ export function designCharging(context: Context, source: SourceFlow): Charging |
     terms: { T_f: decided('charged with', 'temperature', hotWater.flowTemperature, 'hotWater/flowTemperature') },
   });
   const coil = rules.coilLoss;
-  const behind = behindBars(context, source, volumeFlow.value);
+  const branch = context.piping.branch('hotWater');
+  const behind = lossOfStretches(context, source, context.piping.drives.of(branch).beyond, volumeFlow.value);
   const loss = run.lossAt(volumeFlow.value) + coil.limit;
   const asked: Asked = {
     place: 'hotWater/pump',
@@ -90,7 +91,7 @@ export function designCharging(context: Context, source: SourceFlow): Charging |
   return {
     run,
     runHeat: designRunHeat(context, 'Pipe to the cylinder', hotWater.run, run, flowTemperature, flowTemperature),
-    pump: job.distribution.kind === 'valves' ? null : choose(context, asked),
+    pump: branch.pump ? choose(context, asked) : null,
     loss: loss + rules.zoneValveLoss.limit,
     volumeFlow,
     valveKv,

@@ -1,8 +1,8 @@
 import { byRule, type Figure, type Ingredient } from '../figure/figure.ts';
 import type { FluidState } from '../fluid/water.ts';
-import type { Context } from '../plan/context.ts';
 import { type CirculatorSpeed, chooseSpeed, fastest, findCirculator } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
+import type { Context } from './context.ts';
 
 export interface PumpDuty {
   modelId: string;

@@ -3,8 +3,8 @@ import { emitterLabel } from '../emitter/emitter.ts';
 import { circuitsById, roomEmitters, rungsOf } from '../emitter/ladder.ts';
 import type { EmitterLaw } from '../emitter/law.ts';
 import { decided, given, type Ingredient } from '../figure/figure.ts';
-import type { Context } from '../plan/context.ts';
 import { type CircuitPart, partsOfJob } from '../plan/parts-of-job.ts';
+import type { Context } from './context.ts';
 
 export type { CircuitPart } from '../plan/parts-of-job.ts';
 

@@ -4,8 +4,8 @@ import { type Cooling, coolingOf } from '../emitter/cooling.ts';
 import { emitterLabel } from '../emitter/emitter.ts';
 import { decided, type Figure, given } from '../figure/figure.ts';
 import { dewPoint } from '../fluid/moist-air.ts';
-import type { Context } from '../plan/context.ts';
 import { massFlowFor } from './circuit-design.ts';
+import type { Context } from './context.ts';
 
 /** An emitter that takes heat out of a room in summer. */
 export interface CoolingPart extends Cooling {

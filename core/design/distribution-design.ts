@@ -1,9 +1,10 @@
 import { KVS_SERIES, valveLoss } from '../circuit/mixing.ts';
-import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
-import type { Context } from '../plan/context.ts';
+import { byRule, decided, type Figure, given } from '../figure/figure.ts';
+import { lossAtDesign } from './behind-bars.ts';
 import type { Charging } from './charging-design.ts';
 import type { Asked, PumpDesign } from './choose-pump.ts';
 import type { CircuitFlow } from './circuit-design.ts';
+import type { Context } from './context.ts';
 import type { SourceFlow } from './source-design.ts';
 
 /** The valve of a circuit that opens when it calls. */
@@ -18,13 +19,10 @@ export interface DistributionDesign {
   pump: PumpDesign;
 }
 
-/** Whether a circuit has a valve in place of a pump. Mixed circuits keep their pumps: the valve mixes, the pump moves. */
-const hasZoneValve = ({ job }: Context, { circuit }: CircuitFlow): boolean =>
-  job.distribution.kind === 'valves' && circuit.connection === 'direct';
-
 /** The smallest valve of the series that costs the shared pump no more than the rulebook allows. */
 export function designZoneValve(context: Context, flow: CircuitFlow): ZoneValveDesign | null {
-  if (!hasZoneValve(context, flow)) return null;
+  // A circuit without a pump of its own lets in what another moves.
+  if (context.piping.branch(flow.place).pump) return null;
   const { job, book, rules } = context;
   const { place, circuit, volumeFlow, fluid } = flow;
   const pinned = job.distribution.valveKvs;
@@ -63,10 +61,12 @@ export function askSharedPump(
   flows: readonly CircuitFlow[],
   valves: readonly (ZoneValveDesign | null)[],
   source: SourceFlow,
-  rest: { load: Figure; sourceLosses: Record<string, Ingredient>; sourceLoss: number; charging: Charging | null },
+  rest: { load: Figure; charging: Charging | null },
 ): Asked | null {
-  const { job, book } = context;
-  if (job.distribution.kind !== 'valves') return null;
+  const { job, book, piping } = context;
+  const { sharedLink } = piping;
+  if (!sharedLink) return null;
+  const behind = lossAtDesign(context, source, piping.drives.of(sharedLink).beyond);
   const designFlow = book.add({
     id: 'distribution/volumeFlow',
     label: 'Flow of all circuits',
@@ -85,7 +85,7 @@ export function askSharedPump(
   });
   const hardest = index as { flow: CircuitFlow; loss: number } | null;
   const ofCylinder = rest.charging?.loss ?? 0;
-  const loss = Math.max(hardest?.loss ?? 0, ofCylinder) + rest.sourceLoss;
+  const loss = Math.max(hardest?.loss ?? 0, ofCylinder) + behind.loss;
   const ratio = (at: number) => (at / Math.max(designFlow.value, 1e-9)) ** 2;
   return {
     place: 'distribution/pump',
@@ -108,7 +108,7 @@ export function askSharedPump(
       ...(ofCylinder > 0
         ? { 'Δp cylinder': given('pipe, coil and valve of the cylinder', 'pressure', ofCylinder, 'the larger of the two counts') }
         : {}),
-      ...rest.sourceLosses,
+      ...behind.losses,
     },
     loss,
     ownLossAt: (at) => loss * ratio(at),

@@ -1,5 +1,5 @@
-import type { Context } from '../plan/context.ts';
 import type { PumpDesign } from './choose-pump.ts';
+import type { Context } from './context.ts';
 
 /** What the head of a pump is mostly spent on: the entry that drives its choice. */
 export function drivenBy({ say }: Pick<Context, 'say'>, { head }: Pick<PumpDesign, 'head'>): string {

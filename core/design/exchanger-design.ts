@@ -1,6 +1,6 @@
 import { byRule, decided, type Figure } from '../figure/figure.ts';
 import { logMean } from '../network/heat.ts';
-import type { Context } from '../plan/context.ts';
+import type { Context } from './context.ts';
 import { kvOf } from './links.ts';
 import type { SourceFlow } from './source-design.ts';
 

@@ -3,9 +3,9 @@ import { dealFlow, type Taker } from '../circuit/deal-flow.ts';
 import { MOST_LOOP_LOSS } from '../emitter/floor-loops.ts';
 import type { FluidState } from '../fluid/water.ts';
 import { pipeFlow } from '../pipe/friction.ts';
-import type { Context } from '../plan/context.ts';
 import { runsOpen } from '../plan/open-plant.ts';
 import type { CircuitPart } from './circuit-parts.ts';
+import type { Context } from './context.ts';
 import type { LoopPipes } from './loop-pipes.ts';
 
 /** How the flow of a circuit goes to what it feeds. */

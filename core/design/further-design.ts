@@ -1,9 +1,9 @@
 import { byRule, decided, type Figure } from '../figure/figure.ts';
 import type { PumpMode } from '../network/pump-law.ts';
-import type { Context } from '../plan/context.ts';
 import { nameOf } from '../plant/further-sources.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import { type ChosenPump, choose, type PumpDesign } from './choose-pump.ts';
+import type { Context } from './context.ts';
 import { pumpMode } from './links.ts';
 import type { SourceFlow } from './source-design.ts';
 

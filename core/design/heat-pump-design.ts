@@ -1,8 +1,8 @@
 import { byRule, decided, type Figure, given } from '../figure/figure.ts';
-import type { Context } from '../plan/context.ts';
 import { DEFAULT_HEAT_PUMP, defaultCop, frostShare } from '../plant/default-heat-pump.ts';
 import { heatPumpAt } from '../plant/heat-pump-map.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
+import type { Context } from './context.ts';
 
 /** What a heat pump does on the design day. */
 export interface HeatPumpDesign {

@@ -1,8 +1,8 @@
 import { byRule, decided, type Figure, type Ingredient } from '../figure/figure.ts';
 import { water } from '../fluid/water.ts';
-import type { Context } from '../plan/context.ts';
 import { coilHeat, reheatTime } from '../plant/cylinder.ts';
 import type { PumpDesign } from './choose-pump.ts';
+import type { Context } from './context.ts';
 import type { PipeDesign } from './pipe-design.ts';
 
 /** What the cylinder does. */

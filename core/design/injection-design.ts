@@ -1,12 +1,12 @@
 import { hotShare } from '../circuit/mixing.ts';
 import { byRule, decided, type Figure, given } from '../figure/figure.ts';
 import { pipeFlow } from '../pipe/friction.ts';
-import type { Context } from '../plan/context.ts';
 import { atSpeed } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
-import { behindBarsTogether, sharedDrives } from './behind-bars.ts';
+import { lossAtDesign } from './behind-bars.ts';
 import { type ChosenPump, choose, type PumpDesign } from './choose-pump.ts';
 import type { CircuitFlow } from './circuit-design.ts';
+import type { Context } from './context.ts';
 import { kvOf } from './links.ts';
 import type { SourceFlow } from './source-design.ts';
 
@@ -60,7 +60,8 @@ export function designInjection(context: Context, flow: CircuitFlow, source: Sou
   const { size, material } = flow.run.pipe;
   const tailAt = (at: number) => pipeFlow(at, size.bore, material.roughness, fluid).gradient * rules.headerTail.limit;
   // One pump for all drives the bars already; otherwise this one draws through what lies behind them, beside all others.
-  const behind = sharedDrives(context) ? { losses: {}, loss: 0 } : behindBarsTogether(context, source);
+  const { piping } = context;
+  const behind = lossAtDesign(context, source, piping.drives.of(piping.branch(place)).beyond);
   const tail = tailAt(designFlow.value);
   const least = rules.injectionValveLoss;
   const pump = choose(context, {

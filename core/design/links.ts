@@ -4,12 +4,12 @@ import type { NodeSpec } from '../network/network.ts';
 import type { PumpMode } from '../network/pump-law.ts';
 import type { TwinLink } from '../network/twin.ts';
 import { componentsInLine } from '../pipe/components.ts';
-import type { Context } from '../plan/context.ts';
 import { atSpeed, headCurve } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
 import { findRoot } from '../quantity/root.ts';
 import type { ChosenPump } from './choose-pump.ts';
 import type { CircuitFlow } from './circuit-design.ts';
+import type { Context } from './context.ts';
 import type { RunHeat } from './run-heat.ts';
 
 /** Puts a point into a network, once, and gives its id. */

@@ -4,8 +4,8 @@ import { floorPipe } from '../emitter/floor.ts';
 import { floorLoops } from '../emitter/floor-loops.ts';
 import type { Figure } from '../figure/figure.ts';
 import type { FluidState } from '../fluid/water.ts';
-import type { Context } from '../plan/context.ts';
 import type { CircuitPart } from './circuit-parts.ts';
+import type { Context } from './context.ts';
 import type { SizedPipe } from './pipe-design.ts';
 
 /** Loops or branches that a part of a circuit is fed by, all alike. */

@@ -1,9 +1,9 @@
 import { authority, chooseKvs, hotShare, valveLoss } from '../circuit/mixing.ts';
 import { byRule, decided, type Figure } from '../figure/figure.ts';
 import { pipeFlow } from '../pipe/friction.ts';
-import type { Context } from '../plan/context.ts';
-import { behindBarsTogether } from './behind-bars.ts';
+import { lossAtDesign } from './behind-bars.ts';
 import type { CircuitFlow } from './circuit-design.ts';
+import type { Context } from './context.ts';
 import type { SourceFlow } from './source-design.ts';
 
 export interface ValveDesign {
@@ -41,7 +41,8 @@ export function designValve(context: Context, flow: CircuitFlow, source: SourceF
   const { size, material } = flow.run.pipe;
   const tailAt = (at: number) => pipeFlow(at, size.bore, material.roughness, fluid).gradient * rules.headerTail.limit;
   const tail = tailAt(volumeFlow.value);
-  const behind = behindBarsTogether(context, source);
+  const { piping } = context;
+  const behind = lossAtDesign(context, source, piping.drives.towardsSources(piping.branch(place)));
   const terms = Object.keys(behind.losses);
   const variableLoss = book.add({
     id: `${place}/variableLoss`,

@@ -5,7 +5,7 @@ import type { FluidState } from '../fluid/water.ts';
 import { findSize, PIPE_MATERIALS, type PipeMaterial, type PipeSize } from '../pipe/catalogue.ts';
 import { boreArea, pipeFlow } from '../pipe/friction.ts';
 import { sizeByGradient, sizeByVelocity, velocityAtGradient } from '../pipe/sizing.ts';
-import type { Context } from '../plan/context.ts';
+import type { Context } from './context.ts';
 
 export interface PipeDesign {
   /** Place of the pipe in the job, and start of its figures' ids. */

@@ -1,11 +1,11 @@
-import { byRule, type Figure, given, type Ingredient } from '../figure/figure.ts';
-import type { Context } from '../plan/context.ts';
+import { type Figure, given, type Ingredient } from '../figure/figure.ts';
 import { atSpeed, type PumpState } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
-import { behindBarsTogether } from './behind-bars.ts';
+import { lossAtDesign, lossOfSource } from './behind-bars.ts';
 import type { Charging } from './charging-design.ts';
 import { type ChosenPump, choose, type PumpDesign } from './choose-pump.ts';
 import type { CircuitFlow } from './circuit-design.ts';
+import type { Context } from './context.ts';
 import { askSharedPump, type ZoneValveDesign } from './distribution-design.ts';
 import type { SizedValve } from './mixing-design.ts';
 import type { SourceFlow } from './source-design.ts';
@@ -28,31 +28,17 @@ export interface ChosenPumps {
 }
 
 /**
- * Chooses the pump of every circuit, of all together where they have valves, and of the source where something parts the
- * two. Without separation the pumps drive the source as well; plates lie in the way of the circuits' pumps.
+ * Chooses the pump of every circuit, of all together where they have valves, and of the source where it has one. Each is chosen for
+ * its own branch and for what it drives beside it.
  */
 export function choosePumps(context: Context, circuits: readonly CircuitFlow[], driven: Driven): ChosenPumps {
   const { valves, zoneValves, source, load, charging } = driven;
-  const { kind } = context.job.separation;
-  const separated = kind !== 'none';
-  const plates = kind === 'plate-exchanger';
-  const sourceLosses: Record<string, Ingredient> = {
-    'Δp source pipe': source.run.pipe.loss,
-    'Δp source': source.loss,
-    ...(source.inLine ? { 'Δp source parts': source.inLine } : {}),
-  };
-  const { losses: behind, loss: behindLoss } = behindBarsTogether(context, source);
-  const ask = askSharedPump(context, circuits, zoneValves, source, {
-    load,
-    charging,
-    sourceLosses: behind,
-    sourceLoss: behindLoss,
-  });
-  // Behind one shared pump the pumps of mixed circuits have only their own way to drive.
-  const alone = ask !== null;
+  const { drives, lead } = context.piping;
+  const ask = askSharedPump(context, circuits, zoneValves, source, { load, charging });
   const own = circuits.map((flow, i) => {
     if (zoneValves[i]) return null;
     const valve = valves[i] ?? null;
+    const behind = lossAtDesign(context, source, drives.of(context.piping.branch(flow.place)).beyond);
     const valveLoss = valve ? valve.lossAt(flow.volumeFlow.value) : 0;
     return choose(context, {
       place: `${flow.place}/pump`,
@@ -68,13 +54,20 @@ export function choosePumps(context: Context, circuits: readonly CircuitFlow[], 
         'Δp emitter': flow.terminalLoss,
         ...(flow.longerLoop ? { 'Δp longer loop': flow.longerLoop } : {}),
         ...(valve ? { 'Δp valve': valve.valve.loss, 'Δp tail': tailIngredient(valve, valveLoss) } : {}),
-        ...(alone ? {} : behind),
+        ...behind.losses,
       },
-      loss: flow.ownLossAt(flow.volumeFlow.value) + valveLoss + (alone ? 0 : behindLoss),
+      loss: flow.ownLossAt(flow.volumeFlow.value) + valveLoss + behind.loss,
       ownLossAt: (at) => flow.ownLossAt(at) + (valve ? valve.lossAt(at) : 0),
     });
   });
-  const primary = separated
+  const ofSource = lossOfSource(source);
+  // Away from it only plates stand in its way: a header or a tank takes nothing.
+  const plates = lossAtDesign(
+    context,
+    source,
+    drives.of(lead).loads.map((load) => load.stretch),
+  );
+  const primary = lead.pump
     ? choose(context, {
         place: 'source/pump',
         label: 'Source pump',
@@ -82,9 +75,9 @@ export function choosePumps(context: Context, circuits: readonly CircuitFlow[], 
         designFlow: source.volumeFlow,
         load: source.ownLoad,
         fluid: source.fluid,
-        losses: { ...sourceLosses, ...(plates ? { 'Δp plates': byRule(context.rules.plateLoss) } : {}) },
-        loss: source.lossAt(source.volumeFlow.value) + (plates ? behindLoss : 0),
-        ownLossAt: (at) => source.lossAt(at) + (plates ? behindLoss * (at / source.volumeFlow.value) ** 2 : 0),
+        losses: { ...ofSource.losses, ...plates.losses },
+        loss: ofSource.loss + plates.loss,
+        ownLossAt: (at) => source.lossAt(at) + plates.loss * (at / source.volumeFlow.value) ** 2,
       })
     : null;
   return { circuits: own, shared: ask && choose(context, ask), source: primary };

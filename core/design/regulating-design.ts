@@ -1,9 +1,9 @@
 import { type Figure, given, type Ingredient } from '../figure/figure.ts';
-import type { Context } from '../plan/context.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
 import { regulatingKv } from './balancing.ts';
 import type { ChosenPump } from './choose-pump.ts';
 import type { CircuitFlow } from './circuit-design.ts';
+import type { Context } from './context.ts';
 import type { ZoneValveDesign } from './distribution-design.ts';
 
 /** What drives a circuit: a pump of its own, or the shared one through a zone valve. */

@@ -1,7 +1,7 @@
 import type { ControlSpec } from '../network/control.ts';
-import type { Context } from '../plan/context.ts';
 import type { LoopSetting } from './balancing.ts';
 import type { CircuitFlow } from './circuit-design.ts';
+import type { Context } from './context.ts';
 
 /** Id of the control that finds the air of a room. */
 export const airOf = (roomId: string): string => `rooms/${roomId}/air`;

@@ -1,7 +1,7 @@
 import type { InsulatedRun } from '../../model/job.ts';
 import { decided, type Figure, given } from '../figure/figure.ts';
 import { INSULATION_CONDUCTIVITY, pipeTransmittance, usualInsulation } from '../pipe/heat-loss.ts';
-import type { Context } from '../plan/context.ts';
+import type { Context } from './context.ts';
 import type { SizedPipe } from './pipe-design.ts';
 
 /** What a run loses to its surroundings. */

@@ -1,16 +1,16 @@
 import { type Manifold, manifoldsOf } from '../circuit/manifolds.ts';
 import type { Figure } from '../figure/figure.ts';
 import { inspectNetwork } from '../network/inspect.ts';
-import type { Context } from '../plan/context.ts';
 import { findCirculator, type PumpState, speedsOf } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
 import { assemble } from './assemble.ts';
 import type { LoopSetting } from './balancing.ts';
-import { behindBarsTogether } from './behind-bars.ts';
+import { lossAtDesign } from './behind-bars.ts';
 import { type BufferDesign, designBuffer } from './buffer-design.ts';
 import { type Charging, designCharging } from './charging-design.ts';
 import type { ChosenPump, PumpDesign } from './choose-pump.ts';
 import type { CircuitFlow } from './circuit-design.ts';
+import type { Context } from './context.ts';
 import type { Design, SourceDesign } from './design.ts';
 import { type DistributionDesign, designZoneValve, type ZoneValveDesign } from './distribution-design.ts';
 import { designExchanger } from './exchanger-design.ts';
@@ -64,11 +64,12 @@ export function sizePlant(
   const further = designFurther(context, source);
   const contents = waterContents(context, flows, source);
   const buffer = designBuffer(context, flows, source, contents);
-  const header = context.job.separation.kind === 'low-loss-header' ? designHeader(context, source) : null;
+  const header = context.piping.between().kind === 'header' ? designHeader(context, source) : null;
   const exchanger = designExchanger(context, source);
   const vessel = designVessel(context, flows, source, header, contents, buffer, charging);
   const loops = flows.map((flow) => flow.loops.map((loop) => ({ ...loop, kv: kvAsBuilt(loop.place, built) ?? loop.kv })));
-  const sourceLoss = behindBarsTogether(context, source).loss;
+  const { sharedLink, drives } = context.piping;
+  const sourceLoss = sharedLink ? lossAtDesign(context, source, drives.of(sharedLink).beyond).loss : 0;
   const regulating = flows.map((flow, i) =>
     designRegulating(context, flow, {
       own: chosen.circuits[i] ?? null,

@@ -1,9 +1,9 @@
 import { type Figure, given, type Ingredient } from '../figure/figure.ts';
 import type { NetworkProblem } from '../network/network.ts';
-import type { Context } from '../plan/context.ts';
 import type { Assembly, Zone } from './assembly.ts';
 import type { PumpDesign } from './choose-pump.ts';
 import type { CircuitFlow } from './circuit-design.ts';
+import type { Context } from './context.ts';
 import { BACKUP_CALL, gaugesOf, HOT_WATER_CALL, type PlantState } from './operate.ts';
 
 /** What one circuit really gets, every zone calling. */

@@ -2,11 +2,11 @@ import { shifted } from '../../model/quantities.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import type { FluidState } from '../fluid/water.ts';
 import { bothWays, componentsLoss } from '../pipe/components.ts';
-import type { Context } from '../plan/context.ts';
 import { drawnDrop } from '../plan/settled-job.ts';
 import { beside } from '../plant/further-sources.ts';
 import { boreForVelocity, headerState } from '../plant/separation.ts';
 import { type CircuitFlow, massFlowFor, partsInLine } from './circuit-design.ts';
+import type { Context } from './context.ts';
 import { designPipe, type SizedPipe } from './pipe-design.ts';
 import { designRunHeat, type RunHeat } from './run-heat.ts';
 

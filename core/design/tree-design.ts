@@ -2,8 +2,8 @@ import type { Kelvin } from '../../model/quantities.ts';
 import { loadsAlong, type PipeTree, sectionOfRoom, sumsAlong } from '../circuit/pipe-tree.ts';
 import { type Figure, given, type Ingredient } from '../figure/figure.ts';
 import type { FluidState } from '../fluid/water.ts';
-import type { Context } from '../plan/context.ts';
 import type { CircuitPart } from './circuit-parts.ts';
+import type { Context } from './context.ts';
 import type { FlowShares } from './flow-shares.ts';
 import { designPipe, type SizedPipe } from './pipe-design.ts';
 

@@ -1,11 +1,11 @@
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import { fluidName, fluidSource } from '../fluid/fluid.ts';
-import type { Context } from '../plan/context.ts';
 import { endPressure, expansionShare, fillPressure, stockedVessel, VESSEL_SIZES, vesselVolume } from '../plant/expansion.ts';
 import { nameOf } from '../plant/further-sources.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
 import type { BufferDesign } from './buffer-design.ts';
 import type { CircuitFlow } from './circuit-design.ts';
+import type { Context } from './context.ts';
 import { hottestWater } from './hottest-water.ts';
 import type { SizedPipe } from './pipe-design.ts';
 import type { HeaderDesign, SourceFlow } from './source-design.ts';

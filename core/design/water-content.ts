@@ -1,9 +1,9 @@
 import { ownContent } from '../emitter/emitter.ts';
 import { byRule, decided, type Figure, given } from '../figure/figure.ts';
 import { boreArea } from '../pipe/friction.ts';
-import type { Context } from '../plan/context.ts';
 import type { RuleId } from '../rules/rulebooks.ts';
 import type { CircuitFlow } from './circuit-design.ts';
+import type { Context } from './context.ts';
 import type { SourceFlow } from './source-design.ts';
 
 /** Water in the source, and beyond the manifold of each circuit by its id. */

@@ -1,9 +1,9 @@
 import { circuitNeed, settledCurve, sourceNeed } from '../control/weather-curve.ts';
+import type { Context } from '../design/context.ts';
 import type { CyclingDay } from '../design/cycling.ts';
 import type { Design } from '../design/design.ts';
 import type { Plant } from '../design/operate.ts';
 import { ladder } from '../emitter/ladder.ts';
-import type { Context } from '../plan/context.ts';
 import { runsOpen } from '../plan/open-plant.ts';
 import type { Cycle } from '../plant/cycling.ts';
 import { firingOf } from '../plant/firing.ts';

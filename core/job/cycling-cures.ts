@@ -1,6 +1,6 @@
 import type { JobEdit } from '../../model/place.ts';
+import type { Context } from '../design/context.ts';
 import type { CyclingCure } from '../design/cycling.ts';
-import type { Context } from '../plan/context.ts';
 import { stockedTank } from '../plant/buffer.ts';
 import type { Cycle } from '../plant/cycling.ts';
 import type { HeldMoment } from '../run/held-moment.ts';

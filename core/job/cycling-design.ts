@@ -1,8 +1,8 @@
 import { shifted } from '../../model/quantities.ts';
+import type { Context } from '../design/context.ts';
 import type { CyclingDesign } from '../design/cycling.ts';
 import type { Plant } from '../design/operate.ts';
 import { decided, given, type Ingredient } from '../figure/figure.ts';
-import type { Context } from '../plan/context.ts';
 import { bandOf, firingOf, mostStartsADay } from '../plant/firing.ts';
 import { HEATING_LIMIT } from '../rules/heating-limit.ts';
 import { excessOf } from '../run/cycling-check.ts';

@@ -2,6 +2,7 @@ import type { Job } from '../../model/job.ts';
 import { withCycling } from '../design/buffer-design.ts';
 import { circuitLoad, designCircuitFlow } from '../design/circuit-design.ts';
 import { circuitParts } from '../design/circuit-parts.ts';
+import { type Context, contextOf } from '../design/context.ts';
 import { designCooling } from '../design/cooling-design.ts';
 import type { CircuitDesign, Design } from '../design/design.ts';
 import { designHeatPump } from '../design/heat-pump-design.ts';
@@ -9,7 +10,6 @@ import { designHotWater } from '../design/hot-water-design.ts';
 import type { Plant } from '../design/operate.ts';
 import { sizedCircuit, sizePlant } from '../design/size-plant.ts';
 import { decided, type Figure, given } from '../figure/figure.ts';
-import { type Context, contextOf } from '../plan/context.ts';
 import { review } from '../review/review.ts';
 import { designCycling } from './cycling-design.ts';
 

@@ -5,7 +5,7 @@ import { readJob } from '../../model/read-job.ts';
 import { type Frozen, numbersOf } from '../../reference/frozen/numbers.ts';
 
 const read = <T>(name: string): Record<string, T> =>
-  JSON.parse(gunzipSync(readFileSync(new URL(`../reference/frozen/${name}.json.gz`, import.meta.url))).toString());
+  JSON.parse(gunzipSync(readFileSync(new URL(`../../reference/frozen/${name}.json.gz`, import.meta.url))).toString());
 
 /**
  * Kept from before the plant was taken apart into stations and branches: the demo, every whole system and forty plants drawn by

@@ -1,7 +1,7 @@
+import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import type { Figure } from '../figure/figure.ts';
 import type { Finding, Remedy } from '../finding/finding.ts';
-import type { Context } from '../plan/context.ts';
 import { stockedTank } from '../plant/buffer.ts';
 import { firingOf, mostStartsADay } from '../plant/firing.ts';
 

@@ -1,10 +1,10 @@
 import { AUTO_CURVE } from '../../model/new-job.ts';
 import { controlDevices, fits, SIGNAL_WORDS } from '../control/devices.ts';
 import { circuitNeed, sentAt, settledCurve, sourceNeed } from '../control/weather-curve.ts';
+import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import { ladder } from '../emitter/ladder.ts';
 import type { Finding } from '../finding/finding.ts';
-import type { Context } from '../plan/context.ts';
 import { reviewThermostats } from './review-thermostats.ts';
 
 /** Findings on who calls whom: voltages, priority, curves too high or below the rooms. */

@@ -1,10 +1,10 @@
 import type { Circuit, Room } from '../../model/job.ts';
 import { USUAL_COOLING } from '../../model/new-emitter.ts';
+import type { Context } from '../design/context.ts';
 import type { CoolingDesign } from '../design/cooling-design.ts';
 import type { CircuitDesign, UnreviewedDesign } from '../design/design.ts';
 import { coolingRatingStands } from '../emitter/cooling.ts';
 import type { Finding } from '../finding/finding.ts';
-import type { Context } from '../plan/context.ts';
 
 /** Findings on a plant that also cools: water below the dew point, rooms left warm or damp, more flow than in winter. */
 export function reviewCooling(context: Context, design: UnreviewedDesign): Finding[] {

@@ -1,6 +1,6 @@
+import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import type { Finding } from '../finding/finding.ts';
-import type { Context } from '../plan/context.ts';
 import { findCirculator } from '../plant/circulator.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import { GRAVITY } from '../quantity/gravity.ts';

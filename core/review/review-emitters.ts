@@ -1,5 +1,6 @@
 import type { Emitter } from '../../model/emitter.ts';
 import type { Circuit, Job } from '../../model/job.ts';
+import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import { dropsAsSet } from '../design/flow-shares.ts';
 import { emitterLabel, emitterLaw, mostOutput } from '../emitter/emitter.ts';
@@ -10,7 +11,6 @@ import { improvementsOf } from '../emitter/improve.ts';
 import { circuitsById, ladder, type Rung, roomEmitters, rungOutput } from '../emitter/ladder.ts';
 import { excessOf, flowTemperatureFor, outputAt } from '../emitter/law.ts';
 import type { Finding, Remedy } from '../finding/finding.ts';
-import type { Context } from '../plan/context.ts';
 import { MOST_IN_FLOOR } from './review-distribution.ts';
 
 /** How far a room may need hotter water than its circuit has, K: a tenth of a turn of the mixing valve. */

@@ -1,11 +1,11 @@
 import type { Circuit, ComponentId, Job } from '../../model/job.ts';
 import type { Place } from '../../model/place.ts';
 import type { PumpDesign } from '../design/choose-pump.ts';
+import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import type { Finding } from '../finding/finding.ts';
 import { findSize, PIPE_MATERIALS } from '../pipe/catalogue.ts';
 import { bothWays, COMPONENT_DATA, componentsLoss } from '../pipe/components.ts';
-import type { Context } from '../plan/context.ts';
 import { findCirculator } from '../plant/circulator.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import { putBehindSource } from './review-placement.ts';

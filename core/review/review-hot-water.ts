@@ -1,7 +1,7 @@
 import type { HotWater } from '../../model/job.ts';
+import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import type { Finding } from '../finding/finding.ts';
-import type { Context } from '../plan/context.ts';
 import { HYGIENE_EXCESS } from '../plant/cylinder.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import { USUAL_IMMERSION } from './review-plant.ts';

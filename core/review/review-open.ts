@@ -1,10 +1,10 @@
 import type { Emitter, Floor } from '../../model/emitter.ts';
 import type { JobEdit } from '../../model/place.ts';
 import type { LoopSetting } from '../design/balancing.ts';
+import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import { emitterLaw } from '../emitter/emitter.ts';
 import type { Finding } from '../finding/finding.ts';
-import type { Context } from '../plan/context.ts';
 
 /** What a room may get beyond its load before it is called too warm: a tenth is 3 K on the coldest day. */
 const HELD = 0.1;

@@ -1,10 +1,10 @@
 import { FIELDS } from '../../model/fields.ts';
 import type { InsulatedRun } from '../../model/job.ts';
+import type { Context } from '../design/context.ts';
 import type { PipeDesign } from '../design/pipe-design.ts';
 import type { Figure } from '../figure/figure.ts';
 import type { Finding, Remedy } from '../finding/finding.ts';
 import { pipeTransmittance, usualInsulation } from '../pipe/heat-loss.ts';
-import type { Context } from '../plan/context.ts';
 
 interface PipeSetting {
   deltaT: number;

@@ -1,9 +1,9 @@
 import type { Circuit, ComponentId, Job } from '../../model/job.ts';
 import type { JobEdit } from '../../model/place.ts';
+import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import type { Finding } from '../finding/finding.ts';
 import { bothWays, COMPONENT_DATA } from '../pipe/components.ts';
-import type { Context } from '../plan/context.ts';
 
 const SHUTS: readonly ComponentId[] = ['isolating-valve', 'ball-valve-strainer'];
 const shuts = (part: ComponentId) => SHUTS.includes(part);

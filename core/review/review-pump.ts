@@ -1,7 +1,7 @@
 import type { PumpDesign } from '../design/choose-pump.ts';
+import type { Context } from '../design/context.ts';
 import { drivenBy } from '../design/driven-by.ts';
 import type { Finding } from '../finding/finding.ts';
-import type { Context } from '../plan/context.ts';
 
 /** Findings on one pump: none reaches the duty, a pinned one falls short, is unknown, or is far too strong. */
 export function reviewPump(context: Context, pump: PumpDesign, component: string, deltaTPlace: string): Finding[] {

@@ -2,10 +2,10 @@ import { fieldAt } from '../../model/fields.ts';
 import type { Room } from '../../model/job.ts';
 import { newCircuit } from '../../model/new-job.ts';
 import { valueAt } from '../../model/place.ts';
+import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import type { Finding, Remedy } from '../finding/finding.ts';
 import { BUILDING_CLASSES_DATA } from '../load/rough-loads.ts';
-import type { Context } from '../plan/context.ts';
 import { readInJobUnits } from '../quantity/parse.ts';
 
 /** Loads that are only guessed by area: counted, with what they make of the whole. */

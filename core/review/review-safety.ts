@@ -1,8 +1,8 @@
+import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import type { Finding, Remedy } from '../finding/finding.ts';
 import { fluidRange } from '../fluid/fluid.ts';
 import { bothWays } from '../pipe/components.ts';
-import type { Context } from '../plan/context.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import { putBehindSource } from './review-placement.ts';
 

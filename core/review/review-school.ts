@@ -1,6 +1,6 @@
+import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import type { Finding } from '../finding/finding.ts';
-import type { Context } from '../plan/context.ts';
 import { RULES } from '../rules/rules.ts';
 
 /** Findings on what the school of the rulebook wants of the plant as a whole, and on limits that are no rules. */

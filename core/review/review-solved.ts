@@ -1,7 +1,7 @@
+import type { Context } from '../design/context.ts';
 import type { SizedCircuit, UnreviewedDesign } from '../design/design.ts';
 import type { Finding } from '../finding/finding.ts';
 import { fluidName, fluidRange } from '../fluid/fluid.ts';
-import type { Context } from '../plan/context.ts';
 import { findCirculator } from '../plant/circulator.ts';
 import { roomsShort } from './review-emitters.ts';
 import { reviewTees } from './review-tees.ts';

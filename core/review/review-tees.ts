@@ -1,8 +1,8 @@
 import type { JobEdit } from '../../model/place.ts';
+import type { Context } from '../design/context.ts';
 import type { SourceDesign, UnreviewedDesign } from '../design/design.ts';
 import type { Finding } from '../finding/finding.ts';
 import { pipeFlow } from '../pipe/friction.ts';
-import type { Context } from '../plan/context.ts';
 
 /** Findings on two closely spaced tees: too far apart, pressure left between them, bends too close by. */
 export function reviewTees(context: Context, { source }: UnreviewedDesign): Finding[] {

@@ -1,8 +1,8 @@
 import type { Job, RoomThermostat } from '../../model/job.ts';
 import { zonedRooms } from '../control/zoned-rooms.ts';
+import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import type { Finding, Remedy } from '../finding/finding.ts';
-import type { Context } from '../plan/context.ts';
 
 /** Thermostats that call nothing, that two share a room, that name rooms which are gone. */
 export function reviewThermostats({ job }: Context, design: UnreviewedDesign): Finding[] {

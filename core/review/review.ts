@@ -1,7 +1,7 @@
+import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import { type Finding, worstFirst } from '../finding/finding.ts';
 import { presentId } from '../finding/former-ids.ts';
-import type { Context } from '../plan/context.ts';
 import { reviewBuffer } from './review-buffer.ts';
 import { reviewCircuits } from './review-circuits.ts';
 import { reviewControls } from './review-controls.ts';

@@ -4,9 +4,11 @@ import { FigureBook, given, type Ingredient } from '../figure/figure.ts';
 import { type Fluid, fluidName, fluidOf, fluidSource, fluidState } from '../fluid/fluid.ts';
 import type { FluidState } from '../fluid/water.ts';
 import { isRough } from '../load/rough-loads.ts';
+import { Piping } from '../piping/piping.ts';
+import { planOf } from '../plan/plan-of-job.ts';
+import { type SettledJob, settledJob } from '../plan/settled-job.ts';
 import { say } from '../quantity/format.ts';
 import { type Rulebook, rulebookOf } from '../rules/rulebooks.ts';
-import { type SettledJob, settledJob } from './settled-job.ts';
 
 /** What every step of the design has at hand. */
 export interface Context {
@@ -16,6 +18,8 @@ export interface Context {
   derivedDrop: boolean;
   /** Whether the load of a room, as entered, is only a rough one. */
   isRough: (room: Room) => boolean;
+  /** How it is piped. */
+  piping: Piping;
   book: FigureBook;
   rulebook: Rulebook;
   rules: Rulebook['rules'];
@@ -40,6 +44,7 @@ export function contextOf(asEntered: Job): Context {
     job,
     derivedDrop: asEntered.source.temperatureDifference === 'auto',
     isRough: (room) => rough.has(room.id),
+    piping: new Piping(planOf(job)),
     book: new FigureBook(),
     rulebook,
     rules: rulebook.rules,

@@ -1,0 +1,56 @@
+import { type Branch, type LinkBranch, type Plan, type SourceBranch, type Station, stationOf } from '../plan/plan.ts';
+import type { Traits } from '../station/kind.ts';
+import { KINDS } from '../station/kinds.ts';
+import { Drives } from './drives.ts';
+import { type Water, watersOf } from './waters.ts';
+
+/** A plan with the questions asked of it: what stands between, who drives, which water. */
+export class Piping {
+  readonly plan: Plan;
+  readonly drives: Drives;
+  #waters: Water[] | null = null;
+
+  constructor(plan: Plan) {
+    this.plan = plan;
+    this.drives = new Drives(plan);
+  }
+
+  get waters(): Water[] {
+    this.#waters ??= watersOf(this.plan);
+    return this.#waters;
+  }
+
+  /** @throws RangeError where nothing hangs at that place */
+  branch(place: string): Branch {
+    const found = this.plan.branches.find((each) => each.place === place);
+    if (!found) throw new RangeError(`nothing of the plant stands at ${place}`);
+    return found;
+  }
+
+  /** The source that goes first. @throws RangeError for a plant without one */
+  get lead(): SourceBranch {
+    const found = this.plan.branches.find((each): each is SourceBranch => each.kind === 'source' && each.order === 'lead');
+    if (!found) throw new RangeError('the plant has no source');
+    return found;
+  }
+
+  station(id: string): Station | undefined {
+    return this.plan.stations.find((each) => each.id === id);
+  }
+
+  /** The station a source hangs on, and what it does: what stands between the source and all else. */
+  between(source: SourceBranch = this.lead): Station & { traits: Traits } {
+    const station = this.station(stationOf(source.at));
+    if (!station) throw new RangeError(`${source.place} hangs on nothing`);
+    return { ...station, traits: KINDS[station.kind].traits };
+  }
+
+  /** The link whose pump moves the water of all that hangs behind it; null where nothing does. */
+  get sharedLink(): LinkBranch | null {
+    const found = this.plan.branches.find((each): each is LinkBranch => {
+      const to = each.kind === 'link' && each.pump ? this.station(stationOf(each.to)) : undefined;
+      return to !== undefined && !KINDS[to.kind].traits.decouples;
+    });
+    return found ?? null;
+  }
+}
