@@ -20,6 +20,8 @@ const CORE = [
   'rules',
   'finding',
   'plan',
+  'station',
+  'piping',
   'design',
   'control',
   'run',
