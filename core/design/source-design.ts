@@ -2,9 +2,10 @@ import { shifted } from '../../model/quantities.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import type { FluidState } from '../fluid/water.ts';
 import { bothWays, componentsLoss } from '../pipe/components.ts';
+import { type BranchFlow, flowsOf } from '../piping/flows.ts';
 import { drawnDrop } from '../plan/settled-job.ts';
 import { beside } from '../plant/further-sources.ts';
-import { boreForVelocity, headerState } from '../plant/separation.ts';
+import { boreForVelocity } from '../plant/separation.ts';
 import { type CircuitFlow, massFlowFor, partsInLine } from './circuit-design.ts';
 import type { Context } from './context.ts';
 import { designPipe, type SizedPipe } from './pipe-design.ts';
@@ -44,16 +45,24 @@ export interface SourceFlow {
 export function designSource(context: Context, circuits: CircuitFlow[], load: Figure, heatPump: Figure | null): SourceFlow {
   const { job, book, rules } = context;
   const { source } = job;
-  const separated = job.separation.kind !== 'none';
-  const plates = job.separation.kind === 'plate-exchanger';
+  const { piping } = context;
+  const between = piping.between();
+  // Without a pump of its own the circuits draw straight through it.
+  const separated = piping.lead.pump;
+  const plates = between.traits.partsWater;
   const flowTerm = decided('source flow temperature', 'temperature', source.flowTemperature, 'source/flowTemperature');
   const deltaTerm = sourceDeltaT(context, circuits);
   const fluid = context.fluidAt(shifted(source.flowTemperature, -source.temperatureDifference / 2));
-  const draws = circuits.map(({ circuit, massFlow }) => ({
-    massFlow: massFlow.value,
-    drop: circuit.temperatureDifference,
-    ...(circuit.connection === 'mixed' ? { mixedTo: circuit.flowTemperature } : {}),
-  }));
+  const draws = new Map(
+    circuits.map(({ circuit, place, massFlow }) => [
+      place,
+      {
+        massFlow: massFlow.value,
+        drop: circuit.temperatureDifference,
+        ...(circuit.connection === 'mixed' ? { mixedTo: circuit.flowTemperature } : {}),
+      },
+    ]),
+  );
   const others = beside(job.furtherSources);
   const share = ownShare(job.source.capacity === 'auto' && heatPump ? heatPump.value : job.source.capacity, load.value, others);
   const ownLoad =
@@ -71,9 +80,23 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
   const primary = separated
     ? massFlowFor(load.value * share, fluid.specificHeat, source.temperatureDifference)
     : Number.POSITIVE_INFINITY;
-  // Plates pass heat and no water: the circuits get their own flow, cooler by the approach.
-  const sent = plates ? source.flowTemperature - job.separation.approach : source.flowTemperature;
-  const state = headerState(plates ? Number.POSITIVE_INFINITY : share > 0 ? primary / share : primary, sent, draws);
+  // Sources beside it bring their part of the flow and count as one with it.
+  const flows = flowsOf(piping.plan, {
+    circuits: draws,
+    sources: new Map([[piping.lead.place, { flow: share > 0 ? primary / share : primary, temperature: source.flowTemperature }]]),
+    links: new Map(),
+    stations: new Map([[between.id, { approach: job.separation.approach }]]),
+  });
+  const drawn = circuits.map(({ place }) => flows.get(place) as BranchFlow);
+  const secondary = drawn.reduce((sum, { flow }) => sum + flow, 0);
+  const supply = drawn[0]?.supply ?? source.flowTemperature;
+  const state = {
+    supply,
+    secondary,
+    back: secondary > 0 ? drawn.reduce((sum, { flow, back }) => sum + flow * back, 0) / secondary : supply,
+    sourceReturn: flows.get(piping.lead.place)?.back ?? supply,
+    hotShares: drawn.map(({ hotShare }) => hotShare),
+  };
   const drawnTerms: Record<string, Ingredient> = {};
   circuits.forEach(({ circuit, massFlow: ofCircuit }, i) => {
     drawnTerms[`m${i + 1}`] = ofCircuit;
@@ -273,11 +296,11 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
 }
 
 /** Delta T of the source: decided, or the one at which it passes as much water as the circuits draw. */
-function sourceDeltaT({ job, book, derivedDrop }: Context, circuits: readonly CircuitFlow[]): Ingredient {
+function sourceDeltaT({ job, book, derivedDrop, piping }: Context, circuits: readonly CircuitFlow[]): Ingredient {
   const { source, separation } = job;
   if (!derivedDrop)
     return decided('source delta T', 'temperatureDifference', source.temperatureDifference, 'source/temperatureDifference');
-  const sent = source.flowTemperature - (separation.kind === 'plate-exchanger' ? separation.approach : 0);
+  const sent = source.flowTemperature - (piping.between().traits.partsWater ? separation.approach : 0);
   return book.add({
     id: 'source/temperatureDifference',
     label: 'Source: delta T',

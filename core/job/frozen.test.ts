@@ -14,9 +14,12 @@ const read = <T>(name: string): Record<string, T> =>
 const JOBS = read<unknown>('jobs-7');
 const BEFORE = read<Frozen>('figures');
 
-const same = (before: number | string | undefined, now: number | string | undefined): boolean =>
+/** What is solved or run stops within a tolerance, and may stop elsewhere in it when sums are taken in another order. */
+const closeness = (key: string): number => (/^(state|day) /.test(key.replace('/', ' ')) ? 1e-3 : 1e-9);
+
+const same = (key: string, before: number | string | undefined, now: number | string | undefined): boolean =>
   typeof before === 'number' && typeof now === 'number'
-    ? Math.abs(now - before) <= 1e-9 * Math.max(Math.abs(before), Math.abs(now), 1e-6)
+    ? Math.abs(now - before) <= closeness(key) * Math.max(Math.abs(before), Math.abs(now), 1e-6)
     : before === now;
 
 describe('what followed from a job before still follows from it', () => {
@@ -25,7 +28,9 @@ describe('what followed from a job before still follows from it', () => {
     if (!job.ok) throw new Error(job.problems.join(' '));
     const before = BEFORE[name] ?? {};
     const now = numbersOf(job.job);
-    const changed = [...new Set([...Object.keys(before), ...Object.keys(now)])].filter((key) => !same(before[key], now[key]));
+    const changed = [...new Set([...Object.keys(before), ...Object.keys(now)])].filter(
+      (key) => !same(key, before[key], now[key]),
+    );
     expect(changed.map((key) => `${key}: ${before[key]} -> ${now[key]}`)).toEqual([]);
   });
 });

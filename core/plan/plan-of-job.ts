@@ -16,9 +16,9 @@ const PORTS: Partial<Record<Station['kind'], Station['ports']>> = {
 };
 
 /** Ids of the stations of a job. */
-export const FIRST_STATION = 'st1';
-export const ZONE_BARS = 'st2';
-export const CYLINDER = 'hw';
+const FIRST_STATION = 'st1';
+const ZONE_BARS = 'st2';
+const CYLINDER = 'hw';
 
 /**
  * How a job's plant is piped: sources on the near side of its first station; circuits and the cylinder on the far side, or on bars of

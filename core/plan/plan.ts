@@ -16,8 +16,7 @@ export interface Station {
   ports: readonly { id: string; coil?: boolean }[];
 }
 
-export const STATION_KINDS = ['bars', 'header', 'ring', 'tank', 'plates', 'cylinder'] as const;
-export type StationKindId = (typeof STATION_KINDS)[number];
+export type StationKindId = 'bars' | 'header' | 'ring' | 'tank' | 'plates' | 'cylinder';
 
 /** Two pipes that hang on a port, and what moves their water. */
 interface Hanging {
@@ -55,10 +54,3 @@ export interface Plan {
   stations: readonly Station[];
   branches: readonly Branch[];
 }
-
-export const sourcesOf = ({ branches }: Plan): SourceBranch[] => branches.filter((each) => each.kind === 'source');
-export const linksOf = ({ branches }: Plan): LinkBranch[] => branches.filter((each) => each.kind === 'link');
-
-/** What hangs on a port or comes to it: sources and circuits by where they hang, links by either end. */
-export const atPort = ({ branches }: Plan, port: PortRef): Branch[] =>
-  branches.filter((each) => each.at === port || (each.kind === 'link' && each.to === port));

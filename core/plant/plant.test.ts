@@ -7,7 +7,7 @@ import { monotoneCurve } from '../quantity/monotone-curve.ts';
 import { atSpeed, type CirculatorSpeed, chooseSpeed, fastest, findCirculator, headCurve, speedsOf } from './circulator.ts';
 import { CIRCULATORS } from './circulator-catalogue.ts';
 import { endPressure, expansionShare, fillPressure, stockedVessel, vesselVolume } from './expansion.ts';
-import { boreForVelocity, headerState } from './separation.ts';
+import { boreForVelocity } from './separation.ts';
 
 describe('flow from load', () => {
   // Common practice: 7 kW is about 1200 L/h at 5 K and about 300 L/h at 20 K.
@@ -117,35 +117,6 @@ describe('mixing valve', () => {
 });
 
 describe('header', () => {
-  const draws = [
-    { massFlow: 0.2, drop: 10 },
-    { massFlow: 0.15, drop: 7, mixedTo: 38 },
-  ];
-
-  it('closes the energy balance whatever the primary flow', () => {
-    fc.assert(
-      fc.property(fc.double({ min: 0.05, max: 1, noNaN: true }), (primary) => {
-        const state = headerState(primary, 60, draws);
-        const delivered = 0.2 * 10 + 0.15 * 7;
-        expect(primary * (60 - state.sourceReturn)).toBeCloseTo(delivered, 5);
-      }),
-    );
-  });
-
-  it('dilutes the supply when the circuits draw more', () => {
-    // By hand: 0.1 kg/s at 60 and a direct circuit of 0.2 kg/s with 10 K: supply 60 - 10 (0.2/0.1 - 1) = 50, return 40.
-    const state = headerState(0.1, 60, [{ massFlow: 0.2, drop: 10 }]);
-    expect(state.supply).toBeCloseTo(50, 6);
-    expect(state.sourceReturn).toBeCloseTo(40, 6);
-  });
-
-  it('warms the return when the source sends more, and does nothing without separation', () => {
-    const state = headerState(0.4, 60, [{ massFlow: 0.2, drop: 10 }]);
-    expect(state.supply).toBe(60);
-    expect(state.sourceReturn).toBeCloseTo(55, 9);
-    expect(headerState(Number.POSITIVE_INFINITY, 60, draws).supply).toBe(60);
-  });
-
   it('is as wide as its velocity asks', () => {
     const bore = boreForVelocity(0.001, 0.1);
     expect(0.001 / ((Math.PI / 4) * bore ** 2)).toBeCloseTo(0.1, 12);
