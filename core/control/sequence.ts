@@ -1,5 +1,6 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
+import { pipingOf } from '../piping/piping-of-job.ts';
 import { runsOpen } from '../plan/open-plant.ts';
 import { nameOf } from '../plant/further-sources.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
@@ -50,7 +51,7 @@ export function sequenceOfOperation(job: Job, design: Design, say: Say): string[
   }
   const call = { contact: 'by a dry contact', '0-10V': 'by 0 to 10 V', bus: 'over its bus' }[controls.sourceCall];
   lines.push(
-    `The source is called ${call}${job.separation.kind === 'none' ? '' : ', its pump starts with it'}, and sends ${flowWords(job.source.curve, job.source.flowTemperature, say)}.`,
+    `The source is called ${call}${!pipingOf(job).lead.pump ? '' : ', its pump starts with it'}, and sends ${flowWords(job.source.curve, job.source.flowTemperature, say)}.`,
   );
   for (const further of job.furtherSources) {
     lines.push(
@@ -77,9 +78,10 @@ const flowWords = (curve: Job['source']['curve'], fixed: number, say: Say): stri
     ? `${say(curve.least, 'temperature')} to ${say(Math.min(curve.most, Math.max(fixed, curve.least)), 'temperature')} by the weather`
     : say(fixed, 'temperature');
 
-function hotWater({ hotWater: cylinder, controls, distribution }: Job, say: Say): string[] {
+function hotWater(job: Job, say: Say): string[] {
+  const { hotWater: cylinder, controls } = job;
   if (!cylinder) return [];
-  const opens = distribution.kind === 'valves' ? 'its valve opens' : 'its charging pump runs';
+  const opens = !pipingOf(job).branch('hotWater').pump ? 'its valve opens' : 'its charging pump runs';
   const lines = [
     `When the stat of the cylinder calls, ${opens} and the source sends ${say(cylinder.flowTemperature, 'temperature')} until the store is at ${say(cylinder.storeTemperature, 'temperature')}.`,
     cylinder.charging === 'priority'

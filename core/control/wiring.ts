@@ -1,5 +1,6 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
+import { pipingOf } from '../piping/piping-of-job.ts';
 import { runsOpen } from '../plan/open-plant.ts';
 import { byThermostat } from '../plan/shared-thermostat.ts';
 import { nameOf } from '../plant/further-sources.ts';
@@ -115,10 +116,10 @@ export function wiringSchedule(job: Job, design: Design): Wire[] {
   if (job.hotWater) {
     add('Cylinder stat', 'Cylinder', centre, 'a dry contact');
     add(
-      job.distribution.kind === 'valves' ? 'Charging valve' : 'Charging pump',
+      !pipingOf(job).branch('hotWater').pump ? 'Charging valve' : 'Charging pump',
       centre,
       'Cylinder',
-      job.distribution.kind === 'valves' ? actuated : 'mains, switched',
+      !pipingOf(job).branch('hotWater').pump ? actuated : 'mains, switched',
       job.hotWater.overheatStat ? 'Overheat stat in series in the live' : '',
     );
     if (job.hotWater.circulation !== 'none') add('Circulation pump', centre, 'Circulation', 'mains, switched');

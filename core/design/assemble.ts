@@ -86,7 +86,7 @@ export function assemble(context: Context, parts: Parts): Assembly {
   const cylinder = parts.charging && addCharging(context, parts.charging, parts.shared ? 'bar' : 'flow', node, add);
   controls.push(...roomControls(context, parts.flows, parts.loops));
   const at = job.vessel.connection === 'source-return' ? 'source/in' : parts.sourcePump ? 'source/pumped' : 'source/out';
-  for (const point of job.separation.kind === 'plate-exchanger' ? [at, 'back'] : [at])
+  for (const point of context.piping.between().traits.partsWater ? [at, 'back'] : [at])
     nodes.set(point, { ...(nodes.get(point) as NodeSpec), pressure: parts.vesselPressure });
   const back = source.returnTemperature.value;
   return {

@@ -122,7 +122,7 @@ export function designBuffer(
     },
   });
   const water: Record<string, Ingredient> = { ρ: context.densityOf(fluid), c_p: context.specificHeatOf(fluid) };
-  const buffered = job.separation.kind === 'buffer' && !traitsOf(job.source).fire;
+  const buffered = context.piping.between().traits.stores && !traitsOf(job.source).fire;
   const forRunTime = buffered ? runTimeWater(context, source, leastOutput, smallest, water) : null;
   const forStarts = buffered && leastOutput.value > smallest.value ? startsWater(context, source, leastOutput, water) : null;
   const forDefrost = traitsOf(job.source).defrosts ? defrostVolume(context, source, water) : null;
@@ -228,8 +228,8 @@ function startsWater(context: Context, { fluid }: SourceFlow, leastOutput: Figur
  * The same once the plant is solved: where no buffer stands, the tank its return needs is what stops the cycling.
  * @param cycling null where nothing cycles by its nature
  */
-export function withCycling({ job, book }: Context, buffer: BufferDesign, cycling: CyclingDesign | null): BufferDesign {
-  if (job.separation.kind === 'buffer') return buffer;
+export function withCycling({ book, piping }: Context, buffer: BufferDesign, cycling: CyclingDesign | null): BufferDesign {
+  if (piping.between().traits.stores) return buffer;
   const tank = cycling?.tank ?? null;
   const needed = book.add({
     id: 'buffer/needed',
@@ -292,8 +292,8 @@ const fireVolume = ({ book }: Context, source: SourceFlow): Figure =>
     terms: { P: source.capacity },
   });
 
-function tankOf({ job, book, rules }: Context, needed: Figure): BufferDesign['tank'] {
-  if (job.separation.kind !== 'buffer') return null;
+function tankOf({ job, book, rules, piping }: Context, needed: Figure): BufferDesign['tank'] {
+  if (!piping.between().traits.stores) return null;
   const pinned = job.separation.volume;
   const volume = book.add({
     id: 'buffer/volume',

@@ -4,8 +4,8 @@ import { FigureBook, given, type Ingredient } from '../figure/figure.ts';
 import { type Fluid, fluidName, fluidOf, fluidSource, fluidState } from '../fluid/fluid.ts';
 import type { FluidState } from '../fluid/water.ts';
 import { isRough } from '../load/rough-loads.ts';
-import { Piping } from '../piping/piping.ts';
-import { planOf } from '../plan/plan-of-job.ts';
+import type { Piping } from '../piping/piping.ts';
+import { pipingOf } from '../piping/piping-of-job.ts';
 import { type SettledJob, settledJob } from '../plan/settled-job.ts';
 import { say } from '../quantity/format.ts';
 import { type Rulebook, rulebookOf } from '../rules/rulebooks.ts';
@@ -44,7 +44,7 @@ export function contextOf(asEntered: Job): Context {
     job,
     derivedDrop: asEntered.source.temperatureDifference === 'auto',
     isRough: (room) => rough.has(room.id),
-    piping: new Piping(planOf(job)),
+    piping: pipingOf(job),
     book: new FigureBook(),
     rulebook,
     rules: rulebook.rules,

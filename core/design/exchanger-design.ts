@@ -24,8 +24,8 @@ const LEAST_DIFFERENCE = 0.5;
 
 /** Plates for the load at the temperatures of both sides: UA = Q over the log-mean of the two end differences. */
 export function designExchanger(context: Context, source: SourceFlow): SizedExchanger | null {
-  const { job, book, rules } = context;
-  if (job.separation.kind !== 'plate-exchanger') return null;
+  const { job, book, rules, piping } = context;
+  if (!piping.between().traits.partsWater) return null;
   const { approach } = job.separation;
   const hotEnd = approach;
   const coldEnd = source.returnTemperature.value - source.circuitsReturn.value;

@@ -1,6 +1,8 @@
 import type { ComponentId, Job } from '../../model/job.ts';
 import { COMPONENT_DATA } from '../pipe/components.ts';
+import { pipingOf } from '../piping/piping-of-job.ts';
 import { type Body, bodyOf, bodyOfPart, uprightVessel } from '../plant/bodies.ts';
+import type { Traits } from '../station/kind.ts';
 import type { Design } from './design.ts';
 
 /** One thing to buy for the wall, with the body it needs there. */
@@ -48,7 +50,7 @@ export function partsList(job: Job, design: Design): WallPart[] {
     );
     if (further.conductance) put(`furtherSources/${further.id}/plates`, further.name, 'Plate exchanger', bodyOf('plates', bore));
   }
-  put('header', 'Separation', separatorLabel(job), separatorBody(job, design, bore));
+  put('header', 'Separation', separatorLabel(pipingOf(job).between().traits), separatorBody(job, design, bore));
   if (design.vessel?.volume && !job.source.inside.includes('vessel')) {
     const volume = design.vessel.volume.value;
     const diameter = Math.cbrt((4 * volume) / (Math.PI * VESSEL_SLENDERNESS));
@@ -96,11 +98,11 @@ export function partsList(job: Job, design: Design): WallPart[] {
   return list;
 }
 
-const separatorLabel = ({ separation }: Job): string =>
-  separation.kind === 'buffer' ? 'Buffer' : separation.kind === 'plate-exchanger' ? 'Plate exchanger' : 'Low-loss header';
+const separatorLabel = (between: Traits): string =>
+  between.stores ? 'Buffer' : between.partsWater ? 'Plate exchanger' : 'Low-loss header';
 
 function separatorBody(job: Job, { source, buffer }: Design, bore: number): Body | null {
-  if (job.separation.kind === 'plate-exchanger') return bodyOf('plates', bore);
+  if (pipingOf(job).between().traits.partsWater) return bodyOf('plates', bore);
   if (buffer?.tank) {
     const ports = { two: 2, three: 3, four: 4 }[job.separation.connections];
     return uprightVessel(buffer.tank.volume.value, buffer.tank.height, TANK_INSULATION, bore, ports);

@@ -1,6 +1,7 @@
 import type { Job } from '../../model/job.ts';
 import type { PumpDesign } from '../design/choose-pump.ts';
 import type { CircuitDesign, Design } from '../design/design.ts';
+import { pipingOf } from '../piping/piping-of-job.ts';
 import { type Board, COLUMN, FLOW_BAR, HOUSE, PUMP_AT, RETURN_BAR, risersOf, straight, TAG, VALVE_AT } from './layout.ts';
 import { drawParts } from './parts-along.ts';
 import type { Point } from './sheet.ts';
@@ -21,7 +22,7 @@ export function drawCircuit(job: Job, design: Design, circuit: CircuitDesign, le
   const { flow, back } = risersOf(left, decided.hand);
   const foot = HOUSE.top + HOUSE.height;
   const mixed = decided.connection === 'mixed';
-  const shared = job.distribution.kind === 'valves' && !mixed;
+  const shared = pipingOf(job).sharedLink !== null && !mixed;
   // A mixed circuit takes only its hot share from the bar; above the valve runs all of its water.
   const fork = mixed ? VALVE_AT : FLOW_BAR;
   const join = mixed ? VALVE_AT : RETURN_BAR;

@@ -1,5 +1,6 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
+import { pipingOf } from '../piping/piping-of-job.ts';
 import { pumpFigures } from './circuit-column.ts';
 import { type Board, FLOW_BAR, HOUSE, PUMP_AT, RETURN_BAR, risersOf, straight, TAG } from './layout.ts';
 
@@ -8,7 +9,7 @@ export function drawCylinder(job: Job, design: Design, left: number, { sheet, ta
   if (!job.hotWater) return;
   const { flow, back } = risersOf(left, 'right');
   const foot = HOUSE.top + HOUSE.height + 24;
-  const valved = job.distribution.kind === 'valves';
+  const valved = !pipingOf(job).branch('hotWater').pump;
   sheet.pipes.push(
     { id: 'hotWater/flow', role: 'flow', points: straight([flow, FLOW_BAR], [flow, foot]) },
     { id: 'hotWater/return', role: 'return', points: straight([back, foot], [back, RETURN_BAR]) },

@@ -1,5 +1,6 @@
 import type { Job } from '../../model/job.ts';
 import type { Severity } from '../finding/finding.ts';
+import { pipingOf } from '../piping/piping-of-job.ts';
 import type { Point, Sheet, Tag } from './sheet.ts';
 
 /** Measures of the wall, in sheet units. */
@@ -38,7 +39,7 @@ export function layoutOf(job: Job): Layout {
   const shift = job.furtherSources.length * FURTHER;
   const left = 18 + shift;
   const headerX = 282 + shift;
-  const shared = job.distribution.kind === 'valves';
+  const shared = pipingOf(job).sharedLink !== null;
   return {
     plantWidth: headerX + 48 + (shared ? SHARED_PUMP : 0),
     source: { middle: left + SOURCE_WIDTH / 2, left, top: 404, bottom: 548 },

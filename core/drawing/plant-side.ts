@@ -1,16 +1,17 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
+import { pipingOf } from '../piping/piping-of-job.ts';
+import type { StationKindId } from '../plan/plan.ts';
 import { pumpFigures } from './circuit-column.ts';
 import { type Board, FLOW_BAR, type Layout, RETURN_BAR, SOURCE_SIZE, straight } from './layout.ts';
 import { drawParts } from './parts-along.ts';
 import type { Point, SymbolKind } from './sheet.ts';
 
-const SEPARATOR: Record<Job['separation']['kind'], { kind: SymbolKind; label: string; width: number } | null> = {
-  none: null,
-  'low-loss-header': { kind: 'header', label: 'Low-loss header', width: 30 },
-  'closely-spaced-tees': { kind: 'tees', label: 'Closely spaced tees', width: 30 },
-  buffer: { kind: 'tank', label: 'Buffer', width: 54 },
-  'plate-exchanger': { kind: 'plates', label: 'Plate exchanger', width: 40 },
+const SEPARATOR: Partial<Record<StationKindId, { kind: SymbolKind; label: string; width: number }>> = {
+  header: { kind: 'header', label: 'Low-loss header', width: 30 },
+  ring: { kind: 'tees', label: 'Closely spaced tees', width: 30 },
+  tank: { kind: 'tank', label: 'Buffer', width: 54 },
+  plates: { kind: 'plates', label: 'Plate exchanger', width: 40 },
 };
 const PIPES_ON_TANK = { two: '2 pipes', three: '3 pipes', four: '4 pipes' } as const;
 
@@ -19,7 +20,7 @@ export function drawPlant(job: Job, design: Design, layout: Layout, board: Board
   const { sheet, tag } = board;
   const { source: at, headerX, top, bottom } = layout;
   const { middle } = at;
-  const separator = SEPARATOR[job.separation.kind];
+  const separator = SEPARATOR[pipingOf(job).between().kind];
   sheet.symbols.push({
     component: 'source',
     kind: 'source',
@@ -102,7 +103,7 @@ function drawAround(job: Job, layout: Layout, { sheet }: Board): void {
   const flowParts = job.source.components.filter((part) => part !== 'relief-valve');
   // The relief valve is drawn at the source, where it has to be; elsewhere it stands in the line and is a finding.
   const strayed = job.source.components.indexOf('relief-valve') > 0;
-  const end = job.separation.kind === 'none' ? headerX - 22 : headerX - 92;
+  const end = !pipingOf(job).between().traits.decouples ? headerX - 22 : headerX - 92;
   drawParts(sheet, 'source/flow', strayed ? job.source.components : flowParts, [
     [at.middle + 20, top],
     [end, top],
@@ -163,12 +164,9 @@ function tagPlant(job: Job, design: Design, layout: Layout, tag: Board['tag']): 
     figures: [{ id: source.run.velocity.id }],
   });
   const size = source.header?.bore ?? design.buffer?.tank?.volume ?? source.exchanger?.conductance;
-  const tank = job.separation.kind === 'buffer';
-  const title = tank
-    ? `Buffer, ${PIPES_ON_TANK[job.separation.connections]}`
-    : job.separation.kind === 'plate-exchanger'
-      ? 'Exchanger'
-      : 'Header';
+  const { traits } = pipingOf(job).between();
+  const tank = traits.stores;
+  const title = tank ? `Buffer, ${PIPES_ON_TANK[job.separation.connections]}` : traits.partsWater ? 'Exchanger' : 'Header';
   if (size) {
     tag({
       component: 'header',

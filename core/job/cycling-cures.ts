@@ -1,6 +1,7 @@
 import type { JobEdit } from '../../model/place.ts';
 import type { Context } from '../design/context.ts';
 import type { CyclingCure } from '../design/cycling.ts';
+import { betweenAs } from '../plan/station-edits.ts';
 import { stockedTank } from '../plant/buffer.ts';
 import type { Cycle } from '../plant/cycling.ts';
 import type { HeldMoment } from '../run/held-moment.ts';
@@ -20,7 +21,8 @@ export function cyclingCures(
   perVolume: number,
 ): CyclingCure[] {
   const { job, say } = context;
-  const { source, separation } = job;
+  const { source } = job;
+  const { traits } = context.piping.between();
   const cures: CyclingCure[] = [];
   const inReturn = (volume: number): JobEdit => ({
     at: 'source/volumiser',
@@ -33,14 +35,14 @@ export function cyclingCures(
   const wider = (cycle: Cycle): Cycle => ({ ...cycle, stopsAbove: WIDE, startsBelow: WIDE });
   const faster = (cycle: Cycle): Cycle => ({ ...cycle, through: (cycle.through * source.temperatureDifference) / NARROW });
   const narrow: JobEdit = { at: 'source/temperatureDifference', value: NARROW };
-  const canNarrow = separation.kind !== 'none' && separation.kind !== 'buffer' && source.temperatureDifference > NARROW * 1.1;
+  const canNarrow = traits.decouples && !traits.stores && source.temperatureDifference > NARROW * 1.1;
   const isWide = moments.every(({ cycle }) => cycle.stopsAbove >= WIDE && cycle.startsBelow >= WIDE);
   const offer = (label: string, edits: JobEdit[], change: (cycle: Cycle) => Cycle) => {
     if (curedBy(ask, moments, change)) {
       cures.push({ label, edits });
       return;
     }
-    if (separation.kind === 'buffer') return;
+    if (traits.stores) return;
     const volume = leastTank(ask, moments, perVolume, change);
     if (volume === null || volume > MOST_IN_RETURN) return;
     const tank = inReturn(volume);
@@ -64,22 +66,22 @@ export function cyclingCures(
       label: 'One thermostat a circuit, so that more stays open',
       edits: circuits.map(({ id }) => ({ at: `circuits/${id}/zones`, value: 'circuit' })),
     });
-  if (separation.kind !== 'buffer') cures.push(bufferFor(context, moments));
+  if (!traits.stores) cures.push(bufferFor(context, moments));
   else cures.push({ label: 'Choose the tank that is enough', edits: [{ at: 'separation/volume', value: 'auto' }] });
   return cures;
 }
 
 /** A buffer; and more flow through the source where its outlet would trip the limiter long before the sensor in the tank is warm. */
 function bufferFor({ job, say }: Context, moments: readonly HeldMoment[]): CyclingCure {
-  const buffer: JobEdit = { at: 'separation/kind', value: 'buffer' };
+  const buffer = betweenAs('tank');
   const pass = Math.max(...moments.map(({ cycle }) => cycle.least / cycle.through));
   const limit = Math.min(...moments.map(({ cycle }) => cycle.limitAbove));
   const { temperatureDifference: drop } = job.source;
-  if (pass <= limit) return { label: 'A buffer between source and circuits', edits: [buffer] };
+  if (pass <= limit) return { label: 'A buffer between source and circuits', edits: buffer };
   const narrow = Math.max(Math.floor(((drop * PASS_OF_LIMIT * limit) / pass) * 2) / 2, 1);
   return {
     label: `A buffer between source and circuits, and a delta T of ${say(narrow, 'temperatureDifference')} at the source`,
-    edits: [buffer, { at: 'source/temperatureDifference', value: narrow }],
+    edits: [...buffer, { at: 'source/temperatureDifference', value: narrow }],
   };
 }
 

@@ -16,7 +16,7 @@ const MILDEST = HEATING_LIMIT - STEP;
 
 /** Stops and starts from the design day to the end of heating; null where nothing cycles by its nature or there is no plant. */
 export function designCycling(context: Context, design: Designed, plant: Plant): CyclingDesign | null {
-  const { job, book } = context;
+  const { job, book, piping } = context;
   const { source, buffer } = design;
   const ask = cyclingAsk(context, design, plant);
   if (!ask || !source || !buffer) return null;
@@ -93,12 +93,12 @@ export function designCycling(context: Context, design: Designed, plant: Plant):
       ),
     },
   });
-  const volume = worst.cycles && job.separation.kind !== 'buffer' ? leastTank(ask, moments, perVolume) : 0;
+  const volume = worst.cycles && !piping.between().traits.stores ? leastTank(ask, moments, perVolume) : 0;
   return {
     days,
     worst,
     bufferNeedless:
-      job.separation.kind === 'buffer' &&
+      piping.between().traits.stores &&
       moments.every((moment) => !cyclingDay(ask, moment, (cycle) => ({ ...cycle, atSource: moment.sourceAlone })).cycles),
     cures: worst.cycles ? cyclingCures(context, ask, moments, perVolume) : [],
     thermostats: ask.thermostats,

@@ -2,6 +2,7 @@ import type { Circuit, Job, Room, Section } from '../../model/job.ts';
 import { AUTO_CURVE, idsAfter, newCircuit } from '../../model/new-job.ts';
 import { proposeCircuits } from '../circuit/propose-circuits.ts';
 import { ladder } from '../emitter/ladder.ts';
+import { pipingOf } from '../piping/piping-of-job.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import { designJob } from './design-job.ts';
 
@@ -147,7 +148,7 @@ function joinedSections({ circuits }: Job, main: Circuit): Section[] {
 
 /** Behind a separator the source has to send at least what the circuits draw; its delta T is made narrow enough for that. */
 function undiluted(job: Job): Job {
-  if (job.separation.kind === 'none') return job;
+  if (!pipingOf(job).between().traits.decouples) return job;
   const { source } = designJob(job);
   if (!source || source.massFlow.value >= source.secondaryFlow.value) return job;
   return { ...job, source: { ...job.source, temperatureDifference: 'auto' } };

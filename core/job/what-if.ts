@@ -1,4 +1,5 @@
 import type { Job } from '../../model/job.ts';
+import { pipingOf } from '../piping/piping-of-job.ts';
 import { say } from '../quantity/format.ts';
 import { DAY } from '../quantity/spans.ts';
 import type { RunResult, RunSettings } from '../run/run.ts';
@@ -49,7 +50,7 @@ function cooler(job: Job): Job {
 
 /** More water: in the buffer where there is one, else in a tank in the return. */
 function moreWater(job: Job, buffer: number | null): { label: string; job: Job } {
-  if (job.separation.kind === 'buffer' && buffer !== null)
+  if (pipingOf(job).between().traits.stores && buffer !== null)
     return {
       label: `${say(MORE_WATER, 'volume', job.display)} more buffer`,
       job: { ...job, separation: { ...job.separation, volume: buffer + MORE_WATER } },

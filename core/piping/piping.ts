@@ -8,7 +8,9 @@ import { type Water, watersOf } from './waters.ts';
 export class Piping {
   readonly plan: Plan;
   readonly drives: Drives;
+  #lead: SourceBranch | null = null;
   #waters: Water[] | null = null;
+  readonly #between = new Map<SourceBranch, Station & { traits: Traits }>();
 
   constructor(plan: Plan) {
     this.plan = plan;
@@ -29,8 +31,10 @@ export class Piping {
 
   /** The source that goes first. @throws RangeError for a plant without one */
   get lead(): SourceBranch {
-    const found = this.plan.branches.find((each): each is SourceBranch => each.kind === 'source' && each.order === 'lead');
+    const found =
+      this.#lead ?? this.plan.branches.find((each): each is SourceBranch => each.kind === 'source' && each.order === 'lead');
     if (!found) throw new RangeError('the plant has no source');
+    this.#lead = found;
     return found;
   }
 
@@ -40,9 +44,13 @@ export class Piping {
 
   /** The station a source hangs on, and what it does: what stands between the source and all else. */
   between(source: SourceBranch = this.lead): Station & { traits: Traits } {
+    const seen = this.#between.get(source);
+    if (seen) return seen;
     const station = this.station(stationOf(source.at));
     if (!station) throw new RangeError(`${source.place} hangs on nothing`);
-    return { ...station, traits: KINDS[station.kind].traits };
+    const found = { ...station, traits: KINDS[station.kind].traits };
+    this.#between.set(source, found);
+    return found;
   }
 
   /** The link whose pump moves the water of all that hangs behind it; null where nothing does. */

@@ -15,6 +15,9 @@ const PORTS: Partial<Record<Station['kind'], Station['ports']>> = {
   tank: [{ id: 'a' }, { id: 'b' }],
 };
 
+/** What of a job says how it is piped. */
+export type PipedJob = Pick<Job, 'furtherSources' | 'separation' | 'distribution' | 'circuits' | 'hotWater'>;
+
 /** Ids of the stations of a job. */
 const FIRST_STATION = 'st1';
 const ZONE_BARS = 'st2';
@@ -24,9 +27,7 @@ const CYLINDER = 'hw';
  * How a job's plant is piped: sources on the near side of its first station; circuits and the cylinder on the far side, or on bars of
  * their own behind one pump where valves let the water in.
  */
-export function planOf(
-  job: Pick<Job, 'source' | 'furtherSources' | 'separation' | 'distribution' | 'circuits' | 'hotWater'>,
-): Plan {
+export function planOf(job: PipedJob): Plan {
   const first = FIRST[job.separation.kind];
   const stations: Station[] = [{ id: FIRST_STATION, kind: first.kind, place: 'separation', ports: PORTS[first.kind] ?? [] }];
   const near = portOf(FIRST_STATION, first.enters);

@@ -2,6 +2,7 @@ import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import type { Figure } from '../figure/figure.ts';
 import type { Finding, Remedy } from '../finding/finding.ts';
+import { BETWEEN, betweenAs } from '../plan/station-edits.ts';
 import { stockedTank } from '../plant/buffer.ts';
 import { firingOf, mostStartsADay } from '../plant/firing.ts';
 
@@ -41,15 +42,15 @@ const NARROWEST = 1;
  * At its least output the water rises further in one pass than delta T and band together: it trips even on the design day. The
  * delta T at which it no longer does follows from Q_least / (Q / dT) = dT + B.
  */
-function passOverBand({ job, say }: Context, { cycling, buffer, source, load }: UnreviewedDesign): Finding[] {
-  if (!cycling || !buffer || !source || job.separation.kind === 'buffer') return [];
+function passOverBand({ job, say, piping }: Context, { cycling, buffer, source, load }: UnreviewedDesign): Finding[] {
+  if (!cycling || !buffer || !source || piping.between().traits.stores) return [];
   const { temperatureDifference: drop } = job.source;
   const [pass, band] = [cycling.pass.value, cycling.band.value];
   if (pass <= drop + band) return [];
   const over = buffer.leastOutput.value / Math.max(load.value, 1) - 1;
   const narrow = over > 0 ? Math.floor((band / over) * 2) / 2 : drop;
   const remedies: Remedy[] =
-    job.separation.kind !== 'none' && narrow >= NARROWEST && narrow < drop
+    piping.between().traits.decouples && narrow >= NARROWEST && narrow < drop
       ? [
           {
             label: `A delta T of ${say(narrow, 'temperatureDifference')}: more flow through the source`,
@@ -122,11 +123,11 @@ function waterFor({ job, say }: Context, { buffer, source, cycling }: Unreviewed
         id: 'buffer-needless',
         rule: 'buffer-needless',
         severity: 'note',
-        place: 'separation/kind',
+        place: BETWEEN,
         component: 'header',
         title: 'No buffer is needed',
         why: `Without it the source would cycle on no day of heating, from the coldest to the mildest. A tank costs room, heat and, where flows differ, temperature. Where flows or temperatures differ a header does.`,
-        remedies: [{ label: 'A low-loss header instead', edits: [{ at: 'separation/kind', value: 'low-loss-header' }] }],
+        remedies: [{ label: 'A low-loss header instead', edits: betweenAs('header') }],
       },
     ];
   }
@@ -157,7 +158,7 @@ function waterFor({ job, say }: Context, { buffer, source, cycling }: Unreviewed
                 edits: [{ at: 'source/volumiser', value: inSeries }],
               },
             ]),
-        { label: 'A buffer between source and circuits', edits: [{ at: 'separation/kind', value: 'buffer' }] },
+        { label: 'A buffer between source and circuits', edits: betweenAs('tank') },
       ],
     },
   ];

@@ -111,7 +111,7 @@ function reviewTemperatures(
   whole: UnreviewedDesign,
   warmest: number,
 ): Finding[] {
-  const { job, rules, say } = context;
+  const { job, rules, say, piping } = context;
   const place = `circuits/${circuit.id}`;
   const findings: Finding[] = [];
   const back = design.sized?.returnTemperature.value ?? 0;
@@ -128,7 +128,7 @@ function reviewTemperatures(
     });
   }
   // Plates take their approach off before any circuit is reached.
-  const plates = job.separation.kind === 'plate-exchanger' ? job.separation.approach : 0;
+  const plates = piping.between().traits.partsWater ? job.separation.approach : 0;
   const supply = job.source.flowTemperature - plates;
   const tolerance = rules.mixedTolerance.limit;
   if (circuit.connection === 'mixed' && circuit.flowTemperature > (whole.source?.supplyTemperature.value ?? supply) + 0.05) {

@@ -1,6 +1,7 @@
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import type { Finding } from '../finding/finding.ts';
+import { BETWEEN } from '../plan/station-edits.ts';
 import { findCirculator } from '../plant/circulator.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
@@ -24,7 +25,7 @@ function plates({ job, say }: Context, { source }: UnreviewedDesign): Finding[] 
       id: 'plates-second-vessel',
       rule: 'plates-second-vessel',
       severity: 'note',
-      place: 'separation/kind',
+      place: BETWEEN,
       component: 'header',
       title: 'Two waters need two vessels and two relief valves',
       why: 'The vessel here counts all the water together. Each side of the plates wants a vessel, a relief valve, a gauge and a filling of its own; size each by the water on its side. Plates want a flush every year where the water is hard or dirty.',
@@ -81,7 +82,7 @@ function unlimitedFloors({ job, say }: Context, { circuits }: UnreviewedDesign):
   });
 }
 
-function mixing({ job, say }: Context, { circuits }: UnreviewedDesign): Finding[] {
+function mixing({ job, say, piping }: Context, { circuits }: UnreviewedDesign): Finding[] {
   return job.circuits.flatMap((circuit): Finding[] => {
     const sized = circuits.find((each) => each.id === circuit.id)?.sized;
     if (!sized || circuit.connection !== 'mixed') return [];
@@ -101,7 +102,7 @@ function mixing({ job, say }: Context, { circuits }: UnreviewedDesign): Finding[
       });
     }
     const injected = circuit.mixing.startsWith('injection');
-    if (!injected && job.separation.kind === 'none' && !circuit.coldPortCheck) {
+    if (!injected && !piping.between().traits.decouples && !circuit.coldPortCheck) {
       findings.push({
         id: `cold-port-open:${circuit.id}`,
         rule: 'cold-port-open',
@@ -113,7 +114,7 @@ function mixing({ job, say }: Context, { circuits }: UnreviewedDesign): Finding[
         remedies: [{ label: 'A check valve on the cold port', edits: [{ at: `${place}/coldPortCheck`, value: true }] }],
       });
     }
-    if (circuit.mixing === 'four-way' && job.distribution.kind === 'pumps') {
+    if (circuit.mixing === 'four-way' && !piping.sharedLink) {
       findings.push({
         id: `four-way-idle:${circuit.id}`,
         rule: 'four-way-idle',
@@ -147,11 +148,10 @@ function mixing({ job, say }: Context, { circuits }: UnreviewedDesign): Finding[
 }
 
 /** One pump against valves that close one by one. */
-function sharedPump({ job, rules, say }: Context, { solved }: UnreviewedDesign): Finding[] {
+function sharedPump({ job, rules, say, piping }: Context, { solved }: UnreviewedDesign): Finding[] {
   const { distribution } = job;
   const zones = solved?.zones.length ?? 0;
-  if (distribution.kind !== 'valves' || distribution.pumpControl !== 'fixed-speed' || distribution.bypass !== null || zones < 2)
-    return [];
+  if (!piping.sharedLink || distribution.pumpControl !== 'fixed-speed' || distribution.bypass !== null || zones < 2) return [];
   const opening = rules.bypassOpening.limit;
   return [
     {

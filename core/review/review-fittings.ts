@@ -6,6 +6,7 @@ import type { UnreviewedDesign } from '../design/design.ts';
 import type { Finding } from '../finding/finding.ts';
 import { findSize, PIPE_MATERIALS } from '../pipe/catalogue.ts';
 import { bothWays, COMPONENT_DATA, componentsLoss } from '../pipe/components.ts';
+import { BETWEEN, betweenAs } from '../plan/station-edits.ts';
 import { findCirculator } from '../plant/circulator.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import { putBehindSource } from './review-placement.ts';
@@ -15,10 +16,10 @@ export function reviewFittings(context: Context, design: UnreviewedDesign): Find
   const { job } = context;
   if (!design.source) return [];
   return [
-    ...airAndDirt(job),
+    ...airAndDirt(context),
     ...strainers(context, design),
-    ...vesselBehindPump(job),
-    ...pumpsOnOneSource(job, design),
+    ...vesselBehindPump(context),
+    ...pumpsOnOneSource(context, design),
     ...oxygen(job),
     ...job.circuits.flatMap((circuit) => {
       const sized = design.circuits.find((each) => each.id === circuit.id)?.sized;
@@ -33,10 +34,10 @@ export function reviewFittings(context: Context, design: UnreviewedDesign): Find
 const holds = (job: Job, parts: readonly ComponentId[]) =>
   [job.source, ...job.circuits].some((each) => bothWays(each).some((part) => parts.includes(part)));
 
-function airAndDirt(job: Job): Finding[] {
+function airAndDirt({ job, piping }: Context): Finding[] {
   const findings: Finding[] = [];
   // The header itself slows the water down enough for bubbles and dirt to leave it.
-  const settles = job.separation.kind === 'low-loss-header' || job.separation.kind === 'buffer';
+  const settles = piping.between().traits.settles;
   if (!settles && !holds(job, ['air-separator'])) {
     findings.push({
       id: 'air-separator-missing',
@@ -105,8 +106,8 @@ function strainers({ job, rules, say, fluidAt }: Context, { source }: Unreviewed
 }
 
 /** A pump that pushes towards the vessel pulls its own inlet below the filling pressure. */
-function vesselBehindPump(job: Job): Finding[] {
-  if (job.vessel.connection !== 'source-flow' || job.separation.kind === 'none') return [];
+function vesselBehindPump({ job, piping }: Context): Finding[] {
+  if (job.vessel.connection !== 'source-flow' || !piping.between().traits.decouples) return [];
   return [
     {
       id: 'vessel-behind-pump',
@@ -122,22 +123,23 @@ function vesselBehindPump(job: Job): Finding[] {
 }
 
 /** Several pumps that all draw through one source: each takes what the others leave. */
-function pumpsOnOneSource(job: Job, design: UnreviewedDesign): Finding[] {
+function pumpsOnOneSource({ piping }: Context, design: UnreviewedDesign): Finding[] {
   const pumps = design.circuits.filter((circuit) => circuit.sized?.pump);
-  const apart = job.separation.kind !== 'none' && job.separation.kind !== 'plate-exchanger';
+  const { traits } = piping.between();
+  const apart = traits.decouples && !traits.partsWater;
   if (apart || pumps.length < 2) return [];
   return [
     {
       id: 'pumps-fight',
       rule: 'pumps-fight',
       severity: 'mend',
-      place: 'separation/kind',
+      place: BETWEEN,
       component: 'source',
       title: `${pumps.length} pumps draw through one source`,
       why: 'They share its pressure loss, so each changes the flow of the others whenever it starts or stops, and idle circuits may be driven backwards. Separate the source from the circuits, or join the circuits behind one pump.',
       remedies: [
-        { label: 'A low-loss header between', edits: [{ at: 'separation/kind', value: 'low-loss-header' }] },
-        { label: 'Closely spaced tees between', edits: [{ at: 'separation/kind', value: 'closely-spaced-tees' }] },
+        { label: 'A low-loss header between', edits: betweenAs('header') },
+        { label: 'Closely spaced tees between', edits: betweenAs('ring') },
       ],
     },
   ];

@@ -145,10 +145,11 @@ function reviewReturn(context: Context, { source }: UnreviewedDesign): Finding[]
 
 /** A header that is drawn on harder than it is fed sends out cooler water than the source makes. */
 function reviewDilution(context: Context, design: UnreviewedDesign): Finding[] {
-  const { job, say } = context;
+  const { job, say, piping } = context;
   const { source } = design;
   // Plates pass heat and no water: what leaves them is cooler by their approach, not by water that turns round.
-  if (!source || job.separation.kind === 'none' || job.separation.kind === 'plate-exchanger') return [];
+  const { traits } = piping.between();
+  if (!source || !traits.decouples || traits.partsWater) return [];
   const secondary = source.secondaryFlow.value;
   const primary = source.massFlow.value;
   const atDesign = secondary > primary * 1.001;

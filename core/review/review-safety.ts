@@ -3,6 +3,7 @@ import type { UnreviewedDesign } from '../design/design.ts';
 import type { Finding, Remedy } from '../finding/finding.ts';
 import { fluidRange } from '../fluid/fluid.ts';
 import { bothWays } from '../pipe/components.ts';
+import { betweenAs } from '../plan/station-edits.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import { putBehindSource } from './review-placement.ts';
 
@@ -218,7 +219,7 @@ function outdoors({ job, say }: Context): Finding[] {
 }
 
 /** Flow through the source, solved with everything calling, against what its maker asks for. */
-function leastFlow({ job, rules, say }: Context, design: UnreviewedDesign): Finding[] {
+function leastFlow({ job, rules, say, piping }: Context, design: UnreviewedDesign): Finding[] {
   const least = job.source.leastFlow;
   const flow = design.solved?.state.converged ? design.solved.state.source.flow : null;
   if (least === null || flow === null || !design.source) return [];
@@ -238,17 +239,16 @@ function leastFlow({ job, rules, say }: Context, design: UnreviewedDesign): Find
         ? `The source gets ${say(flow, 'volumeFlow')} and wants at least ${say(least, 'volumeFlow')}`
         : `Only ${Math.round(margin * 100)} % more flow than the source wants at least`,
       why: `${short ? 'It stops on its flow switch, or ices up in a defrost.' : rules.flowProof.reason} Wider pipe, a stronger pump or a separate source loop bring more.`,
-      remedies:
-        job.separation.kind === 'none'
-          ? [{ label: 'A loop of its own: low-loss header', edits: [{ at: 'separation/kind', value: 'low-loss-header' }] }]
-          : narrower < drop
-            ? [
-                {
-                  label: `Source at delta T ${say(narrower, 'temperatureDifference')}`,
-                  edits: [{ at: 'source/temperatureDifference', value: narrower }],
-                },
-              ]
-            : [],
+      remedies: !piping.between().traits.decouples
+        ? [{ label: 'A loop of its own: low-loss header', edits: betweenAs('header') }]
+        : narrower < drop
+          ? [
+              {
+                label: `Source at delta T ${say(narrower, 'temperatureDifference')}`,
+                edits: [{ at: 'source/temperatureDifference', value: narrower }],
+              },
+            ]
+          : [],
     },
   ];
 }

@@ -130,7 +130,7 @@ function shortOf({ job }: Context, { circuits, distribution }: UnreviewedDesign,
 
 /** A pump that sucks: air comes in at its flanges and the water boils in its eye. */
 function reviewSuction(context: Context, design: UnreviewedDesign): Finding[] {
-  const { rules, say, job } = context;
+  const { rules, say, job, piping } = context;
   const gauges = design.solved?.state.gauges ?? {};
   const low = Object.entries(gauges).filter(
     (gauge): gauge is [string, number] => gauge[1] !== null && gauge[1] < rules.gaugeLeast.limit,
@@ -152,7 +152,7 @@ function reviewSuction(context: Context, design: UnreviewedDesign): Finding[] {
       remedies:
         job.vessel.connection === 'source-flow'
           ? [{ label: 'Connect the vessel on the source’s return', edits: [{ at: 'vessel/connection', value: 'source-return' }] }]
-          : job.separation.kind === 'none'
+          : !piping.between().traits.decouples
             ? [{ label: 'Connect the vessel on the source’s flow', edits: [{ at: 'vessel/connection', value: 'source-flow' }] }]
             : [],
     },

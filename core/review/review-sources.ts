@@ -2,6 +2,7 @@ import { newFurtherSource, nextId } from '../../model/new-job.ts';
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import type { Finding } from '../finding/finding.ts';
+import { BETWEEN, betweenAs } from '../plan/station-edits.ts';
 import { nameOf } from '../plant/further-sources.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 
@@ -20,7 +21,7 @@ export function reviewSources(context: Context, design: UnreviewedDesign): Findi
 }
 
 /** A plant that has only the sun on the design night. */
-function notFirm({ job, say }: Context, { source }: UnreviewedDesign): Finding[] {
+function notFirm({ job, say, piping }: Context, { source }: UnreviewedDesign): Finding[] {
   if (!traitsOf(job.source).bySun || !source) return [];
   const capacity = Math.ceil(source.load.value / 100) * 100;
   return [
@@ -51,7 +52,7 @@ function notFirm({ job, say }: Context, { source }: UnreviewedDesign): Finding[]
                 ...job.furtherSources,
               ],
             },
-            ...(job.separation.kind === 'none' ? [{ at: 'separation/kind', value: 'buffer' }] : []),
+            ...(piping.between().traits.decouples ? [] : betweenAs('tank')),
           ],
         },
       ],
@@ -59,20 +60,20 @@ function notFirm({ job, say }: Context, { source }: UnreviewedDesign): Finding[]
   ];
 }
 
-function unseparated({ job }: Context): Finding[] {
-  if (job.furtherSources.length === 0 || job.separation.kind !== 'none') return [];
+function unseparated({ job, piping }: Context): Finding[] {
+  if (job.furtherSources.length === 0 || piping.between().traits.decouples) return [];
   return [
     {
       id: 'sources-unseparated',
       rule: 'sources-unseparated',
       severity: 'stop',
-      place: 'separation/kind',
+      place: BETWEEN,
       component: 'source',
       title: 'Several sources and nothing between them and the circuits',
       why: 'The pumps of the circuits draw through all sources at once, the pump of each source pushes through the others, and none of them gets the flow it is made for. A header, close tees or a buffer gives each a loop of its own.',
       remedies: [
-        { label: 'A low-loss header between', edits: [{ at: 'separation/kind', value: 'low-loss-header' }] },
-        { label: 'A buffer between', edits: [{ at: 'separation/kind', value: 'buffer' }] },
+        { label: 'A low-loss header between', edits: betweenAs('header') },
+        { label: 'A buffer between', edits: betweenAs('tank') },
       ],
     },
   ];
@@ -126,11 +127,11 @@ function backup({ job, say }: Context, { source }: UnreviewedDesign): Finding[] 
 }
 
 /** The pump inside the source against what it would have to do. */
-function ownPump({ job, say }: Context, design: UnreviewedDesign): Finding[] {
+function ownPump({ job, say, piping }: Context, design: UnreviewedDesign): Finding[] {
   const { inside, spareHead } = job.source;
   if (!inside.includes('pump') || spareHead === null) return [];
   const running = design.circuits.flatMap((circuit) => (circuit.sized?.pump ? [circuit.sized.pump] : []));
-  const alone = job.separation.kind === 'none' && running.length === 1;
+  const alone = !piping.between().traits.decouples && running.length === 1;
   const pump = design.source?.pump ?? (alone ? running[0] : (design.distribution?.pump ?? null));
   if (!pump) return [];
   const short = pump.head.value > spareHead;
@@ -148,11 +149,11 @@ function ownPump({ job, say }: Context, design: UnreviewedDesign): Finding[] {
         ? 'Counting its own exchanger it cannot move the design flow through these pipes. Wider pipe or fewer fittings, a separator so that it drives its own loop only, or a pump outside as well.'
         : `It has ${say(spareHead, 'head')} left outside and ${say(pump.head.value, 'head')} are needed: no second pump has to be bought there. It is drawn and worked out with the one chosen here.`,
       remedies:
-        short && job.separation.kind === 'none'
+        short && !piping.between().traits.decouples
           ? [
               {
                 label: 'A low-loss header, so that it drives its own loop',
-                edits: [{ at: 'separation/kind', value: 'low-loss-header' }],
+                edits: betweenAs('header'),
               },
             ]
           : [],
@@ -161,18 +162,18 @@ function ownPump({ job, say }: Context, design: UnreviewedDesign): Finding[] {
 }
 
 /** A heater made for drinking water, feeding a closed heating loop. */
-function drinkingWater({ job }: Context): Finding[] {
-  if (!traitsOf(job.source).drinkingWater || job.separation.kind === 'plate-exchanger') return [];
+function drinkingWater({ job, piping }: Context): Finding[] {
+  if (!traitsOf(job.source).drinkingWater || piping.between().traits.partsWater) return [];
   return [
     {
       id: 'drinking-water-source',
       rule: 'drinking-water-source',
       severity: 'mend',
-      place: 'separation/kind',
+      place: BETWEEN,
       component: 'source',
       title: 'A heater made for drinking water feeds the heating',
       why: 'Heating water stands, rusts and must never reach a tap. Either this heater serves the heating alone, with no pipe to the taps, or a plate exchanger keeps the two waters apart. Local codes and its maker decide whether it may do this at all.',
-      remedies: [{ label: 'A plate exchanger between', edits: [{ at: 'separation/kind', value: 'plate-exchanger' }] }],
+      remedies: [{ label: 'A plate exchanger between', edits: betweenAs('plates') }],
     },
   ];
 }

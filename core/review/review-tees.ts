@@ -6,7 +6,7 @@ import { pipeFlow } from '../pipe/friction.ts';
 
 /** Findings on two closely spaced tees: too far apart, pressure left between them, bends too close by. */
 export function reviewTees(context: Context, { source }: UnreviewedDesign): Finding[] {
-  if (context.job.separation.kind !== 'closely-spaced-tees' || !source) return [];
+  if (context.piping.between().kind !== 'ring' || !source) return [];
   return [...apart(context, source), ...drift(context, source), ...straight(context, source)];
 }
 

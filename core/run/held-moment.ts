@@ -3,6 +3,7 @@ import type { Design } from '../design/design.ts';
 import type { PlantState } from '../design/operate.ts';
 import { fluidOf, fluidState } from '../fluid/fluid.ts';
 import { emitterOutlet } from '../network/heat.ts';
+import { pipingOf } from '../piping/piping-of-job.ts';
 import type { SettledJob } from '../plan/settled-job.ts';
 import type { Cycle } from '../plant/cycling.ts';
 import { firingOf } from '../plant/firing.ts';
@@ -40,7 +41,7 @@ export function watersOf(job: SettledJob, design: Pick<Design, 'source' | 'circu
       (sum, { id, sized }) => sum + (sized ? (figures[`circuits/${id}/waterContent`]?.value ?? 0) : 0),
       0,
     ),
-    buffer: job.separation.kind === 'buffer' ? (buffer?.tank?.volume.value ?? 0) : 0,
+    buffer: pipingOf(job).between().traits.stores ? (buffer?.tank?.volume.value ?? 0) : 0,
   };
 }
 
@@ -64,7 +65,8 @@ export function heldMoment(
   const fluid = fluidState(fluidOf(job.fluid), job.source.flowTemperature - job.source.temperatureDifference / 2);
   const perVolume = fluid.density * fluid.specificHeat;
   const wanted = sentBy(job.source.flowTemperature, job.source.curve, curves.source, outdoor);
-  const plates = job.separation.kind === 'plate-exchanger' ? job.separation.approach : 0;
+  const { traits } = pipingOf(job).between();
+  const plates = traits.partsWater ? job.separation.approach : 0;
   const sent = wanted - plates;
   let [taken, perKelvin, drawn, mixed, mixedBack, needed] = [0, 0, 0, 0, 0, 0];
   for (const circuit of state.circuits) {
@@ -103,8 +105,8 @@ export function heldMoment(
     }
   }
   const water = watersOf(job, design);
-  const buffered = job.separation.kind === 'buffer';
-  const through = (job.separation.kind === 'none' ? drawn + mixed : Math.max(state.source.massFlow, 0) * fluid.specificHeat) || 1;
+  const buffered = traits.stores;
+  const through = (!traits.decouples ? drawn + mixed : Math.max(state.source.massFlow, 0) * fluid.specificHeat) || 1;
   return {
     outdoor,
     wanted,

@@ -4,6 +4,7 @@ import type { LoopSetting } from '../design/balancing.ts';
 import type { Plant } from '../design/operate.ts';
 import { SURFACE } from '../emitter/floor.ts';
 import { lawOfRating } from '../emitter/law.ts';
+import { pipingOf } from '../piping/piping-of-job.ts';
 import { rulebookOf } from '../rules/rulebooks.ts';
 import { SUN_HOUR } from './gains.ts';
 import { MASSES } from './run.ts';
@@ -88,10 +89,11 @@ export function zonesOfRun(job: Job, plant: Plant, mass: HouseMass): RunZone[] {
 
 /** Seconds until what a thermostat opens is open: actuators on loops, or a zone valve by a motor: common practice, from memory. */
 const USUAL_OPENING = { loops: 180, motor: 60 } as const;
-function opensIn({ controls, distribution }: Job, onLoops: boolean): number {
-  const turns = onLoops || distribution.kind === 'valves';
+function opensIn(job: Job, onLoops: boolean): number {
+  const turns = onLoops || pipingOf(job).sharedLink !== null;
   if (!turns) return 0;
-  return controls.actuatorTime === 'auto' ? USUAL_OPENING[onLoops ? 'loops' : 'motor'] : controls.actuatorTime;
+  const { actuatorTime } = job.controls;
+  return actuatorTime === 'auto' ? USUAL_OPENING[onLoops ? 'loops' : 'motor'] : actuatorTime;
 }
 
 /** Area of the floor a loop lies in, m2, and what it holds; null for one that heats no floor. */

@@ -2,8 +2,10 @@ import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
 import { counterflowEffectiveness } from '../network/heat.ts';
 import { Streams } from '../network/streams.ts';
+import { pipingOf } from '../piping/piping-of-job.ts';
 import { settledJob } from '../plan/settled-job.ts';
 import { usualStandingLoss } from '../plant/standing-loss.ts';
+import type { Traits } from '../station/kind.ts';
 import { watersOf } from './held-moment.ts';
 import { COIL_LAYERS, type Drawn as DrawnAtTap, HotStore, STORE_LAYERS } from './hot-store.ts';
 
@@ -46,7 +48,7 @@ export class PlantWater {
   private readonly cylinder: number | null;
   private readonly hot: HotStore | null;
   readonly layers: number;
-  private readonly kind: Job['separation']['kind'];
+  private readonly between: Traits;
   private readonly connections: Job['separation']['connections'];
   private readonly plates: number;
   private readonly surroundings: number;
@@ -66,7 +68,7 @@ export class PlantWater {
     const { source, buffer, circuits } = design;
     const water = watersOf(job, design);
     const volume = (value: number | undefined) => Math.max(value ?? 0, LEAST_VOLUME) * perVolume;
-    const tank = job.separation.kind === 'buffer' ? buffer?.tank : null;
+    const tank = pipingOf(job).between().traits.stores ? buffer?.tank : null;
     const inReturn = job.source.volumiser;
     this.layers = tank ? LAYERS : 0;
     this.into = inReturn === null ? this.source : 1;
@@ -76,7 +78,7 @@ export class PlantWater {
     this.cylinder = job.hotWater ? this.fromCircuits + 1 : null;
     this.hot = job.hotWater && new HotStore(job.hotWater);
     this.coilLayers = this.cylinder === null ? [] : COIL_LAYERS.map((layer) => (this.cylinder as number) + layer);
-    this.kind = job.separation.kind;
+    this.between = pipingOf(job).between().traits;
     this.connections = job.separation.connections;
     this.plates = source?.exchanger?.conductance.value ?? 0;
     this.surroundings = job.site.pipeSurroundings;
@@ -149,7 +151,7 @@ export class PlantWater {
     if (this.into !== this.source) return this.at(this.into);
     const lowest = this.top + this.layers - 1;
     if (this.layers > 0 && this.connections !== 'two') return this.at(lowest);
-    if (this.kind === 'plate-exchanger') {
+    if (this.between.partsWater) {
       const least = Math.min(source, beyond);
       return least > 0
         ? this.sent - (counterflowEffectiveness(this.plates, source, beyond) * least * (this.sent - this.returned)) / source
@@ -205,7 +207,7 @@ export class PlantWater {
     streams.heatAt(this.source);
     const beyond = circuits.reduce((sum, { hot, round }) => sum + hot + round, coil.carries);
     // Without separation what the circuits draw passes the source.
-    this.join(this.kind === 'none' ? beyond : source, beyond);
+    this.join(!this.between.decouples ? beyond : source, beyond);
     for (const { hot, round, slope, base } of circuits) {
       if (hot > 0) streams.line(toCircuits, fromCircuits, hot, slope, base);
       if (round > 0) streams.flow(toCircuits, fromCircuits, round);
@@ -240,10 +242,10 @@ export class PlantWater {
 
   /** Streams between source, separation and circuits. */
   private join(source: number, beyond: number): void {
-    const { streams, toCircuits, fromCircuits, kind, connections, layers, into, top } = this;
+    const { streams, toCircuits, fromCircuits, between, connections, layers, into, top } = this;
     const bottom = top + layers - 1;
     if (into !== this.source && source > 0) streams.flow(into, this.source, source);
-    if (kind === 'plate-exchanger') {
+    if (between.partsWater) {
       if (beyond > 0) streams.flow(fromCircuits, toCircuits, beyond);
       const moved =
         source > 0 && beyond > 0 ? counterflowEffectiveness(this.plates, source, beyond) * Math.min(source, beyond) : 0;

@@ -4,6 +4,7 @@ import type { Design } from '../design/design.ts';
 import { HOT_WATER_CALL, type Plant } from '../design/operate.ts';
 import { ladder } from '../emitter/ladder.ts';
 import { fluidOf, fluidState } from '../fluid/fluid.ts';
+import { pipingOf } from '../piping/piping-of-job.ts';
 import { type SettledJob, settledJob } from '../plan/settled-job.ts';
 import { coilConductance } from '../plant/cylinder.ts';
 import { DAY } from '../quantity/spans.ts';
@@ -110,7 +111,7 @@ class Run {
       return [new CircuitSide(decided, curve, this.zones)];
     });
     this.sinks = this.zones.map(() => ({ room: 0, floor: 0, open: 1 }));
-    this.book = new FlowBook(plant, job.separation.kind !== 'none' && job.distribution.kind === 'pumps');
+    this.book = new FlowBook(plant, pipingOf(job).between().traits.decouples && !pipingOf(job).sharedLink);
     this.water = new PlantWater(job, design, fluid.density * fluid.specificHeat);
     this.sources = new Dispatch(job, design, Math.min(settings.sun / USUAL_SUN, 1));
     const { hotWater } = job;

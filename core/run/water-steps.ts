@@ -1,3 +1,4 @@
+import { pipingOf } from '../piping/piping-of-job.ts';
 import type { SettledJob } from '../plan/settled-job.ts';
 import type { CircuitSide, ZoneSink } from './circuit-side.ts';
 import type { Asked, Dispatch } from './dispatch.ts';
@@ -247,7 +248,7 @@ export class WaterSteps {
       whole.given[c] = (whole.given[c] as number) + heat * seconds;
       (circuits[c] as CircuitSide).after(heat, supply, specificHeat, seconds, whole.intoZones, moment);
     }
-    const through = this.job.separation.kind === 'none' ? beyond : share * flows.source * specificHeat;
+    const through = !pipingOf(this.job).between().traits.decouples ? beyond : share * flows.source * specificHeat;
     const back = water.back(through, beyond);
     const made = moved.power * seconds;
     whole.power += made;
@@ -278,8 +279,8 @@ export class WaterSteps {
    * and beside a buffer it runs with the source alone, so that the tank keeps its layers.
    */
   private sourceShare(flows: BookedFlows): number {
-    const { source, separation, controls } = this.job;
-    if (separation.kind === 'none' || flows.source <= 0) return 1;
+    const { source, controls } = this.job;
+    if (!pipingOf(this.job).between().traits.decouples || flows.source <= 0) return 1;
     if (this.water.layers > 0 && !this.sources.lead.run.pumps(controls.overrun) && !this.sources.on) return 0;
     if (source.pumpControl !== 'constant-difference') return 1;
     const asked = this.output / (this.specificHeat * Math.max(source.temperatureDifference, 1));
