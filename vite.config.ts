@@ -20,7 +20,8 @@ export default defineConfig({
     manifest: true,
     chunkSizeWarningLimit: 1000,
     rolldownOptions: {
-      output: { codeSplitting: { groups: [SHARED] } },
+      // Parts put together may need each other both ways round: each module still runs after those it needs.
+      output: { codeSplitting: { groups: [SHARED] }, strictExecutionOrder: true },
     },
   },
   worker: { format: 'es' },

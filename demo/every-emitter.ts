@@ -45,6 +45,7 @@ export const withEveryEmitter = (job: Job, ids: readonly string[]): Job => ({
 /** A place of `FIELDS` with ids in it: those given, and that of an emitter which has the field. */
 export function placeWith(pattern: string, room: string, circuit: string): string {
   if (pattern.includes('sections')) return pattern.replace('*', circuit).replace('*', 'piece');
+  if (pattern.startsWith('separation/pairs')) return pattern.replace('*', 'p2');
   if (pattern.startsWith('furtherSources')) return pattern.replace('*', 'f1');
   if (pattern.startsWith('source/points')) return pattern.replace('*', 'p1');
   const field = pattern.split('/')[4] ?? '';

@@ -103,6 +103,7 @@ const house: Job = {
       sections: [],
       bypass: null,
       zones: 'rooms',
+      pair: null,
       height: 0.5,
     },
     {
@@ -136,6 +137,7 @@ const house: Job = {
       sections: [],
       bypass: null,
       zones: 'circuit',
+      pair: null,
       height: 3,
     },
     {
@@ -169,6 +171,7 @@ const house: Job = {
       sections: [],
       bypass: null,
       zones: 'circuit',
+      pair: null,
       height: 6,
     },
     {
@@ -202,6 +205,7 @@ const house: Job = {
       sections: [],
       bypass: null,
       zones: 'circuit',
+      pair: null,
       height: 0.5,
     },
   ],
@@ -234,6 +238,7 @@ const house: Job = {
   distribution: NO_SHARED_PUMP,
   ownPumps: [],
   hotWater: {
+    pair: null,
     volume: 0.25,
     coldTemperature: 10,
     storeTemperature: 48,

@@ -2,11 +2,16 @@ import { expect, test } from '@playwright/test';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import { expectAccessible, openJob } from './helpers.ts';
 
-test('four plants are drafted for the same rooms; one is taken, and taken back', async ({ page }) => {
+test('five plants are drafted for the same rooms; one is taken, and taken back', async ({ page }) => {
   await openJob(page, thistleMill, 'plant');
   await page.getByRole('button', { name: /^Draft it another/ }).click();
   const dialog = page.getByRole('dialog');
-  for (const title of ['Open, one temperature', 'Low-loss header', 'Closely spaced tees, a pump for each zone']) {
+  for (const title of [
+    'Open, one temperature',
+    'Low-loss header',
+    'Closely spaced tees, a pump for each zone',
+    'Ring main, a pair of tees for each circuit',
+  ]) {
     await expect(dialog.getByRole('region', { name: title })).toContainText('Through it');
   }
   await expectAccessible(page);
@@ -14,6 +19,39 @@ test('four plants are drafted for the same rooms; one is taken, and taken back',
   await expect(page.getByRole('button', { name: 'Buffer: pick' })).toBeVisible();
   await page.getByRole('button', { name: 'Take back' }).click();
   await expect(page.getByRole('button', { name: 'Low-loss header: pick' })).toBeVisible();
+});
+
+test('a ring main is entered from a header in a few clicks, read on the wall, and its pairs come and go', async ({ page }) => {
+  await openJob(page, thistleMill, 'plant');
+  await page.getByRole('button', { name: 'Entries' }).click();
+  await page.getByRole('tab', { name: 'Header' }).click();
+  await page.getByLabel('Between source and circuits').click();
+  await page.getByRole('option', { name: /^Closely spaced tees/ }).click();
+  await page.getByRole('button', { name: 'A pair for each circuit' }).click();
+  // The hottest need first: 55 °C to the workshop's pair, cooler water to each one after it.
+  const pairs = page.getByRole('group', { name: /^Pair of tees/ });
+  await expect(pairs).toHaveCount(3);
+  await expect(page.getByRole('button', { name: /^Pair of tees 1: pick/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Pair of tees 4: pick/ })).toBeVisible();
+  const supply = (pair: number) => page.getByRole('button', { name: new RegExp(`^Pair of tees ${pair}: supply`) }).first();
+  const degrees = async (pair: number) =>
+    Number(/supply: ([\d.]+)/.exec((await supply(pair).getAttribute('aria-label')) ?? '')?.[1]);
+  const [second, third, fourth] = [await degrees(2), await degrees(3), await degrees(4)];
+  expect(second).toBeLessThan(55);
+  expect(third).toBeLessThan(second);
+  expect(fourth).toBeLessThan(third);
+  await supply(2).click();
+  await expect(page.getByRole('region', { name: 'The sum' })).toContainText('the pairs lie one behind the other on the ring');
+  await page.keyboard.press('Escape');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Remove pair 4' }).click();
+  await expect(pairs).toHaveCount(2);
+  await page.getByRole('link', { name: /Circuits$/ }).click();
+  const floor = page.getByRole('region', { name: 'Ground floor' });
+  // What hung on it hangs on the first pair now, and is put on another by hand.
+  await floor.getByLabel('On the ring').click();
+  await page.getByRole('option', { name: 'Pair 3' }).click();
+  await expect(floor.getByLabel('On the ring')).toHaveText('Pair 3');
 });
 
 test('whether a tank is needed follows from the starts of every day of heating; the cylinder says when it is warm', async ({

@@ -91,6 +91,8 @@ export const CircuitSchema = z.strictObject({
   zones: z.enum(['circuit', 'rooms'], 'is neither "circuit" nor "rooms"'),
   /** Pipes between the run from the plant and the branches; rooms in none of them hang on the end of the run. */
   sections: z.array(SectionSchema).max(MOST_SECTIONS, `holds more than ${MOST_SECTIONS} sections; split the circuit`),
+  /** The pair of tees it hangs on, where its ring main has several; null for the first. */
+  pair: Id.nullable(),
   /** Of its manifold or radiators above the plant. */
   height: quantity('circuits/*/height'),
 });

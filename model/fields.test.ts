@@ -2,11 +2,16 @@ import { describe, expect, it } from 'vitest';
 import { placeWith, withEveryEmitter } from '../demo/every-emitter.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import { boundsProblem, FIELDS, type Field, fieldAt } from './fields.ts';
+import { newPair } from './new-job.ts';
 import { applyEdits, valueAt } from './place.ts';
 import { UNIT_CHOICES } from './quantities.ts';
 import { readJob } from './read-job.ts';
 
-const job = withEveryEmitter(thistleMill, ['r2']);
+const job = {
+  ...withEveryEmitter(thistleMill, ['r2']),
+  // A further pair of tees, so that every field has its place.
+  separation: { ...thistleMill.separation, pairs: [newPair('p2')] },
+};
 const PLACES = Object.keys(FIELDS) as (keyof typeof FIELDS)[];
 /** A place of the demo job for a pattern with `*`. */
 const inDemo = (pattern: string) => placeWith(pattern, 'r2', 'c1');
@@ -60,6 +65,9 @@ describe('every field of the job', () => {
       'separation/after',
       'separation/before',
       'separation/bore',
+      'separation/pairs/*/after',
+      'separation/pairs/*/before',
+      'separation/pairs/*/spacing',
       'separation/spacing',
       'separation/standingLoss',
       'separation/volume',

@@ -136,13 +136,6 @@ export const FIELDS = {
     max: 0.6,
     remedy: 'give the share by volume, 0 to 60 %; more is not sold ready mixed',
   },
-  'separation/spacing': {
-    label: 'distance between the tees',
-    kind: 'length',
-    min: 0,
-    max: 5,
-    remedy: 'measure centre to centre, 0 to 5 m, or "auto" for four diameters',
-  },
   'circuits/*/flowTemperature': {
     label: 'flow temperature',
     kind: 'temperature',
@@ -341,7 +334,7 @@ export function fieldAt(place: string): Field | undefined {
   const parts = place.split('/');
   if (LISTS.has(parts[0] as string)) parts[1] = '*';
   if (INNER_LISTS.has(parts[2] as string)) parts[3] = '*';
-  if (parts[1] === 'points') parts[2] = '*';
+  if (parts[1] === 'points' || parts[1] === 'pairs') parts[2] = '*';
   return (FIELDS as Record<string, Field>)[parts.join('/')];
 }
 

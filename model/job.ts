@@ -18,7 +18,7 @@ export { MATERIALS, type MaterialId, MOST_ROOMS } from './schema-parts.ts';
 export * from './source.ts';
 
 /** The version of the job file this program writes. Older ones are brought up to it by `upgrade.ts`. */
-export const JOB_VERSION = 7;
+export const JOB_VERSION = 8;
 export const JOB_FORMAT = 'warm-manifold/job';
 
 /** Most circuits one job takes; beyond this a building is split into jobs. */
@@ -37,6 +37,8 @@ const FLUID_KINDS = ['water', 'propylene-glycol', 'ethylene-glycol'] as const;
 export const VESSEL_CONNECTIONS = ['source-return', 'source-flow'] as const;
 
 export const SEPARATION_KINDS = ['none', 'low-loss-header', 'closely-spaced-tees', 'buffer', 'plate-exchanger'] as const;
+/** Most pairs of tees on one ring main. */
+export const MOST_PAIRS = 12;
 export const CONNECTIONS = ['two', 'three', 'four'] as const;
 export const RULEBOOKS = [
   'velocity-led',
@@ -121,6 +123,19 @@ export const JobSchema = z
       /** Straight pipe before the first and behind the second tee. */
       before: autoOr(quantity('separation/before')),
       after: autoOr(quantity('separation/after')),
+      /** Further pairs of tees on the same loop, in the order the water meets them: the loop is then a ring main. */
+      pairs: z
+        .array(
+          z.strictObject({
+            id: Id,
+            /** Pipe from the pair before. */
+            distance: quantity('separation/pairs/*/distance'),
+            spacing: autoOr(quantity('separation/pairs/*/spacing')),
+            before: autoOr(quantity('separation/pairs/*/before')),
+            after: autoOr(quantity('separation/pairs/*/after')),
+          }),
+        )
+        .max(MOST_PAIRS - 1, `holds more than ${MOST_PAIRS} pairs of tees; the last would get next to nothing`),
       /** Water in a buffer that separates, and pipes on it: source and circuits on two, three or four of their own. */
       volume: autoOr(quantity('separation/volume')),
       connections: z.enum(CONNECTIONS, `is no way to connect a buffer; use one of ${CONNECTIONS.join(', ')}`),

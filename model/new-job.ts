@@ -86,11 +86,24 @@ export const newSeparation = (kind: Job['separation']['kind'], fields: Partial<J
   spacing: 'auto',
   before: 'auto',
   after: 'auto',
+  pairs: [],
   volume: 'auto',
   connections: 'four',
   standingLoss: 'auto',
   approach: 4,
   ...fields,
+});
+
+/** Pipe from one pair of tees to the next in a plant room, m: common practice, room for one column of fittings. */
+const USUAL_DISTANCE = 0.8;
+
+/** A further pair of tees on a ring main. */
+export const newPair = (id: string): Job['separation']['pairs'][number] => ({
+  id,
+  distance: USUAL_DISTANCE,
+  spacing: 'auto',
+  before: 'auto',
+  after: 'auto',
 });
 
 /** An empty job in which everything still to be decided is `auto` or empty. */
@@ -177,6 +190,7 @@ export const USUAL_CYLINDER: HotWater = {
   coilFlow: 80,
   coilReturn: 60,
   coilStore: 45,
+  pair: null,
   pump: 'auto',
   run: insulated('copper-en1057', 3),
   circulation: 'none',
@@ -279,6 +293,7 @@ export function newCircuit(id: string, job: Job, fields: Partial<Circuit> = {}):
     sections: [],
     bypass: null,
     zones: 'circuit',
+    pair: null,
     height: 0,
     ...fields,
   };

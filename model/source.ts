@@ -120,6 +120,8 @@ export const HotWaterSchema = z.strictObject({
   standingLoss: autoOr(quantity('hotWater/standingLoss')),
   /** Water as it is wanted at the tap: what is drawn cooler than that is short. */
   tapTemperature: temperature('hotWater/tapTemperature'),
+  /** The pair of tees it hangs on, as for a circuit. */
+  pair: Id.nullable(),
   /** Pump and pipes between the bars and its coil, one way. */
   pump: text(40),
   run: runAt('hotWater/run'),

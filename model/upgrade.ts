@@ -1,3 +1,5 @@
+import { fingerprintOf } from './fingerprint.ts';
+
 type Loose = Record<string, unknown>;
 
 const isLoose = (value: unknown): value is Loose => typeof value === 'object' && value !== null && !Array.isArray(value);
@@ -181,6 +183,21 @@ const fromVersion6 = (job: Loose): Loose => ({
   version: 7,
 });
 
+/** Version 7 knew one pair of tees on a loop: everything hangs on the first. */
+const fromVersion7 = (job: Loose): Loose => ({
+  ...job,
+  separation: within(job.separation, { pairs: [] }),
+  circuits: each(job.circuits, (circuit) => ({ pair: null, ...circuit })),
+  hotWater: within(job.hotWater, { pair: null }),
+  version: 8,
+});
+
+/** Results of runs stay fresh where only the file has changed: they carry what the same job is known by now. */
+function withRunsOf(before: Loose, after: Loose): Loose {
+  const was = fingerprintOf(before);
+  return { ...after, runs: each(after.runs, (run) => (run.inputs === was ? { ...run, inputs: fingerprintOf(after) } : run)) };
+}
+
 /**
  * Brings a job file of an older version up to the present one, before it is parsed. Anything that is no such file
  * comes back as it is: the schema then says what is wrong.
@@ -192,5 +209,6 @@ export function upgradeJob(raw: unknown): unknown {
   const fourth = third.version === 3 ? fromVersion3(third) : third;
   const fifth = fourth.version === 4 ? fromVersion4(fourth) : fourth;
   const sixth = fifth.version === 5 ? fromVersion5(fifth) : fifth;
-  return sixth.version === 6 ? fromVersion6(sixth) : sixth;
+  const seventh = sixth.version === 6 ? fromVersion6(sixth) : sixth;
+  return seventh.version === 7 ? withRunsOf(seventh, fromVersion7(seventh)) : seventh;
 }

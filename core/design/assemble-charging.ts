@@ -2,16 +2,17 @@ import type { Assembly } from './assembly.ts';
 import type { Charging } from './charging-design.ts';
 import type { Context } from './context.ts';
 import { type AddLink, type AddNode, pumpLink, pumpMode, wallHeat } from './links.ts';
+import { endsOfBranch } from './points.ts';
 
 /** The cylinder on the bars: pump, pipe, coil against its store as warm as when it calls, pipe back. */
 export function addCharging(
   context: Context,
   charging: Charging,
-  from: string,
   node: AddNode,
   add: AddLink,
 ): NonNullable<Assembly['cylinder']> {
   const { hotWater } = context.job;
+  const { flow: from, back } = endsOfBranch(context.piping, 'hotWater');
   if (!hotWater) throw new RangeError('no cylinder to charge');
   const { size, material } = charging.run.pipe;
   const pipe = {
@@ -38,7 +39,7 @@ export function addCharging(
       room: hotWater.storeTemperature - context.rules.storeSwing.limit,
     },
   });
-  add({ id: 'hotWater/return', from: 'hotWater/collect', to: 'back', pipe, heat });
+  add({ id: 'hotWater/return', from: 'hotWater/collect', to: back, pipe, heat });
   return {
     own,
     first: hotWater.charging === 'priority',

@@ -12,6 +12,7 @@ import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
 import { type AddLink, type AddNode, linkOfParts, pumpLink, pumpMode, wallHeat } from './links.ts';
 import type { Parts } from './plant-parts.ts';
+import { endsOfBranch } from './points.ts';
 
 /** One circuit from the bars to its loops and back. */
 export function addCircuit(context: Context, parts: Parts, i: number, node: AddNode, add: AddLink, mode: PumpMode | null): void {
@@ -22,8 +23,9 @@ export function addCircuit(context: Context, parts: Parts, i: number, node: AddN
   const { size, material } = flow.run.pipe;
   const pipe = (length: number) => ({ length, bore: size.bore, roughness: material.roughness });
   const runLength = circuit.run.length * (1 + circuit.run.fittingsAllowance);
-  const end = mixed ? node(`${place}/tee`) : 'back';
-  const from = mixed ? addMixing(context, parts, i, node, add) : parts.shared ? 'bar' : 'flow';
+  const ends = endsOfBranch(context.piping, place);
+  const end = mixed ? node(`${place}/tee`) : ends.back;
+  const from = mixed ? addMixing(context, parts, i, node, add) : ends.flow;
   const pump = parts.circuitPumps[i];
   const zoneValve = parts.zoneValves[i];
   const pumped = node(`${place}/pumped`);
@@ -92,7 +94,7 @@ function addMixing(context: Context, parts: Parts, i: number, node: AddNode, add
   const end = `${place}/tee`;
   const mixed = node(`${place}/mixed`);
   const port = node(`${place}/port`);
-  const bar = parts.shared ? 'bar' : 'flow';
+  const { flow: bar, back } = endsOfBranch(context.piping, place);
   add({ id: `${place}/tail`, from: bar, to: port, pipe: tail });
   const injection = parts.injections[i];
   if (injection) {
@@ -112,7 +114,7 @@ function addMixing(context: Context, parts: Parts, i: number, node: AddNode, add
       kv: regulating.value,
     });
     add({ id: `${place}/bypass`, from: end, to: mixed, kv: teesKv(context, size.bore) });
-    add({ id: `${place}/into-bar`, from: end, to: 'back' });
+    add({ id: `${place}/into-bar`, from: end, to: back });
     return mixed;
   }
   const kv = parts.valves[i]?.valve.kvs.value ?? rules.meterKvs.limit;
@@ -129,8 +131,8 @@ function addMixing(context: Context, parts: Parts, i: number, node: AddNode, add
     const round = node(`${place}/round`);
     add({ id: `${place}/lift`, from: port, to: round, kv });
     add({ id: `${place}/spill`, from: end, to: round, kv });
-    add({ id: `${place}/into-bar`, from: round, to: 'back' });
-  } else add({ id: `${place}/into-bar`, from: end, to: 'back' });
+    add({ id: `${place}/into-bar`, from: round, to: back });
+  } else add({ id: `${place}/into-bar`, from: end, to: back });
   return mixed;
 }
 

@@ -3,6 +3,7 @@ import { kvOfZeta } from '../pipe/components.ts';
 import type { Context } from './context.ts';
 import { type AddLink, type AddNode, kvOf, LEAST_LOSS, linkOfParts, pumpLink, wallHeat } from './links.ts';
 import type { Parts } from './plant-parts.ts';
+import { type Ends, pointsOfPair, ringPairs } from './points.ts';
 
 /** Points where the source's own pipes end: those of the bars, or the far side of the plates that part the two. */
 const primaryEnds = ({ job }: Context) =>
@@ -51,7 +52,7 @@ export function addSource(context: Context, parts: Parts, node: AddNode, add: Ad
     ...linkOfParts(job.source.returnComponents, size.bore),
     heat,
   });
-  addSeparation(context, parts, add);
+  addSeparation(context, parts, node, add);
   for (const further of parts.further) {
     const { place } = further;
     add({
@@ -76,15 +77,15 @@ export function addSource(context: Context, parts: Parts, node: AddNode, add: Ad
 }
 
 /** What stands between the source's pipes and the bars. */
-function addSeparation(context: Context, parts: Parts, add: AddLink): void {
+function addSeparation(context: Context, parts: Parts, node: AddNode, add: AddLink): void {
   const { job, rules } = context;
-  const { size, material } = parts.source.run.pipe;
+  const { material } = parts.source.run.pipe;
   const { roughness } = material;
-  const between = (length: number, bore: number) =>
+  const between = (length: number, bore: number, id = 'header', { flow, back }: Ends = { flow: 'flow', back: 'back' }) =>
     add({
-      id: 'header',
-      from: 'flow',
-      to: 'back',
+      id,
+      from: flow,
+      to: back,
       pipe: { length, bore, roughness },
       fittings: { zeta: rules.teeLoss.limit, bore },
     });
@@ -99,7 +100,7 @@ function addSeparation(context: Context, parts: Parts, add: AddLink): void {
       if (parts.tank) between(parts.tank.height, parts.tank.diameter);
       return;
     case 'closely-spaced-tees':
-      between(job.separation.spacing === 'auto' ? rules.teeSpacing.limit * size.bore : job.separation.spacing, size.bore);
+      addPairs(context, parts, node, add, between);
       return;
     case 'plate-exchanger': {
       const { exchanger } = parts;
@@ -110,6 +111,33 @@ function addSeparation(context: Context, parts: Parts, add: AddLink): void {
       side('plates/circuits', 'plates/source', 'back', 'flow', exchanger.circuitsKv);
     }
   }
+}
+
+/** The pairs of tees of a loop, one behind the other, and the pipe from one to the next. */
+function addPairs(
+  { job, rules, piping }: Context,
+  parts: Parts,
+  node: AddNode,
+  add: AddLink,
+  between: (length: number, bore: number, id?: string, ends?: Ends) => void,
+): void {
+  const { size, material } = parts.source.run.pipe;
+  const { separation } = job;
+  const pairs = ringPairs(piping);
+  const apart = (spacing: number | 'auto') => (spacing === 'auto' ? rules.teeSpacing.limit * size.bore : spacing);
+  const named = ({ flow, back }: Ends): Ends => ({ flow: node(flow), back: node(back) });
+  between(apart(separation.spacing), size.bore, 'header', named(pointsOfPair(pairs, 0)));
+  separation.pairs.forEach(({ id, spacing, distance }, i) => {
+    if (pairs.length === 0) return;
+    const ends = named(pointsOfPair(pairs, i + 1));
+    add({
+      id: `pairs/${id}/before`,
+      from: pointsOfPair(pairs, i).back,
+      to: ends.flow,
+      pipe: { length: distance, bore: size.bore, roughness: material.roughness },
+    });
+    between(apart(spacing), size.bore, `pairs/${id}/across`, ends);
+  });
 }
 
 /** Kv of two close tees passed straight, for the short ways inside a circuit. */

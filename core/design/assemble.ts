@@ -10,6 +10,7 @@ import type { LoopSetting } from './balancing.ts';
 import type { Context } from './context.ts';
 import { pumpLink, pumpMode } from './links.ts';
 import type { Parts } from './plant-parts.ts';
+import { endsOfBranch, pairOf, ringPairs } from './points.ts';
 import { roomControls } from './room-controls.ts';
 
 /** Temperature of water that stands, C. */
@@ -79,11 +80,12 @@ export function assemble(context: Context, parts: Parts): Assembly {
       own: pump && mode && { pump, mode },
       injection: injectionOf(context, parts, i),
       mixed: Boolean(parts.valves[i] ?? parts.injections[i]),
+      bar: endsOfBranch(context.piping, flow.place).flow,
       differenceControl: holds ? `${flow.place}/difference` : null,
       loops,
     };
   });
-  const cylinder = parts.charging && addCharging(context, parts.charging, parts.shared ? 'bar' : 'flow', node, add);
+  const cylinder = parts.charging && addCharging(context, parts.charging, node, add);
   controls.push(...roomControls(context, parts.flows, parts.loops));
   const at = job.vessel.connection === 'source-return' ? 'source/in' : parts.sourcePump ? 'source/pumped' : 'source/out';
   for (const point of context.piping.between().traits.partsWater ? [at, 'back'] : [at])
@@ -93,7 +95,8 @@ export function assemble(context: Context, parts: Parts): Assembly {
     spec: { nodes: [...nodes.values()], links, controls, tees: treeTees(links, parts.flows, parts.loops) },
     zones,
     circuits,
-    alongBars: [...job.circuits.map((circuit) => circuit.id), ...(cylinder ? ['hotWater'] : [])],
+    alongBars: groupedByPair(context, [...job.circuits.map(({ id }) => `circuits/${id}`), ...(cylinder ? ['hotWater'] : [])]),
+    pairs: ringPairs(context.piping),
     sourcePump: parts.sourcePump && sourceMode ? { pump: parts.sourcePump, mode: sourceMode } : null,
     shared,
     cylinder,
@@ -112,6 +115,14 @@ export function assemble(context: Context, parts: Parts): Assembly {
   };
 }
 
+/** What hangs on each pair of bars: all of it on one, or each pair of tees on a ring for itself. */
+function groupedByPair({ piping }: Context, places: readonly string[]): string[][] {
+  const groups = ringPairs(piping).map((): string[] => []);
+  if (groups.length === 0) groups.push([]);
+  for (const place of places) groups[pairOf(piping, place)]?.push(place);
+  return groups;
+}
+
 /** The one pump of all circuits between separation and bars, and the bypass that keeps some water moving. */
 function addShared(
   context: Context,
@@ -122,13 +133,14 @@ function addShared(
 ): RunningPump | null {
   if (!pump) return null;
   const { distribution, source } = context.job;
+  const { flow, back } = endsOfBranch(context.piping, 'distribution');
   const mode = pumpMode(context, pump, distribution.pumpControl);
-  add(pumpLink(context, { id: 'distribution/pump', from: 'flow', to: node('bar') }, pump, mode));
+  add(pumpLink(context, { id: 'distribution/pump', from: flow, to: node('bar') }, pump, mode));
   if (distribution.bypass !== null) {
     add({
       id: 'distribution/bypass',
       from: 'bar',
-      to: 'back',
+      to: back,
       kv: context.rules.bypassKvs.limit,
       oneWay: { opening: distribution.bypass },
     });
@@ -139,7 +151,7 @@ function addShared(
       id: 'distribution/difference',
       pump: 'distribution/pump',
       supply: 'bar',
-      back: 'back',
+      back,
       difference: source.temperatureDifference,
     });
   }

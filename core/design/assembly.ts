@@ -29,6 +29,8 @@ export interface AssembledCircuit {
   own: RunningPump | null;
   injection: RunningPump | null;
   mixed: boolean;
+  /** Point it takes its water from. */
+  bar: string;
   /** Control that holds the delta T by the speed of the pump, where it is so decided. */
   differenceControl: string | null;
   loops: LoopSetting[];
@@ -54,8 +56,10 @@ export interface Assembly {
     setPoint: number;
     power: number;
   }[];
-  /** Ids of all that hangs on the bars in order, circuits without a load among them. */
-  alongBars: string[];
+  /** Places of all that hangs on the bars in order, circuits without a load among them; by the pair of tees on a ring main. */
+  alongBars: string[][];
+  /** Ids of the pairs of tees on a ring main, in order; empty where there are not several. */
+  pairs: readonly string[];
   /** Usual temperature, and that of still water, degrees C. */
   mean: number;
   still: number;

@@ -51,6 +51,7 @@ export const lossOfSource = (source: SourceFlow): Losses => ({
     'Δp source pipe': source.run.pipe.loss,
     'Δp source': source.loss,
     ...(source.inLine ? { 'Δp source parts': source.inLine } : {}),
+    ...(source.ring ? { 'Δp ring': source.ring.loss } : {}),
   },
   loss: source.lossAt(source.volumeFlow.value),
 });

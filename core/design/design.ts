@@ -15,7 +15,7 @@ import type { InjectionDesign } from './injection-design.ts';
 import type { ValveDesign } from './mixing-design.ts';
 import type { PipeDesign } from './pipe-design.ts';
 import type { SolvedDesign } from './solved-design.ts';
-import type { HeaderDesign } from './source-design.ts';
+import type { HeaderDesign, PairFlow } from './source-design.ts';
 import type { VesselDesign } from './vessel-design.ts';
 
 export interface SizedCircuit {
@@ -68,6 +68,8 @@ export interface SourceDesign {
   volumeFlow: Figure;
   returnTemperature: Figure;
   supplyTemperature: Figure;
+  /** The pairs of tees on a ring main in order; empty where there are not several. */
+  pairs: PairFlow[];
   /** Mixed return of the circuits. */
   circuitsReturn: Figure;
   secondaryFlow: Figure;

@@ -29,12 +29,12 @@ export function designValve(context: Context, flow: CircuitFlow, source: SourceF
     id: `${place}/hotShare`,
     label: `${circuit.name}: share of hot water`,
     kind: 'fraction',
-    value: hotShare(circuit.flowTemperature, source.supplyTemperature.value, flow.returnTemperature.value),
+    value: hotShare(circuit.flowTemperature, source.supplyAt(place).value, flow.returnTemperature.value),
     formula: 'm_hot / m = (T_mix − T_r) / (T_hot − T_r)',
     source: 'energy balance of the mixing valve',
     terms: {
       T_mix: decided('flow temperature', 'temperature', circuit.flowTemperature, `${place}/flowTemperature`),
-      T_hot: source.supplyTemperature,
+      T_hot: source.supplyAt(place),
       T_r: flow.returnTemperature,
     },
   });

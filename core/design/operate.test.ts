@@ -5,7 +5,7 @@ import { thistleMillByLoads as thistleMill } from '../../demo/thistle-mill.ts';
 import { twelveZones } from '../../demo/twelve-zones.ts';
 import { FIELDS } from '../../model/fields.ts';
 import { type Job, LOOP_VALVES, MATERIALS, PUMP_CONTROLS, SEPARATION_KINDS, VESSEL_CONNECTIONS } from '../../model/job.ts';
-import { newCircuit, newJob, newRoom, newSeparation } from '../../model/new-job.ts';
+import { newCircuit, newJob, newPair, newRoom, newSeparation } from '../../model/new-job.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
 import { valveLoss } from '../circuit/mixing.ts';
 import { designWithPlant } from '../job/design-job.ts';
@@ -326,7 +326,14 @@ describe('a plant that is hardly one', () => {
 
   it('of any numbers a job may hold is solved or says why, without a throw and without a number that is none', () => {
     const random = seededNumbers(11);
-    const everyKind = withEveryEmitter(thistleMill, ['r1', 'r6', 'r13']);
+    const asItIs = withEveryEmitter(thistleMill, ['r1', 'r6', 'r13']);
+    const pairs = { ...asItIs.separation, pairs: [newPair('p2')] };
+    const behindHeader: Job = { ...asItIs, separation: pairs };
+    const onRing: Job = {
+      ...asItIs,
+      separation: { ...pairs, kind: 'closely-spaced-tees' },
+      circuits: asItIs.circuits.map((circuit, i) => ({ ...circuit, pair: i % 2 === 0 ? null : 'p2' })),
+    };
     const idsAt = (place: string) =>
       place.startsWith('rooms/') ? ['r1', 'r6', 'r13'] : place.startsWith('circuits/') ? ['c1', 'c2', 'c4'] : [''];
     for (let n = 0; n < 60; n++) {
@@ -339,7 +346,7 @@ describe('a plant that is hardly one', () => {
           return { at: placeWith(place, id, id), value };
         });
       });
-      const { design } = designWithPlant(applyEdits(everyKind, edits));
+      const { design } = designWithPlant(applyEdits(n % 2 === 0 ? behindHeader : onRing, edits));
       const state = design.solved?.state;
       const numbers = [
         ...Object.values(state?.pipes ?? {}),

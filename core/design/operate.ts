@@ -4,6 +4,7 @@ import { atSpeed, type PumpState } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
 import type { Assembly, RunningPump } from './assembly.ts';
 import type { ChosenPump } from './choose-pump.ts';
+import { pointsOfPair } from './points.ts';
 import { airOf } from './room-controls.ts';
 
 export interface LoopState {
@@ -37,6 +38,15 @@ export interface CircuitState {
   loops: LoopState[];
 }
 
+/** A pair of tees on a ring main. */
+export interface PairState {
+  id: string;
+  /** Degrees C that it gets and leaves behind; kg/s from its first tee to its second, below 0 where water turns round. */
+  supply: number;
+  back: number;
+  across: number;
+}
+
 /** The plant in one state of its thermostats, as solved. Plain data. */
 export interface PlantState {
   /** Ids of the zones that call. */
@@ -63,6 +73,8 @@ export interface PlantState {
   source: { massFlow: number; flow: number; supply: number; back: number; heat: number; pump: PumpState | null };
   /** Heat in W that the pipes between source and manifolds lose. */
   pipeLoss: number;
+  /** The pairs of tees of a ring main in order; empty where there are not several. */
+  pairs: PairState[];
   /** Mass flow down the header or between the tees, kg/s: above 0 from flow to return; null without. */
   header: number | null;
   /** Degrees C going to the circuits and coming back. */
@@ -96,8 +108,8 @@ export const gaugesOf = (assembly: Assembly): { point: string; label: string }[]
   { point: 'flow', label: 'Flow bar' },
   { point: 'back', label: 'Return bar' },
   ...(assembly.shared ? [{ point: 'bar', label: 'Behind the pump of all circuits' }] : []),
-  ...assembly.circuits.flatMap(({ place, mixed }) => [
-    { point: mixed ? `${place}/mixed` : assembly.shared ? 'bar' : 'flow', label: 'Before the pump' },
+  ...assembly.circuits.flatMap(({ place, mixed, bar }) => [
+    { point: mixed ? `${place}/mixed` : bar, label: 'Before the pump' },
     { point: `${place}/pumped`, label: 'Behind the pump' },
     { point: `${place}/supply`, label: 'At the manifold' },
   ]),
@@ -287,6 +299,8 @@ export class Plant {
     if (twin.has('distribution/bypass')) note('distribution/bypass');
     this.noteBars(pipes);
     if (header) note('header');
+    const pairs = this.pairs();
+    for (const { id } of pairs.slice(1)) for (const piece of ['before', 'across']) note(`pairs/${id}/${piece}`);
     return {
       calling: [...calling],
       converged: reason === null,
@@ -316,6 +330,7 @@ export class Plant {
         (sum, place) => sum + twin.heat(`${place}/flow`) + twin.heat(`${place}/return`),
         0,
       ),
+      pairs,
       header: header ? twin.flow('header') : null,
       toCircuits: twin.temperature('flow'),
       fromCircuits: twin.temperature('back'),
@@ -324,16 +339,31 @@ export class Plant {
     };
   }
 
+  private pairs(): PairState[] {
+    const { twin, assembly } = this;
+    return assembly.pairs.map((id, i) => {
+      const { flow, back } = pointsOfPair(assembly.pairs, i);
+      return {
+        id,
+        supply: twin.temperature(flow),
+        back: twin.temperature(back),
+        across: twin.flow(i === 0 ? 'header' : `pairs/${id}/across`),
+      };
+    });
+  }
+
   /** Each section of a bar carries what the circuits on it and behind it take. */
   private noteBars(pipes: Record<string, number>): void {
     const { alongBars, circuits } = this.assembly;
-    let behind = 0;
-    for (const id of alongBars.toReversed()) {
-      const circuit = circuits.find((each) => each.id === id);
-      if (circuit) behind += pipes[`${circuit.place}/${circuit.mixed ? 'hot' : 'flow'}`] ?? 0;
-      if (id === 'hotWater') behind += pipes['hotWater/flow'] ?? 0;
-      pipes[`bar/flow/${id}`] = behind;
-      pipes[`bar/return/${id}`] = behind;
+    for (const places of alongBars) {
+      let behind = 0;
+      for (const place of places.toReversed()) {
+        const circuit = circuits.find((each) => each.place === place);
+        behind += pipes[`${place}/${circuit?.mixed ? 'hot' : 'flow'}`] ?? 0;
+        const id = place.slice(place.lastIndexOf('/') + 1);
+        pipes[`bar/flow/${id}`] = behind;
+        pipes[`bar/return/${id}`] = behind;
+      }
     }
   }
 

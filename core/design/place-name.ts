@@ -18,6 +18,10 @@ export function placeName(job: Job, place: Place): string {
   const end = (inSource ? [id, ...rest] : rest).join('/');
   const what = (inSource && end === 'run/size' ? 'source pipe' : WORDS[end]) ?? fieldAt(place)?.label ?? end;
   if (inSource) return `Source: ${inSource && end === 'run/length' ? 'length of its pipe' : what}`;
+  if (list === 'separation' && id === 'pairs') {
+    const at = job.separation.pairs.findIndex((pair) => pair.id === rest[0]);
+    return `Pair of tees ${at + 2}: ${fieldAt(place)?.label ?? rest[1]}`;
+  }
   const owner =
     list === 'circuits'
       ? job.circuits.find((each) => each.id === id)

@@ -126,6 +126,7 @@ export function sizePlant(
       volumeFlow: source.volumeFlow,
       returnTemperature: source.returnTemperature,
       supplyTemperature: source.supplyTemperature,
+      pairs: source.pairs,
       circuitsReturn: source.circuitsReturn,
       secondaryFlow: source.secondaryFlow,
       run: source.run.pipe,

@@ -2,13 +2,15 @@ import { shifted } from '../../model/quantities.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import type { FluidState } from '../fluid/water.ts';
 import { bothWays, componentsLoss } from '../pipe/components.ts';
-import { type BranchFlow, flowsOf } from '../piping/flows.ts';
+import { boreArea, pipeFlow } from '../pipe/friction.ts';
+import { type BranchFlow, flowsOf, type PlanFlows } from '../piping/flows.ts';
 import { drawnDrop } from '../plan/settled-job.ts';
 import { beside } from '../plant/further-sources.ts';
 import { boreForVelocity } from '../plant/separation.ts';
 import { type CircuitFlow, massFlowFor, partsInLine } from './circuit-design.ts';
 import type { Context } from './context.ts';
 import { designPipe, type SizedPipe } from './pipe-design.ts';
+import { pairOf, ringPairs } from './points.ts';
 import { designRunHeat, type RunHeat } from './run-heat.ts';
 
 export interface SourceFlow {
@@ -24,6 +26,10 @@ export interface SourceFlow {
   volumeFlow: Figure;
   /** What leaves towards the circuits at design flows. */
   supplyTemperature: Figure;
+  /** What each pair of tees on a ring main gets, in order; empty where there are not several. */
+  pairs: PairFlow[];
+  /** What a circuit finds where it hangs, by its place. */
+  supplyAt: (place: string) => Figure;
   returnTemperature: Figure;
   /** Mixed return of the circuits; the source's own where nothing parts the two. */
   circuitsReturn: Figure;
@@ -34,6 +40,8 @@ export interface SourceFlow {
   loss: Figure;
   /** Loss of the parts in line with the source pipe at design flow; null when there are none. */
   inLine: Figure | null;
+  /** Pipe from pair to pair of a ring main and the tees on it, at design flow; null where there are not several. */
+  ring: { loss: Figure; content: number } | null;
   /** Share of hot water in each circuit, in the order given. */
   hotShares: number[];
   /** Loss in Pa of source and its run at any flow in m3/s. */
@@ -89,7 +97,8 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
   });
   const drawn = circuits.map(({ place }) => flows.get(place) as BranchFlow);
   const secondary = drawn.reduce((sum, { flow }) => sum + flow, 0);
-  const supply = drawn[0]?.supply ?? source.flowTemperature;
+  const first = circuits.findIndex(({ place }) => pairOf(piping, place) === 0);
+  const supply = drawn[first]?.supply ?? source.flowTemperature;
   const state = {
     supply,
     secondary,
@@ -184,19 +193,22 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
       T_r: circuitsReturn,
     },
   });
+  const pairs = designPairs(context, circuits, flows, { supplyTemperature, massFlow, sent: flowTerm });
+  const ring = pairs.length > 0;
   const returnTemperature = book.add({
     id: 'source/returnTemperature',
     label: 'Source: return temperature',
     kind: 'temperature',
     value: plates ? source.flowTemperature - source.temperatureDifference : state.sourceReturn,
-    formula: plates ? 'T_r,s = T_f − ΔT' : 'T_r,s = (m_s T_r + (m_p − m_s) T_f) / m_p when m_p > m_s, else T_r',
+    formula: plates
+      ? 'T_r,s = T_f − ΔT'
+      : ring
+        ? 'T_r,s = T_n, what the last pair leaves behind'
+        : 'T_r,s = (m_s T_r + (m_p − m_s) T_f) / m_p when m_p > m_s, else T_r',
     source: plates ? 'definition of the delta T' : 'energy balance of a mixing volume',
-    terms: {
-      T_f: flowTerm,
-      m_p: massFlow,
-      m_s: secondaryFlow,
-      T_r: circuitsReturn,
-    },
+    terms: ring
+      ? { T_n: (pairs.at(-1) as PairFlow).back }
+      : { T_f: flowTerm, m_p: massFlow, m_s: secondaryFlow, T_r: circuitsReturn },
   });
   const run = designPipe(context, {
     place: 'source/run',
@@ -271,6 +283,7 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
           : decided('loss inside the source', 'pressure', source.loss, 'source/loss'),
     },
   });
+  const ringWay = ring ? designRing(context, run, volumeFlow, fluid, pairs.length) : null;
   return {
     fluid,
     deltaT: deltaTerm,
@@ -280,6 +293,8 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
     massFlow,
     volumeFlow,
     supplyTemperature,
+    pairs,
+    supplyAt: (place) => pairs[pairOf(piping, place)]?.supply ?? supplyTemperature,
     returnTemperature,
     circuitsReturn,
     secondaryFlow,
@@ -287,12 +302,107 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
     runHeat,
     loss,
     inLine: partsInLine(context, 'source/components', 'Source', bothWays(source), run, volumeFlow, fluid),
+    ring: ringWay,
     hotShares: state.hotShares,
     lossAt: (flow) =>
       run.lossAt(flow) +
+      (ringWay ? ringWay.loss.value * (flow / volumeFlow.value) ** 2 : 0) +
       componentsLoss(bothWays(source), flow, run.pipe.size.bore, fluid) +
       loss.value * (flow / volumeFlow.value) ** 2,
   };
+}
+
+/** The pipe of a ring main between its pairs of tees, and the tees passed straight. Its content in m3. */
+function designRing(
+  { job, book, rules }: Context,
+  run: SizedPipe,
+  volumeFlow: Figure,
+  fluid: FluidState,
+  pairs: number,
+): NonNullable<SourceFlow['ring']> {
+  const { size, material } = run.pipe;
+  const length = job.separation.pairs.reduce((sum, { distance }) => sum + distance, 0);
+  const { gradient, velocity } = pipeFlow(volumeFlow.value, size.bore, material.roughness, fluid);
+  const tees = (pairs * rules.teeLoss.limit * fluid.density * velocity ** 2) / 2;
+  const loss = book.add({
+    id: 'ring/loss',
+    label: 'Ring main: pressure loss',
+    kind: 'pressure',
+    value: gradient * length + tees,
+    formula: 'Δp = R · L + n · ζ · ρ v² / 2',
+    source: 'Darcy-Weisbach; the source pump moves the water round the ring',
+    terms: {
+      V: volumeFlow,
+      R: given('friction in the pipe of the source', 'gradient', gradient, 'Darcy-Weisbach'),
+      L: given('pipe from pair to pair', 'length', length, 'its entries'),
+      ζ: byRule(rules.teeLoss),
+    },
+  });
+  return { loss, content: length * boreArea(size.bore) };
+}
+
+/** A pair of tees on a ring main at design flows. */
+export interface PairFlow {
+  id: string;
+  supply: Figure;
+  back: Figure;
+  /** What hangs on it draws, kg/s. */
+  drawn: Figure;
+}
+
+/** What each pair of tees on a ring main gets from the one before it, and leaves to the next. */
+function designPairs(
+  { book, piping }: Context,
+  circuits: readonly CircuitFlow[],
+  flows: PlanFlows,
+  { supplyTemperature, massFlow, sent }: Pick<SourceFlow, 'supplyTemperature' | 'massFlow'> & { sent: Ingredient },
+): PairFlow[] {
+  // What comes to a pair: what the source sends, then what the pair before left.
+  let arrives = sent;
+  return ringPairs(piping).map((id, i): PairFlow => {
+    const own = circuits.filter(({ place }) => pairOf(piping, place) === i);
+    const at = own.map(({ place }) => flows.get(place) as BranchFlow);
+    const label = `Pair of tees ${i + 1}`;
+    const m = at.reduce((sum, { flow }) => sum + flow, 0);
+    const drawn = book.add({
+      id: `pairs/${id}/drawn`,
+      label: `${label}: flow drawn`,
+      kind: 'massFlow',
+      value: m,
+      formula: 'm = Σ m · s, s = 1 for a direct circuit',
+      source: 'a mixed circuit draws its share of hot water, a direct one all its flow',
+      terms: Object.fromEntries(own.map(({ massFlow: each }, k) => [`m${k + 1}`, each])),
+    });
+    const supply =
+      i === 0
+        ? supplyTemperature
+        : book.add({
+            id: `pairs/${id}/supply`,
+            label: `${label}: supply`,
+            kind: 'temperature',
+            value: at[0]?.supply ?? arrives.value,
+            formula: 'T = T of the pair before, and no hotter than what turns round at this one leaves it',
+            source: 'the pairs lie one behind the other on the ring',
+            terms: { T: arrives, m: drawn, m_ring: massFlow },
+          });
+    const heat = at.reduce((sum, each) => sum + each.flow * (each.supply - each.back), 0);
+    const back = book.add({
+      id: `pairs/${id}/back`,
+      label: `${label}: what it leaves behind`,
+      kind: 'temperature',
+      value: massFlow.value > 0 ? arrives.value - heat / massFlow.value : arrives.value,
+      formula: 'T′ = T − Σ m (T_s − T_r) / m_ring',
+      source: 'energy balance between its tees',
+      terms: {
+        T: arrives,
+        m: drawn,
+        m_ring: massFlow,
+        ...Object.fromEntries(own.map(({ returnTemperature }, k) => [`T_r${k + 1} wanted`, returnTemperature])),
+      },
+    });
+    arrives = back;
+    return { id, supply, back, drawn };
+  });
 }
 
 /** Delta T of the source: decided, or the one at which it passes as much water as the circuits draw. */

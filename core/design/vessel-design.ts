@@ -40,6 +40,7 @@ function systemContent(
   });
   const terms: Record<string, Ingredient> = { ...parts };
   if (separator) terms['V separator'] = separator;
+  if (source.ring) terms['V ring'] = given('pipe from pair to pair of tees', 'volume', source.ring.content, 'bore times length');
   if (charging) terms['V charging'] = charging.run.pipe.content;
   job.furtherSources.forEach((further, i) => {
     const litres = context.rules.sourceContent.limit;

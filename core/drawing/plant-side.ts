@@ -5,6 +5,7 @@ import type { StationKindId } from '../plan/plan.ts';
 import { pumpFigures } from './circuit-column.ts';
 import { type Board, FLOW_BAR, type Layout, RETURN_BAR, SOURCE_SIZE, straight } from './layout.ts';
 import { drawParts } from './parts-along.ts';
+import { endOfRing, type PairOfTees, RING } from './ring.ts';
 import type { Point, SymbolKind } from './sheet.ts';
 
 const SEPARATOR: Partial<Record<StationKindId, { kind: SymbolKind; label: string; width: number }>> = {
@@ -16,10 +17,12 @@ const SEPARATOR: Partial<Record<StationKindId, { kind: SymbolKind; label: string
 const PIPES_ON_TANK = { two: '2 pipes', three: '3 pipes', four: '4 pipes' } as const;
 
 /** Source, separation and vessel, with the pipes between them and what stands in those. */
-export function drawPlant(job: Job, design: Design, layout: Layout, board: Board): void {
+/** @param ring the pairs of tees of a ring main, which then takes the place of one symbol; empty without */
+export function drawPlant(job: Job, design: Design, layout: Layout, board: Board, ring: readonly PairOfTees[] = []): void {
   const { sheet, tag } = board;
   const { source: at, headerX, top, bottom } = layout;
   const { middle } = at;
+  const [firstPair, lastPair] = [ring[0], ring.at(-1)];
   const separator = SEPARATOR[pipingOf(job).between().kind];
   sheet.symbols.push({
     component: 'source',
@@ -39,19 +42,34 @@ export function drawPlant(job: Job, design: Design, layout: Layout, board: Board
     [middle, bottom],
     [middle, at.bottom],
   ];
+  const out: Point[] = firstPair
+    ? [
+        [headerX, RING],
+        [firstPair.out, RING],
+      ]
+    : [[headerX, separator ? at.top + 10 : FLOW_BAR]];
+  const end = endOfRing(ring);
+  const home: Point[] = lastPair
+    ? [
+        [lastPair.home, RING],
+        [end, RING],
+        [end, bottom],
+      ]
+    : [[headerX, separator ? at.bottom - 4 : RETURN_BAR]];
   sheet.pipes.push(
-    { id: 'source/flow', role: 'flow', points: [...up, [headerX, separator ? at.top + 10 : FLOW_BAR]] },
-    { id: 'source/return', role: 'return', points: [[headerX, separator ? at.bottom - 4 : RETURN_BAR], ...down] },
+    { id: 'source/flow', role: 'flow', points: [...up, ...out] },
+    { id: 'source/return', role: 'return', points: [...home, ...down] },
   );
   if (separator) {
-    sheet.symbols.push({
-      component: 'header',
-      kind: separator.kind,
-      at: [headerX, (at.top + at.bottom) / 2 + 3],
-      width: separator.width,
-      height: SOURCE_SIZE.height - 14,
-      label: separator.label,
-    });
+    if (!firstPair)
+      sheet.symbols.push({
+        component: 'header',
+        kind: separator.kind,
+        at: [headerX, (at.top + at.bottom) / 2 + 3],
+        width: separator.width,
+        height: SOURCE_SIZE.height - 14,
+        label: separator.label,
+      });
     sheet.symbols.push({
       component: 'source/pump',
       kind: 'pump',

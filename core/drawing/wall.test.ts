@@ -174,6 +174,16 @@ const span = (a: number, b: number): [number, number] => [Math.min(a, b), Math.m
 type Box = { x: number; y: number; right: number; bottom: number; name: string };
 const apart = (a: Box, b: Box) => a.right <= b.x || b.right <= a.x || a.bottom <= b.y || b.bottom <= a.y;
 
+/** The circuits on the pairs of a ring main, by number from 0; the cylinder on the last. */
+const onRing = (job: Job, pairs: readonly number[], hand: 'left' | 'right'): Job => ({
+  ...job,
+  separation: newSeparation(job.separation.kind, {
+    pairs: ['p1', 'p2', 'p3'].map((id) => ({ id, distance: 1, spacing: 'auto', before: 'auto', after: 'auto' })),
+  }),
+  circuits: job.circuits.map((circuit, i) => ({ ...circuit, hand, pair: pairs[i] ? `p${pairs[i]}` : null })),
+  hotWater: { ...USUAL_CYLINDER, pair: 'p3' },
+});
+
 const EVERYTHING: [string, (job: Job) => Job][] = [
   ['as it is', (job) => job],
   ['with a cylinder', (job) => ({ ...job, hotWater: USUAL_CYLINDER })],
@@ -185,6 +195,9 @@ const EVERYTHING: [string, (job: Job) => Job][] = [
       furtherSources: [newFurtherSource('f1', { approach: 5 }), newFurtherSource('f2', { kind: 'solid-fuel', order: 'backup' })],
     }),
   ],
+  ['on a ring main', (job) => onRing(job, [0, 1, 2, 3], 'right')],
+  ['on a ring main, several on a pair', (job) => onRing(job, [1, 0, 1, 1], 'right')],
+  ['on a ring main, turned to the left', (job) => onRing(job, [0, 1, 1, 2], 'left')],
   ['turned to the left', (job) => ({ ...job, circuits: job.circuits.map((circuit) => ({ ...circuit, hand: 'left' })) })],
   ...(['four-way', 'injection-fixed', 'injection-variable'] as const).map((mixing): [string, (job: Job) => Job] => [
     `mixed by ${mixing}`,
@@ -310,4 +323,19 @@ describe('what hangs on the wall', () => {
       'Boiler in the old grain store',
     );
   });
+});
+
+it.each([
+  ['one circuit a pair', [0, 1, 2, 3], 'right'],
+  ['several on a pair, out of order', [2, 0, 0, 1, 2], 'right'],
+  ['risers the other way round', [0, 1, 1, 2], 'left'],
+] as const)('a ring main with %s draws its pairs in the order the water meets them', (_, pairs, hand) => {
+  const sheet = draw(onRing(plant(pairs.length, 'closely-spaced-tees'), pairs, hand));
+  const across = ['header', 'pairs/p1/across', 'pairs/p2/across', 'pairs/p3/across'].flatMap(
+    (id) => sheet.pipes.find((pipe) => pipe.id === id) ?? [],
+  );
+  expect(across.length).toBe(new Set([...pairs, 3]).size);
+  const starts = across.map((pipe) => first(pipe)[0]);
+  expect(starts).toEqual([...starts].sort((a, b) => a - b));
+  for (const pipe of across) expect(last(pipe)[0]).toBeGreaterThan(first(pipe)[0]);
 });

@@ -61,7 +61,7 @@ describe.each([
 });
 
 describe('the arrangements', () => {
-  const [open, header, tees, buffer] = draftPlants(thistleMill).map((each) => each.job);
+  const [open, header, tees, ring, buffer] = draftPlants(thistleMill).map((each) => each.job);
 
   it('differ as their schools do', () => {
     expect(open?.circuits).toHaveLength(1);
@@ -70,10 +70,16 @@ describe('the arrangements', () => {
     expect(header?.circuits.map((each) => each.connection)).toEqual(['mixed', 'direct', 'mixed', 'direct']);
     expect(tees?.circuits.every((each) => each.zones === 'circuit')).toBe(true);
     expect(buffer?.circuits.every((each) => each.zones === 'rooms')).toBe(true);
+    // The hottest need first, each on a pair of tees of its own.
+    const needs = [null, ...(ring?.separation.pairs ?? []).map(({ id }) => id)].map(
+      (id) => ring?.circuits.filter(({ pair }) => pair === id).map(({ flowTemperature }) => flowTemperature) ?? [],
+    );
+    expect(needs.map((each) => each.length)).toEqual([1, 1, 1, 1]);
+    expect(needs.flat()).toEqual([...needs.flat()].sort((a, b) => b - a));
   });
 
   it('keep what was decided: source, pumps, pipes', () => {
-    for (const draft of [header, tees, buffer]) {
+    for (const draft of [header, tees, ring, buffer]) {
       expect(draft?.source.capacity).toBe(thistleMill.source.capacity);
       expect(draft?.circuits.map((each) => [each.run, each.pump])).toEqual(
         thistleMill.circuits.map((each) => [each.run, each.pump]),

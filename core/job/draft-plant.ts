@@ -5,9 +5,10 @@ import { ladder } from '../emitter/ladder.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import { designJob } from './design-job.ts';
+import { ringOf } from './ring-of.ts';
 
 /** Ways of piping a plant room, each after a school of its own. */
-export const ARRANGEMENTS = ['open', 'header', 'tees', 'buffer'] as const;
+export const ARRANGEMENTS = ['open', 'header', 'tees', 'ring', 'buffer'] as const;
 export type Arrangement = (typeof ARRANGEMENTS)[number];
 
 export interface PlantDraft {
@@ -30,6 +31,10 @@ const TITLES: Record<Arrangement, [title: string, school: string]> = {
   tees: [
     'Closely spaced tees, a pump for each zone',
     'A loop round the source; each zone has its pump and no valve that closes. Little room, little cost.',
+  ],
+  ring: [
+    'Ring main, a pair of tees for each circuit',
+    'One loop past all circuits, the hottest need first: each takes from what the one before it left, so the source gets cooler water back.',
   ],
   buffer: [
     'Buffer between source and circuits',
@@ -69,8 +74,8 @@ function withCircuits(job: Job): Job | null {
 function arranged(job: Job, arrangement: Arrangement): Job {
   const separated = (kind: Job['separation']['kind'], change: (circuit: Circuit) => Circuit): Job => ({
     ...job,
-    separation: { ...job.separation, kind },
-    circuits: job.circuits.map(change),
+    separation: { ...job.separation, kind, pairs: [] },
+    circuits: job.circuits.map((circuit) => change({ ...circuit, pair: null })),
   });
   switch (arrangement) {
     case 'open':
@@ -79,6 +84,8 @@ function arranged(job: Job, arrangement: Arrangement): Job {
       return separated('low-loss-header', (circuit) => circuit);
     case 'tees':
       return separated('closely-spaced-tees', (circuit) => ({ ...circuit, zones: 'circuit', bypass: null }));
+    case 'ring':
+      return ringOf(separated('closely-spaced-tees', (circuit) => ({ ...circuit, zones: 'circuit', bypass: null })));
     case 'buffer':
       return separated('buffer', (circuit) => ({ ...circuit, zones: 'rooms' }));
   }
@@ -150,6 +157,8 @@ function joinedSections({ circuits }: Job, main: Circuit): Section[] {
 function undiluted(job: Job): Job {
   if (!pipingOf(job).between().traits.decouples) return job;
   const { source } = designJob(job);
-  if (!source || source.massFlow.value >= source.secondaryFlow.value) return job;
+  // On a ring each pair has to get what it draws, not all of them together.
+  const drawn = source?.pairs.length ? Math.max(...source.pairs.map((pair) => pair.drawn.value)) : source?.secondaryFlow.value;
+  if (!source || source.massFlow.value >= (drawn ?? 0)) return job;
   return { ...job, source: { ...job.source, temperatureDifference: 'auto' } };
 }

@@ -57,6 +57,7 @@ describe('ways of piping the same rooms side by side', () => {
       'open',
       'header',
       'tees',
+      'ring',
       'buffer',
       ...['velocity-led', 'gradient-led', 'open-low-temperature', 'separated-multi-zone', 'us-primary-secondary']
         .filter((id) => id !== SYSTEMS[20].rulebook)

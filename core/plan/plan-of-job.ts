@@ -11,7 +11,6 @@ const FIRST: Record<Job['separation']['kind'], { kind: Station['kind']; enters: 
 };
 
 const PORTS: Partial<Record<Station['kind'], Station['ports']>> = {
-  ring: [{ id: 'b' }],
   tank: [{ id: 'a' }, { id: 'b' }],
 };
 
@@ -21,6 +20,8 @@ export type PipedJob = Pick<Job, 'furtherSources' | 'separation' | 'distribution
 /** Ids of the stations of a job. */
 const FIRST_STATION = 'st1';
 const ZONE_BARS = 'st2';
+/** The pair of tees that the entries of the loop itself describe. */
+export const FIRST_PAIR = 'b';
 const CYLINDER = 'hw';
 
 /**
@@ -29,7 +30,10 @@ const CYLINDER = 'hw';
  */
 export function planOf(job: PipedJob): Plan {
   const first = FIRST[job.separation.kind];
-  const stations: Station[] = [{ id: FIRST_STATION, kind: first.kind, place: 'separation', ports: PORTS[first.kind] ?? [] }];
+  // The first pair of tees is the loop's own, the others are entries of their own.
+  const pairs = [{ id: FIRST_PAIR }, ...job.separation.pairs.map(({ id }) => ({ id }))];
+  const ports = first.kind === 'ring' ? pairs : (PORTS[first.kind] ?? []);
+  const stations: Station[] = [{ id: FIRST_STATION, kind: first.kind, place: 'separation', ports }];
   const near = portOf(FIRST_STATION, first.enters);
   const far = portOf(FIRST_STATION, first.leaves);
   const branches: Branch[] = [
@@ -40,20 +44,25 @@ export function planOf(job: PipedJob): Plan {
     ),
   ];
   const shared = job.distribution.kind === 'valves';
+  /** Where something hangs that names a pair of tees, if there is such a pair. */
+  const onPair = (pair: string | null) =>
+    pair !== null && ports.some(({ id }) => id === pair) && first.kind === 'ring' ? portOf(FIRST_STATION, pair) : null;
   let hangs = far;
   if (shared) {
     hangs = portOf(ZONE_BARS, 'a');
     stations.push({ id: ZONE_BARS, kind: 'bars', place: 'distribution', ports: [] });
     branches.push({ kind: 'link', id: 'l1', place: 'distribution', at: far, to: hangs, pump: true });
   }
-  for (const { id, connection } of job.circuits) {
-    // The valve of a mixed circuit mixes, and its pump moves.
-    const pump = !shared || connection === 'mixed';
-    branches.push({ kind: 'circuit', id, place: `circuits/${id}`, at: hangs, pump });
+  for (const { id, connection, pair } of job.circuits) {
+    const at = onPair(pair) ?? hangs;
+    // The valve of a mixed circuit mixes, and its pump moves; away from the one pump every circuit needs its own.
+    const pump = !shared || connection === 'mixed' || at !== hangs;
+    branches.push({ kind: 'circuit', id, place: `circuits/${id}`, at, pump });
   }
   if (job.hotWater) {
     stations.push({ id: CYLINDER, kind: 'cylinder', place: 'hotWater', ports: [{ id: 'coil', coil: true }] });
-    branches.push({ kind: 'link', id: 'hw', place: 'hotWater', at: hangs, to: portOf(CYLINDER, 'coil'), pump: !shared });
+    const at = onPair(job.hotWater.pair) ?? hangs;
+    branches.push({ kind: 'link', id: 'hw', place: 'hotWater', at, to: portOf(CYLINDER, 'coil'), pump: !shared || at !== hangs });
   }
   return { stations, branches };
 }

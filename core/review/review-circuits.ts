@@ -2,6 +2,7 @@ import type { Circuit, Job, Section } from '../../model/job.ts';
 import { chooseKvs, KVS_SERIES } from '../circuit/mixing.ts';
 import type { Context } from '../design/context.ts';
 import type { CircuitDesign, SizedCircuit, UnreviewedDesign } from '../design/design.ts';
+import { pairOf } from '../design/points.ts';
 import type { Finding } from '../finding/finding.ts';
 import { reviewInsulation, reviewPipe } from './review-pipe.ts';
 import { reviewPump } from './review-pump.ts';
@@ -129,10 +130,14 @@ function reviewTemperatures(
   }
   // Plates take their approach off before any circuit is reached.
   const plates = piping.between().traits.partsWater ? job.separation.approach : 0;
-  const supply = job.source.flowTemperature - plates;
+  // On a ring main what the pairs before it left is what comes.
+  const pair = whole.source?.pairs[pairOf(piping, place)];
+  const atSource = job.source.flowTemperature - plates;
+  const supply = pair?.supply.value ?? atSource;
+  const lost = atSource - supply;
   const tolerance = rules.mixedTolerance.limit;
-  if (circuit.connection === 'mixed' && circuit.flowTemperature > (whole.source?.supplyTemperature.value ?? supply) + 0.05) {
-    const header = whole.source?.supplyTemperature.value ?? supply;
+  const header = pair?.supply.value ?? whole.source?.supplyTemperature.value ?? supply;
+  if (circuit.connection === 'mixed' && circuit.flowTemperature > header + 0.05) {
     findings.push({
       id: `mixed-above-source:${place}`,
       rule: 'mixed-above-source',
@@ -142,7 +147,7 @@ function reviewTemperatures(
       title: `${circuit.name}: set point ${say(circuit.flowTemperature, 'temperature')} is above its supply of ${say(header, 'temperature')}`,
       why: 'A mixing valve can only cool water down. Run the source hotter or this circuit cooler.',
       remedies: [
-        ...(circuit.flowTemperature > supply
+        ...(lost === 0 && circuit.flowTemperature > supply
           ? [
               {
                 label: `Run the source at ${say(circuit.flowTemperature + plates, 'temperature')}`,
@@ -166,13 +171,18 @@ function reviewTemperatures(
       place: `${place}/flowTemperature`,
       component: `${place}/house`,
       title: `${circuit.name} wants ${say(circuit.flowTemperature, 'temperature')} and gets ${say(supply, 'temperature')}`,
-      why: `A direct circuit gets what the source sends. ${hotter ? 'Too hot for a floor and wasteful for radiators.' : 'Its rooms stay cold.'}`,
+      why: `A direct circuit gets what ${pair ? 'the ring brings it' : 'the source sends'}. ${hotter ? 'Too hot for a floor and wasteful for radiators.' : 'Its rooms stay cold.'}`,
       remedies: [
         ...(hotter ? [{ label: 'Mix this circuit down', edits: [{ at: `${place}/connection`, value: 'mixed' }] }] : []),
-        {
-          label: `Run the source at ${say(circuit.flowTemperature + plates, 'temperature')}`,
-          edits: [{ at: 'source/flowTemperature', value: circuit.flowTemperature + plates }],
-        },
+        lost === 0
+          ? {
+              label: `Run the source at ${say(circuit.flowTemperature + plates, 'temperature')}`,
+              edits: [{ at: 'source/flowTemperature', value: circuit.flowTemperature + plates }],
+            }
+          : {
+              label: `Size it for ${say(Math.round(supply * 2) / 2, 'temperature')}`,
+              edits: [{ at: `${place}/flowTemperature`, value: Math.round(supply * 2) / 2 }],
+            },
       ],
     });
   }

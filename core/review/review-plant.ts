@@ -149,7 +149,8 @@ function reviewDilution(context: Context, design: UnreviewedDesign): Finding[] {
   const { source } = design;
   // Plates pass heat and no water: what leaves them is cooler by their approach, not by water that turns round.
   const { traits } = piping.between();
-  if (!source || !traits.decouples || traits.partsWater) return [];
+  // Each pair of a ring main is judged by what it draws itself.
+  if (!source || !traits.decouples || traits.partsWater || source.pairs.length > 0) return [];
   const secondary = source.secondaryFlow.value;
   const primary = source.massFlow.value;
   const atDesign = secondary > primary * 1.001;

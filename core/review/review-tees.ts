@@ -1,41 +1,158 @@
 import type { JobEdit } from '../../model/place.ts';
 import type { Context } from '../design/context.ts';
 import type { SourceDesign, UnreviewedDesign } from '../design/design.ts';
+import { pairOf } from '../design/points.ts';
 import type { Finding } from '../finding/finding.ts';
 import { pipeFlow } from '../pipe/friction.ts';
 
-/** Findings on two closely spaced tees: too far apart, pressure left between them, bends too close by. */
-export function reviewTees(context: Context, { source }: UnreviewedDesign): Finding[] {
-  if (context.piping.between().kind !== 'ring' || !source) return [];
-  return [...apart(context, source), ...drift(context, source), ...straight(context, source)];
+/** A pair of closely spaced tees as it is entered. */
+interface Pair {
+  place: string;
+  /** Told from the others in ids and sentences; empty for a loop's only pair. */
+  mark: string;
+  name: string;
+  spacing: number | 'auto';
+  before: number | 'auto';
+  after: number | 'auto';
 }
 
-const closer = { label: 'Four diameters apart', edits: [{ at: 'separation/spacing', value: 'auto' }] };
+/** Findings on closely spaced tees: too far apart, pressure left between them, bends too close by, and pairs in a poor order. */
+export function reviewTees(context: Context, design: UnreviewedDesign): Finding[] {
+  const { source } = design;
+  if (context.piping.between().kind !== 'ring' || !source) return [];
+  const { separation } = context.job;
+  const several = source.pairs.length > 0;
+  const pairs: Pair[] = [
+    { ...separation, place: 'separation', mark: '', name: several ? 'the first pair of tees' : 'the tees' },
+    ...separation.pairs.map((pair, i) => {
+      const place = `separation/pairs/${pair.id}`;
+      return { ...pair, place, mark: `:${place}`, name: `pair of tees ${i + 2}` };
+    }),
+  ];
+  return [
+    ...pairs.flatMap((pair) => [
+      ...apart(context, source, pair),
+      ...drift(context, source, pair),
+      ...straight(context, source, pair),
+    ]),
+    ...short(context, source),
+    ...order(context, source),
+    ...missing(context),
+  ];
+}
+
+const closer = ({ place }: Pair) => ({ label: 'Four diameters apart', edits: [{ at: `${place}/spacing`, value: 'auto' }] });
+
+/** A pair that draws more than the ring carries turns its own return round. */
+function short({ job, say }: Context, source: SourceDesign): Finding[] {
+  const ring = source.massFlow.value;
+  const most = Math.max(0, ...source.pairs.map(({ drawn }) => drawn.value));
+  const drop = Math.max(1, Math.floor(((job.source.temperatureDifference * ring) / most) * 2) / 2);
+  return source.pairs.flatMap(({ id, drawn, supply }, i): Finding[] => {
+    if (drawn.value <= ring * 1.001) return [];
+    return [
+      {
+        id: `ring-short:${id}`,
+        rule: 'ring-short',
+        severity: 'mend',
+        place: 'source/temperatureDifference',
+        component: `pairs/${id}`,
+        title: `Pair of tees ${i + 1} draws ${say(drawn.value, 'massFlow')}, the ring carries ${say(ring, 'massFlow')}`,
+        why: `The rest is its own return that turns round between the tees: it gets ${say(supply.value, 'temperature')}. More flow through the source, that is a smaller delta T there, brings it what it wants.`,
+        remedies:
+          drop < job.source.temperatureDifference
+            ? [
+                {
+                  label: `Run the source at delta T ${say(drop, 'temperatureDifference')}`,
+                  edits: [{ at: 'source/temperatureDifference', value: drop }],
+                },
+              ]
+            : [],
+      },
+    ];
+  });
+}
+
+/** Whoever needs the hottest water belongs first: each pair leaves cooler water to the next. */
+function order({ job, piping, say }: Context, source: SourceDesign): Finding[] {
+  const needs = source.pairs.map((_, i) =>
+    Math.max(
+      Number.NEGATIVE_INFINITY,
+      ...job.circuits.filter(({ id }) => pairOf(piping, `circuits/${id}`) === i).map(({ flowTemperature }) => flowTemperature),
+    ),
+  );
+  const at = needs.findIndex((need, i) => needs.slice(0, i).some((before) => Number.isFinite(before) && before < need - 0.5));
+  if (at < 0) return [];
+  const ids = [null, ...job.separation.pairs.map(({ id }) => id)];
+  const byNeed = needs.map((_, i) => i).sort((a, b) => (needs[b] as number) - (needs[a] as number) || a - b);
+  const edits = job.circuits.flatMap(({ id }): JobEdit[] => {
+    const here = pairOf(piping, `circuits/${id}`);
+    const there = byNeed.indexOf(here);
+    return there === here ? [] : [{ at: `circuits/${id}/pair`, value: ids[there] ?? null }];
+  });
+  return [
+    {
+      id: 'ring-order',
+      rule: 'ring-order',
+      severity: 'note',
+      place: 'separation/kind',
+      component: `pairs/${source.pairs[at]?.id}`,
+      title: `Pair of tees ${at + 1} wants ${say(needs[at] as number, 'temperature')}, hotter than one before it`,
+      why: 'Each pair of tees gets what the one before it left. With the hottest need first the source can send cooler water.',
+      remedies: [{ label: 'The hottest need first', edits }],
+    },
+  ];
+}
+
+/** Something that names a pair of tees nobody entered. */
+function missing({ job }: Context): Finding[] {
+  const there = new Set(job.separation.pairs.map(({ id }) => id));
+  const hanging = [
+    ...job.circuits.map(({ id, name, pair }) => ({ place: `circuits/${id}`, name, pair })),
+    ...(job.hotWater ? [{ place: 'hotWater', name: 'The cylinder', pair: job.hotWater.pair }] : []),
+  ];
+  return hanging.flatMap(({ place, name, pair }): Finding[] =>
+    pair === null || there.has(pair)
+      ? []
+      : [
+          {
+            id: `pair-missing:${place}`,
+            rule: 'pair-missing',
+            severity: 'mend',
+            place: `${place}/pair`,
+            component: place === 'hotWater' ? 'hotWater' : `${place}/house`,
+            title: `${name} hangs on a pair of tees that is not there`,
+            why: 'It is worked out as if it hung on the first pair. Choose the pair it hangs on.',
+            remedies: [{ label: 'Hang it on the first pair', edits: [{ at: `${place}/pair`, value: null }] }],
+          },
+        ],
+  );
+}
 
 /** Tees further apart than four bores: whatever the pipe between them takes drives the circuits. */
-function apart({ job, rules, say }: Context, source: SourceDesign): Finding[] {
-  const { spacing } = job.separation;
+function apart({ rules, say }: Context, source: SourceDesign, pair: Pair): Finding[] {
+  const { spacing } = pair;
   const bore = source.run.size.bore;
   const most = rules.teeSpacing.limit * bore;
   if (spacing === 'auto' || spacing <= most * 1.001) return [];
   return [
     {
-      id: 'tees-apart',
+      id: `tees-apart${pair.mark}`,
       rule: 'tees-apart',
       severity: 'mend',
-      place: 'separation/spacing',
-      component: 'header',
-      title: `The tees are ${(spacing / bore).toFixed(0)} bores apart, ${rules.teeSpacing.limit} are the most`,
+      place: `${pair.place}/spacing`,
+      component: pair.mark ? `pairs/${pair.place.split('/').at(-1)}` : 'header',
+      title: `${pair.mark ? `The tees of ${pair.name}` : 'The tees'} are ${(spacing / bore).toFixed(0)} bores apart, ${rules.teeSpacing.limit} are the most`,
       why: `${rules.teeSpacing.reason} ${say(most, 'bore')} is the most in this pipe, centre to centre. Further apart the source pump pushes water through circuits that should stand, and every circuit drifts when another starts.`,
-      remedies: [closer],
+      remedies: [closer(pair)],
     },
   ];
 }
 
 /** Pressure left between two tees when the circuits stand and all water passes between them. */
-function drift({ rules, say, job, fluidAt }: Context, source: SourceDesign): Finding[] {
+function drift({ rules, say, job, fluidAt }: Context, source: SourceDesign, pair: Pair): Finding[] {
   const bore = source.run.bore.value;
-  const { spacing } = job.separation;
+  const { spacing } = pair;
   const fluid = fluidAt(job.source.flowTemperature);
   const { gradient, velocity } = pipeFlow(source.volumeFlow.value, bore, source.run.material.roughness, fluid);
   const length = spacing === 'auto' ? rules.teeSpacing.limit * bore : spacing;
@@ -43,14 +160,14 @@ function drift({ rules, say, job, fluidAt }: Context, source: SourceDesign): Fin
   if (left <= rules.teeDrift.limit) return [];
   return [
     {
-      id: 'tees-drift',
+      id: `tees-drift${pair.mark}`,
       rule: 'tees-drift',
       severity: 'mend',
-      place: 'separation/spacing',
-      component: 'header',
-      title: `${say(left, 'pressure')} are left between the tees`,
+      place: `${pair.place}/spacing`,
+      component: pair.mark ? `pairs/${pair.place.split('/').at(-1)}` : 'header',
+      title: `${say(left, 'pressure')} are left between ${pair.mark ? `the tees of ${pair.name}` : 'the tees'}`,
       why: `${rules.teeDrift.reason} Bring the tees closer together or make the pipe between them wider.`,
-      remedies: spacing === 'auto' ? [] : [closer],
+      remedies: spacing === 'auto' ? [] : [closer(pair)],
     },
   ];
 }
@@ -62,9 +179,9 @@ const SCHOOLS = [
 ] as const;
 
 /** Bends too close to the tees. The rulebook asks by its school; straight pipe that keeps the other one is worth a note only. */
-function straight({ job, rules, say }: Context, source: SourceDesign): Finding[] {
+function straight({ job, rules, say }: Context, source: SourceDesign, pair: Pair): Finding[] {
   const bore = source.run.size.bore;
-  const { before, after } = job.separation;
+  const { before, after } = pair;
   const there = {
     before: before === 'auto' ? rules.straightBefore.limit * bore : before,
     after: after === 'auto' ? rules.straightAfter.limit * bore : after,
@@ -91,23 +208,23 @@ function straight({ job, rules, say }: Context, source: SourceDesign): Finding[]
     if (there[key] >= wanted - 1e-6) return [];
     return [
       {
-        id: `tees-straight-${key}`,
+        id: `tees-straight-${key}${pair.mark}`,
         rule: 'tees-straight',
         severity: kept ? 'note' : 'mend',
-        place: `separation/${key}`,
-        component: 'header',
-        title: `${say(there[key], 'bore')} of straight pipe ${where}, ${say(wanted, 'bore')} wanted`,
+        place: `${pair.place}/${key}`,
+        component: pair.mark ? `pairs/${pair.place.split('/').at(-1)}` : 'header',
+        title: `${say(there[key], 'bore')} of straight pipe ${where}${pair.mark ? ` of ${pair.name}` : ''}, ${say(wanted, 'bore')} wanted`,
         why: `${rule.reason} The rulebook asks for ${rule.limit} bores ${where}.${kept ? ` As it stands it keeps the other school: ${kept.label}.` : ''}`,
         remedies: [
-          { label: `${rule.limit} bores of straight pipe`, edits: [{ at: `separation/${key}`, value: 'auto' }] },
+          { label: `${rule.limit} bores of straight pipe`, edits: [{ at: `${pair.place}/${key}`, value: 'auto' }] },
           ...(kept ? [{ label: `Judge it by the other school: ${kept.label}`, edits: judgedBy(kept) }] : []),
           ...(!kept && other
             ? [
                 {
                   label: `By the other school: ${other.label}`,
                   edits: [
-                    { at: 'separation/before', value: other.before * bore },
-                    { at: 'separation/after', value: other.after * bore },
+                    { at: `${pair.place}/before`, value: other.before * bore },
+                    { at: `${pair.place}/after`, value: other.after * bore },
                     ...judgedBy(other),
                   ],
                 },

@@ -43,7 +43,7 @@ export class CircuitSide {
   readonly curve: StraightCurve | null;
   readonly loops: readonly Loop[];
   /** What it draws in this step. */
-  readonly drawn: Drawn = { hot: 0, round: 0, slope: 1, base: 0 };
+  readonly drawn: Drawn;
   private readonly shares = new Map<CircuitBook, Float64Array>();
   /** W/K to the manifold; its water as share * supply + rest. */
   private carries = 0;
@@ -55,8 +55,10 @@ export class CircuitSide {
   private slope = 1;
   private base = 0;
 
-  constructor(decided: Circuit, curve: StraightCurve | null, zones: readonly RunZone[]) {
+  /** @param pair of tees it hangs on, from 0 */
+  constructor(decided: Circuit, curve: StraightCurve | null, zones: readonly RunZone[], pair = 0) {
     this.id = decided.id;
+    this.drawn = { pair, hot: 0, round: 0, slope: 1, base: 0 };
     this.decided = decided;
     this.curve = curve;
     this.supply = decided.flowTemperature;

@@ -32,18 +32,20 @@ export interface HeldMoment {
 
 /** Water of the plant as a run counts it, m3: source and pipe, tank in the return, everything that moves with the circuits, a buffer. */
 export function watersOf(job: SettledJob, design: Pick<Design, 'source' | 'circuits' | 'figures' | 'buffer'>) {
-  const { figures, source, circuits, buffer } = design;
+  const { source, figures, circuits, buffer } = design;
   return {
     source: (figures['source/waterContent']?.value ?? 0) + (source?.run.content.value ?? 0),
     tank: job.source.volumiser ?? 0,
-    runs: circuits.reduce((sum, { sized }) => sum + (sized?.run.content.value ?? 0), 0),
-    emitters: circuits.reduce(
-      (sum, { id, sized }) => sum + (sized ? (figures[`circuits/${id}/waterContent`]?.value ?? 0) : 0),
-      0,
-    ),
+    ...waterOfCircuits(design, circuits),
     buffer: pipingOf(job).between().traits.stores ? (buffer?.tank?.volume.value ?? 0) : 0,
   };
 }
+
+/** Water in the runs and emitters of some circuits, m3. */
+export const waterOfCircuits = ({ figures }: Pick<Design, 'figures'>, circuits: Design['circuits']) => ({
+  runs: circuits.reduce((sum, { sized }) => sum + (sized?.run.content.value ?? 0), 0),
+  emitters: circuits.reduce((sum, { id, sized }) => sum + (sized ? (figures[`circuits/${id}/waterContent`]?.value ?? 0) : 0), 0),
+});
 
 /** Temperature of the water that a set of calls finds, by the weather. */
 const sentBy = (fixed: number, set: SettledJob['source']['curve'], curve: StraightCurve | null, outdoor: number): number =>

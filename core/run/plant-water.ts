@@ -1,16 +1,19 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
+import { pairOf, ringPairs } from '../design/points.ts';
 import { counterflowEffectiveness } from '../network/heat.ts';
 import { Streams } from '../network/streams.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
 import { settledJob } from '../plan/settled-job.ts';
 import { usualStandingLoss } from '../plant/standing-loss.ts';
 import type { Traits } from '../station/kind.ts';
-import { watersOf } from './held-moment.ts';
+import { waterOfCircuits, watersOf } from './held-moment.ts';
 import { COIL_LAYERS, type Drawn as DrawnAtTap, HotStore, STORE_LAYERS } from './hot-store.ts';
 
 /** What a circuit draws and gives back in a step. W/K; its water comes back at slope T + base of what goes to the circuits. */
 export interface Drawn {
+  /** Pair of tees it hangs on, from 0; 0 where there are not several. */
+  readonly pair: number;
   hot: number;
   round: number;
   slope: number;
@@ -34,7 +37,7 @@ export const coilShare = (conductance: number, carries: number): number =>
 
 /**
  * The plant's water in as many parts as have a temperature of their own: source, the tank in its return, layers of a buffer, flow
- * and return to the circuits, layers of the cylinder.
+ * and return to the circuits (of each pair of tees on a ring main), layers of the cylinder.
  */
 export class PlantWater {
   readonly streams: Streams;
@@ -43,8 +46,15 @@ export class PlantWater {
   /** What the source's return flows into: a tank in its loop, else the source itself. */
   private readonly into: number;
   private readonly top: number;
-  private readonly toCircuits: number;
-  private readonly fromCircuits: number;
+  /** By the pair of tees; one of each where there are not several. */
+  private readonly to: readonly number[];
+  private readonly from: readonly number[];
+  /** Pair of tees that the coil of the cylinder hangs on. */
+  readonly coilAt: number;
+  /** What makes up the water that comes home from a ring main: the part it comes from and how much of it, W/K. */
+  private home: { part: number; carries: number }[] = [];
+  /** What the circuits of each pair draw in this step, W/K. */
+  private readonly drawnAt: Float64Array;
   private readonly cylinder: number | null;
   private readonly hot: HotStore | null;
   readonly layers: number;
@@ -55,7 +65,7 @@ export class PlantWater {
   private readonly perVolume: number;
   /** W/K lost by the source's pipes, by each of flow and return to the circuits, by the buffer and by the cylinder. */
   private readonly lostAtSource: number;
-  private readonly lostEachWay: number;
+  private readonly lostEachWay: readonly number[];
   private readonly lostByBuffer: number;
   private readonly lostByStore: number;
   private readonly coilLayers: number[];
@@ -73,9 +83,15 @@ export class PlantWater {
     this.layers = tank ? LAYERS : 0;
     this.into = inReturn === null ? this.source : 1;
     this.top = this.into + 1;
-    this.toCircuits = this.top + this.layers;
-    this.fromCircuits = this.toCircuits + 1;
-    this.cylinder = job.hotWater ? this.fromCircuits + 1 : null;
+    const piping = pipingOf(job);
+    const pairs = Array.from({ length: Math.max(ringPairs(piping).length, 1) }, (_, i) => i);
+    const first = this.top + this.layers;
+    this.to = pairs.map((i) => first + 2 * i);
+    this.from = pairs.map((i) => first + 2 * i + 1);
+    this.drawnAt = new Float64Array(pairs.length);
+    this.coilAt = job.hotWater ? pairOf(piping, 'hotWater') : 0;
+    const circuitsOf = pairs.map((i) => circuits.filter(({ id }) => pairOf(piping, `circuits/${id}`) === i));
+    this.cylinder = job.hotWater ? first + 2 * pairs.length : null;
     this.hot = job.hotWater && new HotStore(job.hotWater);
     this.coilLayers = this.cylinder === null ? [] : COIL_LAYERS.map((layer) => (this.cylinder as number) + layer);
     this.between = pipingOf(job).between().traits;
@@ -88,24 +104,28 @@ export class PlantWater {
         volume(water.source),
         ...(inReturn === null ? [] : [volume(water.tank)]),
         ...Array.from({ length: this.layers }, () => volume(water.buffer / LAYERS)),
-        volume(water.runs / 2),
-        // What stands in emitters comes back with their return.
-        volume(water.runs / 2 + water.emitters),
+        ...circuitsOf.flatMap((own) => {
+          const { runs, emitters } = waterOfCircuits(design, own);
+          // What stands in emitters comes back with their return.
+          return [volume(runs / 2), volume(runs / 2 + emitters)];
+        }),
         ...(job.hotWater ? Array.from({ length: STORE_LAYERS }, () => volume((job.hotWater?.volume ?? 0) / STORE_LAYERS)) : []),
       ],
       job.source.flowTemperature - job.source.temperatureDifference / 2,
     );
-    const first = this.cylinder ?? 0;
-    this.storeLayers = this.streams.temperature.subarray(first, this.cylinder === null ? first : first + STORE_LAYERS);
+    const store = this.cylinder ?? 0;
+    this.storeLayers = this.streams.temperature.subarray(store, this.cylinder === null ? store : store + STORE_LAYERS);
     if (job.hotWater) this.storeLayers.fill(job.hotWater.storeTemperature);
     const perKelvin = (heat: number, at: number) => (at > this.surroundings ? heat / (at - this.surroundings) : 0);
     const mean = source ? (job.source.flowTemperature + source.returnTemperature.value) / 2 : 0;
     this.lostAtSource = perKelvin(source?.runHeat.value ?? 0, job.source.flowTemperature);
-    this.lostEachWay =
-      perKelvin(
-        circuits.reduce((sum, { sized }) => sum + (sized?.runHeat.value ?? 0), 0),
-        mean,
-      ) / 2;
+    this.lostEachWay = circuitsOf.map(
+      (own) =>
+        perKelvin(
+          own.reduce((sum, { sized }) => sum + (sized?.runHeat.value ?? 0), 0),
+          mean,
+        ) / 2,
+    );
     const standing = (entered: number | 'auto', held: number) => (entered === 'auto' ? usualStandingLoss(held) : entered);
     this.lostByBuffer = tank ? standing(job.separation.standingLoss, tank.volume.value) : 0;
     this.lostByStore = job.hotWater ? standing(job.hotWater.standingLoss, job.hotWater.volume) : 0;
@@ -120,10 +140,29 @@ export class PlantWater {
     return this.at(this.source);
   }
   get supply(): number {
-    return this.at(this.toCircuits);
+    return this.supplyAt(0);
   }
+  /** Of the circuits on a pair of tees. */
+  supplyAt(pair: number): number {
+    return this.at(this.to[pair] as number);
+  }
+  /** What the circuits send home together. */
   get returned(): number {
-    return this.at(this.fromCircuits);
+    const { home } = this;
+    let carries = 0;
+    let heat = 0;
+    for (const each of home) {
+      carries += each.carries;
+      heat += each.carries * this.at(each.part);
+    }
+    return carries > 0 ? heat / carries : this.at(this.from.at(-1) as number);
+  }
+  /** How many pairs of tees there are; 1 without any. */
+  get pairs(): number {
+    return this.to.length;
+  }
+  private get several(): boolean {
+    return this.to.length > 1;
   }
   /** Where the sensor sits that leads the source: half way up a buffer, else in the water it sends (common practice). */
   get led(): number {
@@ -149,6 +188,7 @@ export class PlantWater {
   /** What comes back to the source: from a tank in its return, through a buffer its lowest layer, else the return with what goes round. */
   back(source: number, beyond: number): number {
     if (this.into !== this.source) return this.at(this.into);
+    if (this.several) return this.returned;
     const lowest = this.top + this.layers - 1;
     if (this.layers > 0 && this.connections !== 'two') return this.at(lowest);
     if (this.between.partsWater) {
@@ -202,21 +242,28 @@ export class PlantWater {
     immersion: number,
     powerFor: (idle: number, perWatt: number) => number,
   ): Moved {
-    const { streams, toCircuits, fromCircuits, cylinder, surroundings, top } = this;
+    const { streams, to, from, coilAt, drawnAt, cylinder, surroundings, top } = this;
     streams.begin(seconds);
     streams.heatAt(this.source);
+    drawnAt.fill(0);
+    drawnAt[coilAt] = coil.carries;
+    for (const { pair, hot, round } of circuits) drawnAt[pair] = (drawnAt[pair] as number) + hot + round;
     const beyond = circuits.reduce((sum, { hot, round }) => sum + hot + round, coil.carries);
     // Without separation what the circuits draw passes the source.
-    this.join(!this.between.decouples ? beyond : source, beyond);
-    for (const { hot, round, slope, base } of circuits) {
-      if (hot > 0) streams.line(toCircuits, fromCircuits, hot, slope, base);
-      if (round > 0) streams.flow(toCircuits, fromCircuits, round);
+    if (this.several) this.goRound(source);
+    else this.join(!this.between.decouples ? beyond : source, beyond);
+    for (const { pair, hot, round, slope, base } of circuits) {
+      if (hot > 0) streams.line(to[pair] as number, from[pair] as number, hot, slope, base);
+      if (round > 0) streams.flow(to[pair] as number, from[pair] as number, round);
     }
     // The coil's water comes back as warm as the layers leave it; what it gives is in them.
-    if (coil.carries > 0) streams.coilThrough(toCircuits, fromCircuits, this.coilLayers, coil.carries, coil.share);
+    if (coil.carries > 0)
+      streams.coilThrough(to[coilAt] as number, from[coilAt] as number, this.coilLayers, coil.carries, coil.share);
     streams.lose(this.source, this.lostAtSource, surroundings);
-    streams.lose(toCircuits, this.lostEachWay, surroundings);
-    streams.lose(fromCircuits, this.lostEachWay, surroundings);
+    this.lostEachWay.forEach((lost, i) => {
+      streams.lose(to[i] as number, lost, surroundings);
+      streams.lose(from[i] as number, lost, surroundings);
+    });
     for (let i = 0; i < this.layers; i++) streams.lose(top + i, this.lostByBuffer / this.layers, surroundings);
     if (cylinder !== null) {
       for (let i = 0; i < STORE_LAYERS; i++) streams.lose(cylinder + i, this.lostByStore / STORE_LAYERS, surroundings);
@@ -224,25 +271,57 @@ export class PlantWater {
     }
     const power = streams.end(this.source, powerFor);
     const above = (part: number) => this.at(part) - surroundings;
-    const pipes = this.lostAtSource * above(this.source) + this.lostEachWay * (above(toCircuits) + above(fromCircuits));
+    const pipes = this.lostEachWay.reduce(
+      (sum, lost, i) => sum + lost * (above(to[i] as number) + above(from[i] as number)),
+      this.lostAtSource * above(this.source),
+    );
     let standing = 0;
     for (let i = 0; i < this.layers; i++) standing += (this.lostByBuffer / this.layers) * above(top + i);
     let ofStore = 0;
     if (cylinder !== null)
       for (let i = 0; i < STORE_LAYERS; i++) ofStore += (this.lostByStore / STORE_LAYERS) * above(cylinder + i);
-    let water = this.supply;
+    const atCoil = this.supplyAt(coilAt);
+    let water = atCoil;
     if (coil.carries > 0) for (const layer of this.coilLayers) water -= coil.share * (water - this.at(layer));
-    const intoStore = coil.carries * (this.supply - water);
+    const intoStore = coil.carries * (atCoil - water);
     // What each circuit's water lost on its way, at the temperatures of the step.
-    const given = circuits.map(({ hot, slope, base }) => hot * (this.supply - (slope * this.supply + base)));
+    const given = circuits.map(({ pair, hot, slope, base }) => {
+      const supply = this.supplyAt(pair);
+      return hot * (supply - (slope * supply + base));
+    });
     if (this.layers > 0) streams.turnOver(top, top + this.layers - 1);
     if (cylinder !== null) streams.turnOver(cylinder, cylinder + STORE_LAYERS - 1);
     return { power, pipes, standing, ofStore, intoStore, given };
   }
 
+  /**
+   * Streams round a ring main: each pair takes from what comes to it, whoever that water is from, and gives its return back into it;
+   * where it draws more than comes, the rest is its own return that turns round.
+   */
+  private goRound(source: number): void {
+    const { streams, to, from, into, drawnAt } = this;
+    let stream = source > 0 ? [{ part: this.source as number, carries: source }] : [];
+    for (let pair = 0; pair < to.length; pair++) {
+      const drawn = drawnAt[pair] as number;
+      const out = to[pair] as number;
+      const home = from[pair] as number;
+      const taken = Math.min(drawn, source);
+      const share = source > 0 ? taken / source : 0;
+      if (drawn > taken) streams.flow(home, out, drawn - taken);
+      if (taken <= 0) continue;
+      for (const each of stream) streams.flow(each.part, out, each.carries * share);
+      stream = stream.filter(() => share < 1).map(({ part, carries }) => ({ part, carries: carries * (1 - share) }));
+      stream.push({ part: home, carries: taken });
+    }
+    for (const { part, carries } of stream) if (part !== into) streams.flow(part, into, carries);
+    this.home = stream;
+  }
+
   /** Streams between source, separation and circuits. */
   private join(source: number, beyond: number): void {
-    const { streams, toCircuits, fromCircuits, between, connections, layers, into, top } = this;
+    const { streams, between, connections, layers, into, top } = this;
+    const toCircuits = this.to[0] as number;
+    const fromCircuits = this.from[0] as number;
     const bottom = top + layers - 1;
     if (into !== this.source && source > 0) streams.flow(into, this.source, source);
     if (between.partsWater) {

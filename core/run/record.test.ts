@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { thistleMill } from '../../demo/thistle-mill.ts';
+import { fingerprintOf, fnv1a } from '../../model/fingerprint.ts';
 import { type Job, MOST_RUN_RECORDS } from '../../model/job.ts';
 import { newFurtherSource } from '../../model/new-job.ts';
 import { readJob } from '../../model/read-job.ts';
 import { designWithPlant } from '../job/design-job.ts';
 import { boughtBy, costOf } from './cost.ts';
-import { fingerprintOf, fnv1a } from './fingerprint.ts';
 import { isFresh, recordOf, withRecord } from './record.ts';
 import { daySettings } from './settings.ts';
 import { simulate } from './simulate.ts';

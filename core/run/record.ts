@@ -1,7 +1,7 @@
+import { fingerprintOf } from '../../model/fingerprint.ts';
 import { type Job, MOST_RUN_RECORDS, type RunRecord } from '../../model/job.ts';
 import { DAY } from '../quantity/spans.ts';
 import { costOf } from './cost.ts';
-import { fingerprintOf } from './fingerprint.ts';
 import type { RunResult } from './run.ts';
 
 /**

@@ -49,6 +49,8 @@ export interface RunMoment {
   wanted: number;
   toCircuits: number;
   fromCircuits: number;
+  /** What each pair of tees on a ring main gets, degrees C; empty where there are not several. */
+  pairs: number[];
   /** The cylinder, and the layers of a buffer from the top. */
   store: number | null;
   /** What comes back from the coil of the cylinder; null while nothing goes there. */

@@ -2,6 +2,7 @@ import type { Job } from '../../model/job.ts';
 import { circuitNeed, type StraightCurve, sentAt, settledCurve, sourceNeed } from '../control/weather-curve.ts';
 import type { Design } from '../design/design.ts';
 import { HOT_WATER_CALL, type Plant } from '../design/operate.ts';
+import { pairOf } from '../design/points.ts';
 import { ladder } from '../emitter/ladder.ts';
 import { fluidOf, fluidState } from '../fluid/fluid.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
@@ -108,7 +109,7 @@ class Run {
       const designed = design.circuits.find((each) => each.id === decided.id);
       if (!designed || !this.zones.some((zone) => zone.circuitId === decided.id)) return [];
       const curve = decided.curve && settledCurve(decided.curve, circuitNeed(job, designed, rungs));
-      return [new CircuitSide(decided, curve, this.zones)];
+      return [new CircuitSide(decided, curve, this.zones, pairOf(pipingOf(job), `circuits/${decided.id}`))];
     });
     this.sinks = this.zones.map(() => ({ room: 0, floor: 0, open: 1 }));
     this.book = new FlowBook(plant, pipingOf(job).between().traits.decouples && !pipingOf(job).sharedLink);
@@ -332,6 +333,7 @@ class Run {
       wanted,
       toCircuits: water.supply,
       fromCircuits: water.returned,
+      pairs: water.pairs > 1 ? Array.from({ length: water.pairs }, (_, i) => water.supplyAt(i)) : [],
       store: water.store,
       coilBack: moved.coilBack,
       layers: water.layerTemperatures,

@@ -13,7 +13,16 @@ export function stateAt(plant: Plant, circuits: RunResult['circuits'], moment: R
   // Beside a buffer, and where it follows the delta T, the source's pump does not turn as the network has it.
   const sourceFlow = moment.flow / densityOf(stood.source);
   const { pump } = stood.source;
-  const header = stood.header === null ? null : moment.flow - moment.drawn;
+  // Between the tees passes what the source moves beyond what the network has of it.
+  const more = moment.flow - stood.source.massFlow;
+  const pairs = stood.pairs.map((pair, i) => ({
+    ...pair,
+    supply: moment.pairs[i] ?? pair.supply,
+    back: moment.pairs[i + 1] ?? moment.back,
+    across: pair.across + more,
+  }));
+  const header = pairs[0]?.across ?? (stood.header === null ? null : moment.flow - moment.drawn);
+  const atCoil = moment.pairs[plant.assembly.alongBars.findIndex((places) => places.includes('hotWater'))] ?? moment.toCircuits;
   return {
     ...stood,
     source: {
@@ -32,11 +41,12 @@ export function stateAt(plant: Plant, circuits: RunResult['circuits'], moment: R
     }),
     hotWater: stood.hotWater && {
       ...stood.hotWater,
-      supply: moment.toCircuits,
-      back: moment.coilBack ?? moment.toCircuits,
+      supply: atCoil,
+      back: moment.coilBack ?? atCoil,
       heat: moment.intoStore,
       ...(moment.store === null ? {} : { store: moment.store }),
     },
+    pairs,
     header,
     toCircuits: moment.toCircuits,
     fromCircuits: moment.fromCircuits,
@@ -45,6 +55,12 @@ export function stateAt(plant: Plant, circuits: RunResult['circuits'], moment: R
       'source/flow': sourceFlow,
       'source/return': sourceFlow,
       ...(header === null ? {} : { header: header / densityOf(stood.source) }),
+      ...Object.fromEntries(
+        pairs.slice(1).flatMap(({ id, across }) => [
+          [`pairs/${id}/before`, sourceFlow],
+          [`pairs/${id}/across`, across / densityOf(stood.source)],
+        ]),
+      ),
     },
   };
 }

@@ -63,6 +63,8 @@ export interface StepMoved {
 /** The water of the plant and its sources through a step, in one piece where nothing stops or starts, else in short ones. */
 export class WaterSteps {
   private readonly job: SettledJob;
+  /** Water that goes to the circuits of each pair of tees, degrees C. */
+  private readonly sentTo: Float64Array;
   private readonly water: PlantWater;
   private readonly circuits: readonly CircuitSide[];
   private readonly sources: Dispatch;
@@ -99,6 +101,7 @@ export class WaterSteps {
     this.draws = circuits.map(({ drawn }) => drawn);
     this.temperatures = water.streams.snapshot();
     this.supplies = new Float64Array(circuits.length);
+    this.sentTo = new Float64Array(water.pairs);
   }
 
   /** @param seconds of the step */
@@ -213,16 +216,23 @@ export class WaterSteps {
     const carriesSource = this.share * flows.source * specificHeat;
     coilFlow.carries = flows.coil * specificHeat;
     coilFlow.share = coilShare(this.coil, coilFlow.carries);
-    let { supply } = water;
+    const { sentTo } = this;
+    for (let pair = 0; pair < sentTo.length; pair++) sentTo[pair] = water.supplyAt(pair);
     if (rounds > 1) water.streams.keep();
     for (let round = 1; ; round++) {
       for (let c = 0; c < circuits.length; c++) {
         const circuit = circuits[c] as CircuitSide;
-        circuit.set(flows.circuits.get(circuit.id), supply, mixes[c] as number, sinks, specificHeat);
+        circuit.set(
+          flows.circuits.get(circuit.id),
+          sentTo[circuit.drawn.pair] as number,
+          mixes[c] as number,
+          sinks,
+          specificHeat,
+        );
       }
       this.moved = water.step(seconds, carriesSource, this.draws, coilFlow, immersion, this.power);
       if (round === rounds) break;
-      supply = water.supply;
+      for (let pair = 0; pair < sentTo.length; pair++) sentTo[pair] = water.supplyAt(pair);
       water.streams.recall();
     }
   }
@@ -236,7 +246,6 @@ export class WaterSteps {
     held: number,
   ): number {
     const { water, circuits, specificHeat, sources, moved, draws, coilFlow, share } = this;
-    const { supply } = water;
     let given = 0;
     let beyond = coilFlow.carries;
     for (let c = 0; c < circuits.length; c++) {
@@ -246,7 +255,7 @@ export class WaterSteps {
       given += heat;
       beyond += draw.hot + draw.round;
       whole.given[c] = (whole.given[c] as number) + heat * seconds;
-      (circuits[c] as CircuitSide).after(heat, supply, specificHeat, seconds, whole.intoZones, moment);
+      (circuits[c] as CircuitSide).after(heat, water.supplyAt(draw.pair), specificHeat, seconds, whole.intoZones, moment);
     }
     const through = !pipingOf(this.job).between().traits.decouples ? beyond : share * flows.source * specificHeat;
     const back = water.back(through, beyond);
@@ -261,7 +270,7 @@ export class WaterSteps {
     whole.drawn += (beyond / specificHeat) * seconds;
     // The power of a pump falls with the cube of its speed (affinity laws).
     whole.pumps += (flows.power - flows.sourcePower * (1 - share ** 3)) * seconds;
-    whole.coilBack = coilFlow.carries > 0 ? supply - moved.intoStore / coilFlow.carries : null;
+    whole.coilBack = coilFlow.carries > 0 ? water.supplyAt(water.coilAt) - moved.intoStore / coilFlow.carries : null;
     whole.sent += made > 0 ? leaving * made : 0;
     whole.back += made > 0 ? back * made : 0;
     this.bare.sent = leaving;

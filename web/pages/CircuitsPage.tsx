@@ -4,6 +4,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import type { CircuitDesign } from '../../core/design/design.ts';
 import { drivenBy } from '../../core/design/driven-by.ts';
+import { pipingOf } from '../../core/piping/piping-of-job.ts';
 import type { Circuit, EmitterKind, Job } from '../../model/job.ts';
 import { newCircuit, nextId } from '../../model/new-job.ts';
 import { CircuitBoard } from '../circuits/CircuitBoard.tsx';
@@ -20,6 +21,7 @@ import {
   LOOP_SPLIT_CHOICES,
   LOOP_VALVE_CHOICES,
   PUMP_CONTROL_CHOICES,
+  pairChoices,
   pumpChoices,
   ZONE_CHOICES,
 } from '../parts/choices.ts';
@@ -102,7 +104,8 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
   const designed = useDesigned();
   const place = `circuits/${circuit.id}`;
   const sized = design?.sized;
-  const valved = job.distribution.kind === 'valves' && circuit.connection === 'direct';
+  const valved = !pipingOf(job).branch(place).pump;
+  const pairs = pairChoices(job);
   const solvedLoops = designed?.design.solved?.state.circuits.find((each) => each.id === circuit.id)?.loops ?? [];
   const findings = designed?.design.findings.filter((finding) => finding.component?.startsWith(`${place}/`)) ?? [];
   const automatic = (value: number | undefined, kind: Parameters<typeof say>[1]) =>
@@ -182,6 +185,7 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
         <WordField place={`${place}/name`} label="Name" />
         <ChoiceField place={`${place}/emitters`} label="Emitters" options={EMITTER_CHOICES} />
         <ChoiceField place={`${place}/connection`} label="Connection" options={CONNECTION_CHOICES} />
+        {pairs.length > 1 && <ChoiceField place={`${place}/pair`} label="On the ring" options={pairs} none />}
         {valved ? (
           <Typography variant="body2" color="text.secondary" sx={{ alignSelf: 'center', gridColumn: 'span 2' }}>
             A zone valve; one pump moves all direct circuits (Plant, Pumps).

@@ -1,7 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { Link } from 'react-router';
+import { useEffect } from 'react';
+import { Link, useRouteError } from 'react-router';
 
 export const Waiting = ({ text }: { text: string }) => (
   <Typography role="status" sx={{ p: 4 }}>
@@ -26,12 +27,17 @@ function Message({ title, text }: { title: string; text: string }) {
 export const LostPage = () => <Message title="No such page" text="The address leads nowhere. The jobs are all on the list." />;
 
 /** Shown when a page itself fails; the work is in the browser and on the server. */
-export const ErrorPage = () => (
-  <Message
-    title="This page failed"
-    text="What you entered is kept. Load the page again, or open the job from the list; if it fails again, save its job file and report it."
-  />
-);
+export function ErrorPage() {
+  const error = useRouteError();
+  // Whoever looks into it finds the reason where browsers keep such things.
+  useEffect(() => console.error(error), [error]);
+  return (
+    <Message
+      title="This page failed"
+      text="What you entered is kept. Load the page again, or open the job from the list; if it fails again, save its job file and report it."
+    />
+  );
+}
 
 export const OpenFailed = ({ detail, missing }: { detail: string; missing: boolean }) => (
   <Message title={missing ? 'This job is not here' : 'The job cannot be opened just now'} text={detail} />

@@ -135,6 +135,12 @@ export const SEPARATION_CHOICES = list<Job['separation']['kind']>({
   'plate-exchanger': 'Plate exchanger: two waters',
 });
 
+/** The pairs of tees on a ring main, the first of which is no entry of its own; one where there are not several. */
+export const pairChoices = ({ separation }: Job): { value: string; label: string }[] =>
+  separation.kind === 'closely-spaced-tees'
+    ? [{ value: '', label: 'Pair 1' }, ...separation.pairs.map(({ id }, i) => ({ value: id, label: `Pair ${i + 2}` }))]
+    : [];
+
 export const RULEBOOK_CHOICES = Object.values(RULEBOOKS_BY_ID).map(({ id, label, gist }) => ({
   value: id,
   label: `${label[0]?.toUpperCase()}${label.slice(1)}: ${gist}`,

@@ -36,11 +36,11 @@ export function DraftDialog({ onClose }: { onClose: () => void }) {
         <Typography variant="body2" sx={{ mb: 2 }}>
           {drafts?.length === 0
             ? 'No room has a heat load yet. Enter loads on the Rooms page first.'
-            : 'The same rooms, piped after four schools. Source, pumps and pipes that are pinned stay as they are; everything can be changed afterwards.'}
+            : 'The same rooms, piped after five schools. Source, pumps and pipes that are pinned stay as they are; everything can be changed afterwards.'}
         </Typography>
         {drafts === null && (
           <Typography role="status">
-            {failed ? 'The drafts could not be worked out. Close this and try again.' : 'Working out four plants …'}
+            {failed ? 'The drafts could not be worked out. Close this and try again.' : 'Working out five plants …'}
           </Typography>
         )}
         <Box sx={{ display: 'grid', gridTemplateColumns: { md: '1fr 1fr' }, gap: 2 }}>
@@ -139,7 +139,7 @@ function DraftCard({ draft, shared, onTake }: { draft: Drafted; shared: Readonly
           ? 'Nothing found.'
           : [
               own.length === 0 ? 'Nothing of its own' : own.length > SHOWN ? `and ${own.length - SHOWN} more of its own` : '',
-              own.length < found.length ? `${found.length - own.length} that all four share` : '',
+              own.length < found.length ? `${found.length - own.length} that all five share` : '',
             ]
               .filter((words) => words !== '')
               .join(', ')}

@@ -6,6 +6,7 @@ import { CONNECTIONS_CHOICES, SEPARATION_CHOICES } from '../parts/choices.ts';
 import { ChoiceField, QuantityField } from '../parts/Field.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useJob } from '../state/job-context.tsx';
+import { PairsOfTees } from './PairsOfTees.tsx';
 
 /** The entries for what stands between source and circuits, and whether a tank is needed. */
 export function SeparationFields({ design }: { design: Design }) {
@@ -24,23 +25,7 @@ export function SeparationFields({ design }: { design: Design }) {
           automatic={automatic(design.source?.header?.bore.value, 'bore')}
         />
       )}
-      {separation.kind === 'closely-spaced-tees' && (
-        <>
-          <QuantityField place="separation/spacing" label="Between the tees" empty="auto" automatic="auto: four diameters" />
-          <QuantityField
-            place="separation/before"
-            label="Straight pipe before them"
-            empty="auto"
-            automatic="auto: by the rulebook"
-          />
-          <QuantityField
-            place="separation/after"
-            label="Straight pipe behind them"
-            empty="auto"
-            automatic="auto: by the rulebook"
-          />
-        </>
-      )}
+      {separation.kind === 'closely-spaced-tees' && <PairsOfTees design={design} />}
       {separation.kind === 'buffer' && (
         <>
           <QuantityField

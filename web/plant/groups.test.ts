@@ -31,6 +31,8 @@ describe('where a place is entered', () => {
     ['ownPumps', 'pumps'],
     ['separation/kind', 'header'],
     ['source/volumiser', 'header'],
+    ['pairs/p2', 'header'],
+    ['separation/pairs/p2/spacing', 'header'],
     ['source/leastOutput', 'header'],
     ['source/leastFlow', 'source'],
     ['hotWater/run/length', 'water'],

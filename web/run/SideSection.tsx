@@ -33,6 +33,7 @@ const SEPARATES: Record<Arrangement, Job['separation']['kind']> = {
   header: 'low-loss-header',
   buffer: 'buffer',
   tees: 'closely-spaced-tees',
+  ring: 'closely-spaced-tees',
 };
 
 /** The job as it is and three drafts that differ from it. */

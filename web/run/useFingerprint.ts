@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { fingerprintOf } from '../../core/run/fingerprint.ts';
+import { fingerprintOf } from '../../model/fingerprint.ts';
 import type { Job } from '../../model/job.ts';
 
 /** What stands for all of the job that a run is made from. */

@@ -127,6 +127,13 @@ function Shape({ symbol: { kind, width: w, height: h, source, mirrored, lying } 
         </g>
       );
     case 'tees':
+      if (lying)
+        return (
+          <g {...body}>
+            <rect x={-w / 2} y={-h / 2} width={w} height={h} rx={h / 2} />
+            <path d={`M${-w / 2 + 12} 0H${w / 2 - 12}`} stroke={colours.metal} strokeWidth={2} strokeDasharray="4 4" />
+          </g>
+        );
       return (
         <g {...body}>
           <path d={`M-6 ${-h / 2}H6V${h / 2}H-6z`} />

@@ -80,6 +80,12 @@ function useNow({ component, word }: Tag): [string, string?] | null {
   const display = useJobPart((job) => job.display);
   if (designDay || !state) return null;
   if (component === 'source') return [say(state.source.heat, 'power', display), say(state.source.flow, 'volumeFlow', display)];
+  const pair = state.pairs.find(({ id }, i) => component === (i === 0 ? 'header' : `pairs/${id}`));
+  if (pair)
+    return [
+      `${say(pair.supply, 'temperature', display)} in`,
+      `${say(Math.abs(pair.across), 'massFlow', display)} ${pair.across >= 0 ? 'past' : 'round'}`,
+    ];
   if (component === 'header') {
     const through = state.pipes.header ?? 0;
     const way = through >= 0 ? 'down' : 'up';

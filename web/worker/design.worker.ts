@@ -10,6 +10,7 @@ import { type CyclingTrial, cyclingTrial } from '../../core/job/cycling-trial.ts
 import { designJob, designWithPlant } from '../../core/job/design-job.ts';
 import { draftPlants, type PlantDraft } from '../../core/job/draft-plant.ts';
 import { assumptionLedger, type LedgerEntry } from '../../core/job/ledger.ts';
+import { ringOf } from '../../core/job/ring-of.ts';
 import { season } from '../../core/job/season.ts';
 import { runSide, type Side, type Way, waysOf } from '../../core/job/side-by-side.ts';
 import { type WhatIf, whatIfs } from '../../core/job/what-if.ts';
@@ -109,6 +110,10 @@ const work = {
   /** A pump in each circuit beside one pump with valves. */
   compareDistribution(job: Job): DistributionOption[] {
     return compareDistribution(job);
+  },
+  /** The same job on a ring main, a pair of tees for each circuit. */
+  ringOf(job: Job): Job {
+    return ringOf(job);
   },
   ledger(job: Job): LedgerEntry[] {
     return assumptionLedger(job);

@@ -72,6 +72,17 @@ export const SEPARATION_FINDINGS = {
     'The circuits get cooler water than the source makes.',
     'energy balance',
   ),
+  'ring-short': kind(
+    'A pair of tees that draws more than its ring carries',
+    'Its own return turns round between the tees and cools what it gets.',
+    'energy balance',
+  ),
+  'ring-order': kind(
+    'The hottest need not first on a ring main',
+    'Each pair of tees leaves cooler water to the next.',
+    'energy balance',
+  ),
+  'pair-missing': kind('On a pair of tees that is not there', 'It is taken to hang on the first.'),
   'tees-apart': kind(
     'Close tees too far apart',
     'The pressure between them drives circuits that should stand.',

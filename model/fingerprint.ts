@@ -1,4 +1,4 @@
-import type { Job } from '../../model/job.ts';
+import type { Job } from './job.ts';
 
 /** Parts of a job that no run depends on. */
 const APART: readonly (keyof Job)[] = ['name', 'display', 'runs', 'accepted', 'unread'];
@@ -25,7 +25,7 @@ const ordered = (value: unknown): unknown => {
 };
 
 /** Stands for all of a job that a run is made from: another one means that a result is stale. */
-export function fingerprintOf(job: Job): string {
+export function fingerprintOf(job: Job | Record<string, unknown>): string {
   const inputs = Object.fromEntries(Object.entries(job).filter(([key]) => !APART.includes(key as keyof Job)));
   return fnv1a(JSON.stringify(ordered(inputs)));
 }
