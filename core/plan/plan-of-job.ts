@@ -21,7 +21,7 @@ export type PipedJob = Pick<Job, 'furtherSources' | 'separation' | 'distribution
 const FIRST_STATION = 'st1';
 const ZONE_BARS = 'st2';
 /** The pair of tees that the entries of the loop itself describe. */
-export const FIRST_PAIR = 'b';
+const FIRST_PAIR = 'b';
 const CYLINDER = 'hw';
 
 /**
