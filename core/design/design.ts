@@ -9,13 +9,14 @@ import type { CyclingDesign } from './cycling.ts';
 import type { DistributionDesign, ZoneValveDesign } from './distribution-design.ts';
 import type { ExchangerDesign } from './exchanger-design.ts';
 import type { FurtherDesign } from './further-design.ts';
+import type { HeaderDesign } from './header-design.ts';
 import type { HeatPumpDesign } from './heat-pump-design.ts';
 import type { HotWaterDesign } from './hot-water-design.ts';
 import type { InjectionDesign } from './injection-design.ts';
 import type { ValveDesign } from './mixing-design.ts';
 import type { PipeDesign } from './pipe-design.ts';
+import type { PairFlow } from './ring-design.ts';
 import type { SolvedDesign } from './solved-design.ts';
-import type { HeaderDesign, PairFlow } from './source-design.ts';
 import type { VesselDesign } from './vessel-design.ts';
 
 export interface SizedCircuit {

@@ -6,9 +6,10 @@ import type { CircuitFlow } from './circuit-design.ts';
 import type { ZoneValveDesign } from './distribution-design.ts';
 import type { SizedExchanger } from './exchanger-design.ts';
 import type { FurtherFlow } from './further-design.ts';
+import type { HeaderDesign } from './header-design.ts';
 import type { SizedInjection } from './injection-design.ts';
 import type { SizedValve } from './mixing-design.ts';
-import type { HeaderDesign, SourceFlow } from './source-design.ts';
+import type { SourceFlow } from './source-design.ts';
 
 /** Everything sized that the network is built from. */
 export interface Parts {

@@ -15,6 +15,7 @@ import type { Design, SourceDesign } from './design.ts';
 import { type DistributionDesign, designZoneValve, type ZoneValveDesign } from './distribution-design.ts';
 import { designExchanger } from './exchanger-design.ts';
 import { designFurther, type FurtherDesign } from './further-design.ts';
+import { designHeader } from './header-design.ts';
 import type { HeatPumpDesign } from './heat-pump-design.ts';
 import { designInjection, type InjectionDesign } from './injection-design.ts';
 import { designValve, type SizedValve } from './mixing-design.ts';
@@ -23,7 +24,7 @@ import type { PipeDesign } from './pipe-design.ts';
 import { type ChosenPumps, choosePumps, finishPump } from './pump-design.ts';
 import { designRegulating } from './regulating-design.ts';
 import { type SolvedDesign, solvedDesign } from './solved-design.ts';
-import { designHeader, designSource } from './source-design.ts';
+import { designSource } from './source-design.ts';
 import { designVessel, type VesselDesign } from './vessel-design.ts';
 import { waterContents } from './water-content.ts';
 

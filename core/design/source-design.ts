@@ -2,15 +2,14 @@ import { shifted } from '../../model/quantities.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import type { FluidState } from '../fluid/water.ts';
 import { bothWays, componentsLoss } from '../pipe/components.ts';
-import { boreArea, pipeFlow } from '../pipe/friction.ts';
-import { type BranchFlow, flowsOf, type PlanFlows } from '../piping/flows.ts';
+import { type BranchFlow, flowsOf } from '../piping/flows.ts';
 import { drawnDrop } from '../plan/settled-job.ts';
 import { beside } from '../plant/further-sources.ts';
-import { boreForVelocity } from '../plant/separation.ts';
 import { type CircuitFlow, massFlowFor, partsInLine } from './circuit-design.ts';
 import type { Context } from './context.ts';
 import { designPipe, type SizedPipe } from './pipe-design.ts';
-import { pairOf, ringPairs } from './points.ts';
+import { pairOf } from './points.ts';
+import { designPairs, designRing, type PairFlow, type RingWay } from './ring-design.ts';
 import { designRunHeat, type RunHeat } from './run-heat.ts';
 
 export interface SourceFlow {
@@ -41,15 +40,17 @@ export interface SourceFlow {
   /** Loss of the parts in line with the source pipe at design flow; null when there are none. */
   inLine: Figure | null;
   /** Pipe from pair to pair of a ring main and the tees on it, at design flow; null where there are not several. */
-  ring: { loss: Figure; content: number } | null;
+  ring: RingWay | null;
   /** Share of hot water in each circuit, in the order given. */
   hotShares: number[];
   /** Loss in Pa of source and its run at any flow in m3/s. */
   lossAt: (volumeFlow: number) => number;
 }
 
-/** Flow through the source, temperatures at the separation, and the pipe between the two. */
-/** @param heatPump what its data points give on the design day; null where nothing does */
+/**
+ * Flow through the source, temperatures at the separation, and the pipe between the two.
+ * @param heatPump what its data points give on the design day; null where nothing does
+ */
 export function designSource(context: Context, circuits: CircuitFlow[], load: Figure, heatPump: Figure | null): SourceFlow {
   const { job, book, rules } = context;
   const { source } = job;
@@ -312,99 +313,6 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
   };
 }
 
-/** The pipe of a ring main between its pairs of tees, and the tees passed straight. Its content in m3. */
-function designRing(
-  { job, book, rules }: Context,
-  run: SizedPipe,
-  volumeFlow: Figure,
-  fluid: FluidState,
-  pairs: number,
-): NonNullable<SourceFlow['ring']> {
-  const { size, material } = run.pipe;
-  const length = job.separation.pairs.reduce((sum, { distance }) => sum + distance, 0);
-  const { gradient, velocity } = pipeFlow(volumeFlow.value, size.bore, material.roughness, fluid);
-  const tees = (pairs * rules.teeLoss.limit * fluid.density * velocity ** 2) / 2;
-  const loss = book.add({
-    id: 'ring/loss',
-    label: 'Ring main: pressure loss',
-    kind: 'pressure',
-    value: gradient * length + tees,
-    formula: 'Δp = R · L + n · ζ · ρ v² / 2',
-    source: 'Darcy-Weisbach; the source pump moves the water round the ring',
-    terms: {
-      V: volumeFlow,
-      R: given('friction in the pipe of the source', 'gradient', gradient, 'Darcy-Weisbach'),
-      L: given('pipe from pair to pair', 'length', length, 'its entries'),
-      ζ: byRule(rules.teeLoss),
-    },
-  });
-  return { loss, content: length * boreArea(size.bore) };
-}
-
-/** A pair of tees on a ring main at design flows. */
-export interface PairFlow {
-  id: string;
-  supply: Figure;
-  back: Figure;
-  /** What hangs on it draws, kg/s. */
-  drawn: Figure;
-}
-
-/** What each pair of tees on a ring main gets from the one before it, and leaves to the next. */
-function designPairs(
-  { book, piping }: Context,
-  circuits: readonly CircuitFlow[],
-  flows: PlanFlows,
-  { supplyTemperature, massFlow, sent }: Pick<SourceFlow, 'supplyTemperature' | 'massFlow'> & { sent: Ingredient },
-): PairFlow[] {
-  // What comes to a pair: what the source sends, then what the pair before left.
-  let arrives = sent;
-  return ringPairs(piping).map((id, i): PairFlow => {
-    const own = circuits.filter(({ place }) => pairOf(piping, place) === i);
-    const at = own.map(({ place }) => flows.get(place) as BranchFlow);
-    const label = `Pair of tees ${i + 1}`;
-    const m = at.reduce((sum, { flow }) => sum + flow, 0);
-    const drawn = book.add({
-      id: `pairs/${id}/drawn`,
-      label: `${label}: flow drawn`,
-      kind: 'massFlow',
-      value: m,
-      formula: 'm = Σ m · s, s = 1 for a direct circuit',
-      source: 'a mixed circuit draws its share of hot water, a direct one all its flow',
-      terms: Object.fromEntries(own.map(({ massFlow: each }, k) => [`m${k + 1}`, each])),
-    });
-    const supply =
-      i === 0
-        ? supplyTemperature
-        : book.add({
-            id: `pairs/${id}/supply`,
-            label: `${label}: supply`,
-            kind: 'temperature',
-            value: at[0]?.supply ?? arrives.value,
-            formula: 'T = T of the pair before, and no hotter than what turns round at this one leaves it',
-            source: 'the pairs lie one behind the other on the ring',
-            terms: { T: arrives, m: drawn, m_ring: massFlow },
-          });
-    const heat = at.reduce((sum, each) => sum + each.flow * (each.supply - each.back), 0);
-    const back = book.add({
-      id: `pairs/${id}/back`,
-      label: `${label}: what it leaves behind`,
-      kind: 'temperature',
-      value: massFlow.value > 0 ? arrives.value - heat / massFlow.value : arrives.value,
-      formula: 'T′ = T − Σ m (T_s − T_r) / m_ring',
-      source: 'energy balance between its tees',
-      terms: {
-        T: arrives,
-        m: drawn,
-        m_ring: massFlow,
-        ...Object.fromEntries(own.map(({ returnTemperature }, k) => [`T_r${k + 1} wanted`, returnTemperature])),
-      },
-    });
-    arrives = back;
-    return { id, supply, back, drawn };
-  });
-}
-
 /** Delta T of the source: decided, or the one at which it passes as much water as the circuits draw. */
 function sourceDeltaT({ job, book, derivedDrop, piping }: Context, circuits: readonly CircuitFlow[]): Ingredient {
   const { source, separation } = job;
@@ -438,66 +346,4 @@ function ownShare(capacity: number | 'auto', load: number, others: number): numb
   if (others <= 0 || load <= 0) return 1;
   const own = capacity === 'auto' ? Math.max(load - others, LEAST_CAPACITY) : capacity;
   return own / (own + others);
-}
-
-export interface HeaderDesign {
-  bore: Figure;
-  boreByVelocity: Figure;
-  boreByDiameters: Figure;
-  velocity: Figure;
-  pinned: boolean;
-}
-
-/** Bore of a low-loss header: by velocity and by the three-diameter habit; the wider one wins. */
-export function designHeader(context: Context, source: SourceFlow): HeaderDesign {
-  const { job, book, rules } = context;
-  const flow = Math.max(source.massFlow.value, source.secondaryFlow.value) / source.fluid.density;
-  const boreByVelocity = book.add({
-    id: 'header/boreByVelocity',
-    label: 'Header: bore by velocity',
-    kind: 'bore',
-    value: boreForVelocity(flow, rules.headerVelocity.limit),
-    formula: 'd = √(4 V / (π v)), V = the larger of m_p and m_s over ρ',
-    source: 'continuity',
-    terms: {
-      m_p: source.massFlow,
-      m_s: source.secondaryFlow,
-      ρ: context.densityOf(source.fluid),
-      v: byRule(rules.headerVelocity),
-    },
-  });
-  const boreByDiameters = book.add({
-    id: 'header/boreByDiameters',
-    label: 'Header: bore by three diameters',
-    kind: 'bore',
-    value: rules.headerDiameters.limit * source.run.pipe.bore.value,
-    formula: 'd = 3 · d_pipe',
-    source: rules.headerDiameters.source,
-    terms: { n: byRule(rules.headerDiameters), d_pipe: source.run.pipe.bore },
-  });
-  const wanted = Math.max(boreByVelocity.value, boreByDiameters.value);
-  const pinned = job.separation.bore;
-  const bore = book.add({
-    id: 'header/bore',
-    label: 'Header: bore',
-    kind: 'bore',
-    value: pinned === 'auto' ? wanted : pinned,
-    formula: pinned === 'auto' ? 'd = the wider of the two' : 'd decided in the job',
-    source: pinned === 'auto' ? 'both habits kept' : 'decided in the job',
-    terms: {
-      ...(pinned === 'auto' ? {} : { d: decided('bore of the header', 'bore', pinned, 'separation/bore') }),
-      'd by velocity': boreByVelocity,
-      'd by diameters': boreByDiameters,
-    },
-  });
-  const velocity = book.add({
-    id: 'header/velocity',
-    label: 'Header: velocity inside',
-    kind: 'velocity',
-    value: boreForVelocity(flow, 1) ** 2 / bore.value ** 2,
-    formula: 'v = V / (π d² / 4)',
-    source: 'continuity',
-    terms: { m_p: source.massFlow, m_s: source.secondaryFlow, d: bore },
-  });
-  return { bore, boreByVelocity, boreByDiameters, velocity, pinned: pinned !== 'auto' };
 }

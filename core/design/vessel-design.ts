@@ -6,9 +6,10 @@ import { GRAVITY } from '../quantity/gravity.ts';
 import type { BufferDesign } from './buffer-design.ts';
 import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
+import type { HeaderDesign } from './header-design.ts';
 import { hottestWater } from './hottest-water.ts';
 import type { SizedPipe } from './pipe-design.ts';
-import type { HeaderDesign, SourceFlow } from './source-design.ts';
+import type { SourceFlow } from './source-design.ts';
 import type { Contents } from './water-content.ts';
 
 export interface VesselDesign {

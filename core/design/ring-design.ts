@@ -1,0 +1,107 @@
+import { byRule, type Figure, given, type Ingredient } from '../figure/figure.ts';
+import type { FluidState } from '../fluid/water.ts';
+import { boreArea, pipeFlow } from '../pipe/friction.ts';
+import type { BranchFlow, PlanFlows } from '../piping/flows.ts';
+import type { CircuitFlow } from './circuit-design.ts';
+import type { Context } from './context.ts';
+import type { SizedPipe } from './pipe-design.ts';
+import { pairOf, ringPairs } from './points.ts';
+
+/** Pipe from pair to pair of a ring main with the tees on it: what it loses at design flow, and what it holds, m3. */
+export interface RingWay {
+  loss: Figure;
+  content: number;
+}
+
+/** A pair of tees on a ring main at design flows. */
+export interface PairFlow {
+  id: string;
+  supply: Figure;
+  back: Figure;
+  /** What hangs on it draws, kg/s. */
+  drawn: Figure;
+}
+
+/** What each pair of tees on a ring main gets from the one before it, and leaves to the next. */
+export function designPairs(
+  { book, piping }: Context,
+  circuits: readonly CircuitFlow[],
+  flows: PlanFlows,
+  { supplyTemperature, massFlow, sent }: { supplyTemperature: Figure; massFlow: Figure; sent: Ingredient },
+): PairFlow[] {
+  // What comes to a pair: what the source sends, then what the pair before left.
+  let arrives = sent;
+  return ringPairs(piping).map((id, i): PairFlow => {
+    const own = circuits.filter(({ place }) => pairOf(piping, place) === i);
+    const at = own.map(({ place }) => flows.get(place) as BranchFlow);
+    const label = `Pair of tees ${i + 1}`;
+    const m = at.reduce((sum, { flow }) => sum + flow, 0);
+    const drawn = book.add({
+      id: `pairs/${id}/drawn`,
+      label: `${label}: flow drawn`,
+      kind: 'massFlow',
+      value: m,
+      formula: 'm = Σ m · s, s = 1 for a direct circuit',
+      source: 'a mixed circuit draws its share of hot water, a direct one all its flow',
+      terms: Object.fromEntries(own.map(({ massFlow: each }, k) => [`m${k + 1}`, each])),
+    });
+    const supply =
+      i === 0
+        ? supplyTemperature
+        : book.add({
+            id: `pairs/${id}/supply`,
+            label: `${label}: supply`,
+            kind: 'temperature',
+            value: at[0]?.supply ?? arrives.value,
+            formula: 'T = T of the pair before, and no hotter than what turns round at this one leaves it',
+            source: 'the pairs lie one behind the other on the ring',
+            terms: { T: arrives, m: drawn, m_ring: massFlow },
+          });
+    const heat = at.reduce((sum, each) => sum + each.flow * (each.supply - each.back), 0);
+    const back = book.add({
+      id: `pairs/${id}/back`,
+      label: `${label}: what it leaves behind`,
+      kind: 'temperature',
+      value: massFlow.value > 0 ? arrives.value - heat / massFlow.value : arrives.value,
+      formula: 'T′ = T − Σ m (T_s − T_r) / m_ring',
+      source: 'energy balance between its tees',
+      terms: {
+        T: arrives,
+        m: drawn,
+        m_ring: massFlow,
+        ...Object.fromEntries(own.map(({ returnTemperature }, k) => [`T_r${k + 1} wanted`, returnTemperature])),
+      },
+    });
+    arrives = back;
+    return { id, supply, back, drawn };
+  });
+}
+
+/** The pipe of a ring main between its pairs of tees, and the tees passed straight. Its content in m3. */
+export function designRing(
+  { job, book, rules }: Context,
+  run: SizedPipe,
+  volumeFlow: Figure,
+  fluid: FluidState,
+  pairs: number,
+): RingWay {
+  const { size, material } = run.pipe;
+  const length = job.separation.pairs.reduce((sum, { distance }) => sum + distance, 0);
+  const { gradient, velocity } = pipeFlow(volumeFlow.value, size.bore, material.roughness, fluid);
+  const tees = (pairs * rules.teeLoss.limit * fluid.density * velocity ** 2) / 2;
+  const loss = book.add({
+    id: 'ring/loss',
+    label: 'Ring main: pressure loss',
+    kind: 'pressure',
+    value: gradient * length + tees,
+    formula: 'Δp = R · L + n · ζ · ρ v² / 2',
+    source: 'Darcy-Weisbach; the source pump moves the water round the ring',
+    terms: {
+      V: volumeFlow,
+      R: given('friction in the pipe of the source', 'gradient', gradient, 'Darcy-Weisbach'),
+      L: given('pipe from pair to pair', 'length', length, 'its entries'),
+      ζ: byRule(rules.teeLoss),
+    },
+  });
+  return { loss, content: length * boreArea(size.bore) };
+}
