@@ -86,9 +86,20 @@ export function circuitNeed(job: Job, circuit: CircuitDesign, rungs: readonly Ru
   }));
 }
 
-/** What the source has to send: the most that any circuit needs. */
+/** Share of the design day's load that is left at an outdoor temperature, in a straight line to nothing. */
+export const loadShare = ({ site }: Pick<Job, 'site'>, outdoor: number): number =>
+  Math.min(Math.max((COUNTED_FROM - outdoor) / Math.max(COUNTED_FROM - site.outdoorDesignTemperature, 1), 0), 1);
+
+/** What the source has to send: the most that any circuit needs, with what a ring main loses on the way to it. */
 export function sourceNeed(job: Job, circuits: readonly CircuitDesign[], rungs: readonly Rung[] = ladder(job)): CurvePoint[] {
-  const needs = circuits.map((circuit) => circuitNeed(job, circuit, rungs)).filter((points) => points.length > 0);
+  const needs = circuits
+    .map((circuit) =>
+      circuitNeed(job, circuit, rungs).map(({ outdoor, flow }) => ({
+        outdoor,
+        flow: flow + (circuit.sized?.below ?? 0) * loadShare(job, outdoor),
+      })),
+    )
+    .filter((points) => points.length > 0);
   return (needs[0] ?? []).map(({ outdoor }, i) => ({ outdoor, flow: Math.max(...needs.map((points) => points[i]?.flow ?? 0)) }));
 }
 
@@ -143,9 +154,7 @@ export function excessCost(job: Job, outdoor: number, sent: number, needed: numb
   const { heatPump, condenses } = traitsOf(job.source);
   if (condenses) {
     // The fall of the water shrinks with the load.
-    const cold = COUNTED_FROM - job.site.outdoorDesignTemperature;
-    const drop =
-      settledJob(job).source.temperatureDifference * Math.min(Math.max((COUNTED_FROM - outdoor) / Math.max(cold, 1), 0), 1);
+    const drop = settledJob(job).source.temperatureDifference * loadShare(job, outdoor);
     return boilerEfficiency(job.source.kind, needed - drop) / boilerEfficiency(job.source.kind, sent - drop) - 1;
   }
   if (!heatPump) return null;

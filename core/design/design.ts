@@ -20,6 +20,8 @@ import type { SolvedDesign } from './solved-design.ts';
 import type { VesselDesign } from './vessel-design.ts';
 
 export interface SizedCircuit {
+  /** Kelvin that a ring main has lost before it gets here, on the design day; 0 elsewhere. */
+  below: number;
   flowTemperature: Figure;
   returnTemperature: Figure;
   massFlow: Figure;

@@ -3,6 +3,7 @@ import { ringMain } from '../../demo/ring-main.ts';
 import type { Job } from '../../model/job.ts';
 import { applyEdits } from '../../model/place.ts';
 import { readJob } from '../../model/read-job.ts';
+import { circuitNeed, sourceNeed } from '../control/weather-curve.ts';
 import { HOT_WATER_CALL } from '../design/operate.ts';
 import { pairOf } from '../design/points.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
@@ -105,6 +106,31 @@ describe('a ring main with four pairs of tees', () => {
     stood.pairs.forEach(({ across }, i) => {
       expect(across + (drawn[i] ?? 0)).toBeCloseTo(moment.flow, 2);
     });
+  });
+
+  it('is followed by the weather curve: the source sends what the last need takes, and what the ring loses on the way', () => {
+    const hot = designed(
+      applyEdits(job, [
+        { at: 'circuits/c2/pair', value: 'p3' },
+        { at: 'circuits/c3/pair', value: 'p2' },
+      ]),
+    );
+    const { circuits } = hot.design;
+    const below = circuits.map(({ sized }) => sized?.below ?? Number.NaN);
+    expect(below[0]).toBe(0);
+    expect(below[2]).toBeCloseTo(75 - (hot.source.pairs[1]?.supply.value ?? 0), 9);
+    const coldest = job.site.outdoorDesignTemperature;
+    const at = (points: { outdoor: number; flow: number }[], outdoor: number) =>
+      points.find((each) => each.outdoor === outdoor)?.flow ?? 0;
+    const whole = sourceNeed(job, circuits);
+    const one = circuits.map((circuit) => circuitNeed(job, circuit));
+    // On the design day all of it; half way to 20 degrees half of it.
+    expect(at(whole, coldest)).toBeCloseTo(Math.max(...one.map((points, i) => at(points, coldest) + (below[i] ?? 0))), 9);
+    const middle = one[0]?.find(({ outdoor }) => outdoor === 5)?.outdoor ?? 5;
+    expect(at(whole, middle)).toBeCloseTo(
+      Math.max(...one.map((points, i) => at(points, middle) + ((below[i] ?? 0) * (20 - middle)) / 30)),
+      9,
+    );
   });
 
   it('counts the pipe from pair to pair', () => {

@@ -1,4 +1,4 @@
-import { type StraightCurve, sentAt } from '../control/weather-curve.ts';
+import { loadShare, type StraightCurve, sentAt } from '../control/weather-curve.ts';
 import type { Design } from '../design/design.ts';
 import type { PlantState } from '../design/operate.ts';
 import { fluidOf, fluidState } from '../fluid/fluid.ts';
@@ -69,12 +69,15 @@ export function heldMoment(
   const wanted = sentBy(job.source.flowTemperature, job.source.curve, curves.source, outdoor);
   const { traits } = pipingOf(job).between();
   const plates = traits.partsWater ? job.separation.approach : 0;
-  const sent = wanted - plates;
-  let [taken, perKelvin, drawn, mixed, mixedBack, needed] = [0, 0, 0, 0, 0, 0];
+  // A ring main loses less on the way to a pair of tees the less is taken from it.
+  const share = loadShare(job, outdoor);
+  let [taken, perKelvin, drawn, mixed, mixedBelow, needed] = [0, 0, 0, 0, 0, 0];
   for (const circuit of state.circuits) {
     const decided = job.circuits.find((each) => each.id === circuit.id);
     if (!circuit.running || !decided || circuit.massFlow <= 0) continue;
     const isMixed = decided.connection === 'mixed';
+    const below = design.circuits.find((each) => each.id === circuit.id)?.sized?.below ?? 0;
+    const sent = wanted - plates - below * share;
     const set = decided.curve;
     const mix = isMixed ? sentBy(decided.flowTemperature, set, curves.circuits.get(circuit.id) ?? null, outdoor) : sent;
     const enters = Math.min(mix, sent);
@@ -100,7 +103,7 @@ export function heldMoment(
       const back = enters - heat / flow;
       const hot = heat / Math.max(sent - back, 0.5);
       mixed += hot;
-      mixedBack += hot * back;
+      mixedBelow += hot * (sent - back);
     } else {
       perKelvin += slope;
       drawn += flow;
@@ -123,7 +126,7 @@ export function heldMoment(
       through,
       drawn,
       mixed,
-      mixedAbove: mixed > 0 ? Math.max(sent - mixedBack / mixed, 1) : 1,
+      mixedAbove: mixed > 0 ? Math.max(mixedBelow / mixed, 1) : 1,
       least: leastNow(job, design, outdoor, wanted),
       taken,
       takenPerKelvin: perKelvin,
