@@ -1,12 +1,15 @@
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 
-/** Small parts that several pages share come together: each file waits for its turn on the few connections a browser opens. */
+/**
+ * Small parts that several pages share come together: each file waits for its turn on the few connections a browser opens. Putting
+ * more together makes files that need each other both ways round, which `scripts/chunk-circles.mjs` looks for.
+ */
 const SHARED = {
   name: 'shared',
   minShareCount: 2,
   entriesAware: true,
-  entriesAwareMergeThreshold: 30_000,
+  entriesAwareMergeThreshold: 6_000,
 };
 
 export default defineConfig({
@@ -20,8 +23,7 @@ export default defineConfig({
     manifest: true,
     chunkSizeWarningLimit: 1000,
     rolldownOptions: {
-      // Parts put together may need each other both ways round: each module still runs after those it needs.
-      output: { codeSplitting: { groups: [SHARED] }, strictExecutionOrder: true },
+      output: { codeSplitting: { groups: [SHARED] } },
     },
   },
   worker: { format: 'es' },

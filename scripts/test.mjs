@@ -136,6 +136,7 @@ async function checks() {
 async function served() {
   if (!existsSync('/usr/bin/chromium')) installDebianPackages('chromium');
   await check('build', bin('vite'), ['build', '--logLevel', 'warn', '--outDir', join(output, 'dist')]);
+  await check('parts of the pages in order', process.execPath, ['scripts/chunk-circles.mjs', join(output, 'dist')]);
   const postgres = await startPostgres(temporaryFolder(), { throwaway: true });
   cleanUps.unshift(() => postgres.stop());
   await vitest('api', { DATABASE_URL: await postgres.addDatabase('api'), WEB_FOLDER: resolve(output, 'dist') });
