@@ -21,7 +21,6 @@ import { designInjection, type InjectionDesign } from './injection-design.ts';
 import { designValve, type SizedValve } from './mixing-design.ts';
 import { HOT_WATER_CALL, Plant, type PlantState } from './operate.ts';
 import type { PipeDesign } from './pipe-design.ts';
-import { pairOf } from './points.ts';
 import { type ChosenPumps, choosePumps, finishPump } from './pump-design.ts';
 import { designRegulating } from './regulating-design.ts';
 import { type SolvedDesign, solvedDesign } from './solved-design.ts';
@@ -45,9 +44,8 @@ export interface Sized {
   pumpPower: Figure;
   solved: SolvedDesign;
   plant: Plant;
-  /** What the source sends, and the pair of tees something hangs on. */
-  sent: number;
-  pairOf: (place: string) => number;
+  /** Kelvin that a ring main has lost before it gets to each circuit. */
+  below: number[];
 }
 
 /** Sizes everything at design flows, builds the plant from it as one network, and runs it to see what really comes. */
@@ -173,8 +171,7 @@ export function sizePlant(
       ...inspectNetwork(plant.twin.network),
     ]),
     plant,
-    sent: context.job.source.flowTemperature,
-    pairOf: (place) => pairOf(context.piping, place),
+    below: flows.map(({ place }) => (source.ring ? context.job.source.flowTemperature - source.supplyAt(place).value : 0)),
   };
 }
 
@@ -207,10 +204,8 @@ const kvAsBuilt = (place: string, built: Design | undefined): number | undefined
 
 export function sizedCircuit(flow: CircuitFlow, plant: Sized, i: number) {
   const loops = plant.loops[i] as LoopSetting[];
-  const { source } = plant;
-  const comes = source.pairs[plant.pairOf(flow.place)]?.supply.value;
   return {
-    below: comes === undefined ? 0 : plant.sent - comes,
+    below: plant.below[i] ?? 0,
     flowTemperature: flow.flowTemperature,
     returnTemperature: flow.returnTemperature,
     massFlow: flow.massFlow,

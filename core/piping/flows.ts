@@ -2,6 +2,7 @@ import { hotShare } from '../circuit/mixing.ts';
 import { type Branch, type LinkBranch, type Plan, portIdOf, type SourceBranch, type Station, stationOf } from '../plan/plan.ts';
 import type { Drawn, Feed, PortLaw, StationNumbers } from '../station/kind.ts';
 import { KINDS } from '../station/kinds.ts';
+import { together } from '../station/meeting.ts';
 
 /** What a circuit draws from where it hangs. */
 export interface Draw {
@@ -81,17 +82,8 @@ export function flowsOf(plan: Plan, numbers: Numbers): PlanFlows {
     });
     const laws = new Map<string, PortLaw>();
     for (const { port } of own) {
-      const here = own.filter((each) => each.port === port);
-      laws.set(port, (supply) => {
-        let flow = 0;
-        let heat = 0;
-        for (const { law } of here) {
-          const drawn = law(supply);
-          flow += drawn.flow;
-          heat += drawn.flow * drawn.back;
-        }
-        return { flow, back: flow > 0 ? heat / flow : supply };
-      });
+      const here = own.filter((each) => each.port === port).map(({ law }) => law);
+      laws.set(port, (supply) => together(here, supply));
     }
     return { own, laws };
   };

@@ -2,24 +2,17 @@ import { type Branch, type LinkBranch, type Plan, type SourceBranch, type Statio
 import type { Traits } from '../station/kind.ts';
 import { KINDS } from '../station/kinds.ts';
 import { Drives } from './drives.ts';
-import { type Water, watersOf } from './waters.ts';
 
-/** A plan with the questions asked of it: what stands between, who drives, which water. */
+/** A plan with the questions asked of it: what stands between, and who drives. */
 export class Piping {
   readonly plan: Plan;
   readonly drives: Drives;
   #lead: SourceBranch | null = null;
-  #waters: Water[] | null = null;
   readonly #between = new Map<SourceBranch, Station & { traits: Traits }>();
 
   constructor(plan: Plan) {
     this.plan = plan;
     this.drives = new Drives(plan);
-  }
-
-  get waters(): Water[] {
-    this.#waters ??= watersOf(this.plan);
-    return this.#waters;
   }
 
   /** @throws RangeError where nothing hangs at that place */

@@ -71,8 +71,6 @@ export interface Traits {
 export interface StationKind {
   topology: (station: Station) => Topology;
   traits: Traits;
-  /** Port that a branch from the sources comes to, where it does not say. */
-  entrance: string;
   /**
    * Steady temperatures and flows at design.
    * @param laws what hangs on each port beside the feed, by the port's id, in the order of the ports

@@ -3,7 +3,6 @@ import { together } from '../meeting.ts';
 
 /** A plate exchanger: two ways side by side that share heat and no water. */
 export const plates: StationKind = {
-  entrance: 'hot',
   traits: { decouples: true, partsWater: true, stores: false, settles: false },
   topology: (station) => {
     const [hot, cold] = [portAt(station, 'hot', 0, 1), portAt(station, 'cold', 2, 3)];

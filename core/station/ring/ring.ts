@@ -6,7 +6,6 @@ import { meet } from '../meeting.ts';
  * first pair and leaves behind the last, so each pair gets what the one before it left.
  */
 export const ring: StationKind = {
-  entrance: 'feed',
   traits: { decouples: true, partsWater: false, stores: false, settles: false },
   topology: (station) => {
     const pairs = station.ports;
