@@ -37,6 +37,8 @@ const FLUID_KINDS = ['water', 'propylene-glycol', 'ethylene-glycol'] as const;
 export const VESSEL_CONNECTIONS = ['source-return', 'source-flow'] as const;
 
 export const SEPARATION_KINDS = ['none', 'low-loss-header', 'closely-spaced-tees', 'buffer', 'plate-exchanger'] as const;
+/** Id of the pair of tees that the entries of a loop itself describe. */
+export const FIRST_PAIR = 'b';
 /** Most pairs of tees on one ring main. */
 export const MOST_PAIRS = 12;
 export const CONNECTIONS = ['two', 'three', 'four'] as const;
@@ -215,6 +217,15 @@ export const JobSchema = z
         taken.add(id);
       });
     }
+    // The first pair of tees is the loop's own and goes by this id.
+    const pairs = new Set<string>([FIRST_PAIR]);
+    job.separation.pairs.forEach(({ id }, i) => {
+      if (pairs.has(id)) {
+        const message = id === FIRST_PAIR ? `is the id of the first pair of tees; take another` : 'is used twice; leave one';
+        context.addIssue({ code: 'custom', path: ['separation', 'pairs', i, 'id'], message });
+      }
+      pairs.add(id);
+    });
     const rooms = new Set<string>();
     job.rooms.forEach((room, i) => {
       if (rooms.has(room.id))

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { ringMain } from '../../demo/ring-main.ts';
 import type { Job } from '../../model/job.ts';
+import { newPair } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
 import { readJob } from '../../model/read-job.ts';
 import { circuitNeed, sourceNeed } from '../control/weather-curve.ts';
@@ -26,6 +27,13 @@ describe('a ring main with four pairs of tees', () => {
 
   it('is a job that can be kept', () => {
     expect(readJob(JSON.parse(JSON.stringify(job)))).toMatchObject({ ok: true });
+  });
+
+  it('is refused with two pairs of one id, or one that is called as the first', () => {
+    const withPair = (id: string) => readJob(applyEdits(job, [{ at: 'separation/pairs', value: [newPair('p2'), newPair(id)] }]));
+    const [twice, first] = [withPair('p2'), withPair('b')];
+    expect(twice.ok ? '' : twice.problems.join()).toContain('is used twice; leave one');
+    expect(first.ok ? '' : first.problems.join()).toContain('is the id of the first pair of tees; take another');
   });
 
   it('gives each pair what the one before it left, by the energy balance', () => {

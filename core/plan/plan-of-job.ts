@@ -1,4 +1,4 @@
-import type { Job } from '../../model/job.ts';
+import { FIRST_PAIR, type Job } from '../../model/job.ts';
 import { type Branch, type Plan, portOf, type Station } from './plan.ts';
 
 /** The first station of a job, between its source and all else, by what its entries call it. */
@@ -20,8 +20,6 @@ export type PipedJob = Pick<Job, 'furtherSources' | 'separation' | 'distribution
 /** Ids of the stations of a job. */
 const FIRST_STATION = 'st1';
 const ZONE_BARS = 'st2';
-/** The pair of tees that the entries of the loop itself describe. */
-const FIRST_PAIR = 'b';
 const CYLINDER = 'hw';
 
 /**

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Divider from '@mui/material/Divider';
 import Typography from '@mui/material/Typography';
+import { useSnackbar } from 'notistack';
 import type { Design } from '../../core/design/design.ts';
 import { type Job, MOST_PAIRS } from '../../model/job.ts';
 import { newPair, nextId } from '../../model/new-job.ts';
@@ -22,11 +23,16 @@ const withoutPair = (job: Job, id: string): Job => ({
 export function PairsOfTees({ design }: { design: Design }) {
   const job = useJob();
   const { edit } = useEditing();
+  const { enqueueSnackbar } = useSnackbar();
   const { pairs } = job.separation;
   const figures = design.source?.pairs ?? [];
   // Who gets which water has to be worked out: the page goes on meanwhile, and what was changed since stays.
   const spread = async () => {
-    const ring = await designLane.ask((work) => work.ringOf(job));
+    const ring = await designLane.ask((work) => work.ringOf(job)).catch(() => null);
+    if (!ring) {
+      enqueueSnackbar('The ring could not be worked out; nothing was changed. Try it again.', { variant: 'error' });
+      return;
+    }
     edit('A pair of tees for each circuit', (current) => {
       const byId = new Map(ring.circuits.map((circuit) => [circuit.id, circuit]));
       return {
