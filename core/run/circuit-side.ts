@@ -55,10 +55,10 @@ export class CircuitSide {
   private slope = 1;
   private base = 0;
 
-  /** @param pair of tees it hangs on, from 0 */
-  constructor(decided: Circuit, curve: StraightCurve | null, zones: readonly RunZone[], pair = 0) {
+  /** @param at number of the take-off it hangs on */
+  constructor(decided: Circuit, curve: StraightCurve | null, zones: readonly RunZone[], at = 0) {
     this.id = decided.id;
-    this.drawn = { pair, hot: 0, round: 0, slope: 1, base: 0 };
+    this.drawn = { at, hot: 0, round: 0, slope: 1, base: 0 };
     this.decided = decided;
     this.curve = curve;
     this.supply = decided.flowTemperature;

@@ -16,7 +16,7 @@ const waterOf = (separation: Job['separation'], more: Partial<Job> = {}): PlantW
 const none = { carries: 0, share: 0 };
 const nothing = () => 0;
 /** A circuit that returns a water of its own, whatever goes to it. */
-const cold = (hot: number, back: number) => [{ pair: 0, hot, round: 0, slope: 0, base: back }];
+const cold = (hot: number, back: number) => [{ at: 0, hot, round: 0, slope: 0, base: back }];
 
 const WAYS = SEPARATION_KINDS.flatMap((kind): [string, Job['separation']][] =>
   kind === 'buffer'
@@ -112,10 +112,10 @@ describe('plates between source and circuits', () => {
     const water = new PlantWater(job, design, PER_VOLUME);
     const carries = (design.source?.massFlow.value ?? 0) * 4181;
     for (let i = 0; i < 4000; i++)
-      water.step(60, carries, [{ pair: 0, hot: carries, round: 0, slope: 1, base: -4 }], none, 0, () => carries * 4);
+      water.step(60, carries, [{ at: 0, hot: carries, round: 0, slope: 1, base: -4 }], none, 0, () => carries * 4);
     // As much flows on both sides: what the source sends stands above what the circuits get by the approach.
     expect(water.sent - water.supply).toBeGreaterThan(0.3);
     expect(water.sent - water.supply).toBeLessThan(2 * job.separation.approach + 1);
-    expect(water.sent - water.back(carries, carries)).toBeCloseTo(4, 0);
+    expect(water.sent - water.back).toBeCloseTo(4, 0);
   });
 });

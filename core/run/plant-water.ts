@@ -1,19 +1,23 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
-import { pairOf, ringPairs } from '../design/points.ts';
 import { counterflowEffectiveness } from '../network/heat.ts';
 import { Streams } from '../network/streams.ts';
+import type { Piping } from '../piping/piping.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
-import { settledJob } from '../plan/settled-job.ts';
+import { portOfPlan } from '../piping/waters.ts';
+import { type LinkBranch, type PortRef, portOf, type Station } from '../plan/plan.ts';
+import { type SettledJob, settledJob } from '../plan/settled-job.ts';
 import { usualStandingLoss } from '../plant/standing-loss.ts';
-import type { Traits } from '../station/kind.ts';
+import type { Level } from '../station/kind.ts';
+import { KINDS, topologyOf } from '../station/kinds.ts';
 import { waterOfCircuits, watersOf } from './held-moment.ts';
 import { COIL_LAYERS, type Drawn as DrawnAtTap, HotStore, STORE_LAYERS } from './hot-store.ts';
+import { takeOffsOf } from './take-offs.ts';
 
 /** What a circuit draws and gives back in a step. W/K; its water comes back at slope T + base of what goes to the circuits. */
 export interface Drawn {
-  /** Pair of tees it hangs on, from 0; 0 where there are not several. */
-  readonly pair: number;
+  /** Number of the take-off it hangs on. */
+  readonly at: number;
   hot: number;
   round: number;
   slope: number;
@@ -26,109 +30,194 @@ export interface CoilFlow {
   share: number;
 }
 
-/** Layers a buffer is counted in, top to bottom. */
+/** Layers a tank is counted in, top to bottom. */
 const LAYERS = 10;
 /** Least water of a part, m3: so that none is nothing. */
 const LEAST_VOLUME = 0.0005;
+/** J/K of a place where waters meet and none stands: next to nothing, so that it has a temperature while nothing flows. */
+const MEETING = 1e-6;
 
 /** Shares of a coil that its layers have of it: UA parted evenly. @param conductance W/K @param carries W/K */
 export const coilShare = (conductance: number, carries: number): number =>
   carries > 0 ? -Math.expm1(-conductance / COIL_LAYERS.length / carries) : 0;
 
+/** A tank in layers: its uppermost and lowest water, and W/K that each layer loses. */
+interface Tank {
+  top: number;
+  bottom: number;
+  lost: number;
+}
+
+/** Two ways side by side that share heat, by the waters they lead from and to; W/K between them. */
+interface Plates {
+  hot: PortWater;
+  cold: PortWater;
+  conductance: number;
+  coldPort: PortRef;
+}
+
+/** The waters of a port's two levels. */
+interface PortWater {
+  flow: number;
+  back: number;
+}
+
+/** Pipes between two stations: what stands in them each way, and what it carries just now, W/K. */
+interface LinkWater {
+  branch: LinkBranch;
+  at: PortWater;
+  to: PortWater;
+}
+
+/** Pipes of what hangs on a port. */
+interface OutAndHome {
+  at: PortWater;
+  /** Indices of what goes out and what comes home. */
+  out: number;
+  home: number;
+  /** W/K each of them loses. */
+  lost: number;
+}
+
 /**
- * The plant's water in as many parts as have a temperature of their own: source, the tank in its return, layers of a buffer, flow
- * and return to the circuits (of each pair of tees on a ring main), layers of the cylinder.
+ * The plant's water in as many parts as have a temperature of their own: source, the tank in its return, layers of tanks, flow and
+ * return of what hangs on each port, layers of the cylinder; between them the places where waters meet.
  */
 export class PlantWater {
   readonly streams: Streams;
+  private readonly piping: Piping;
   /** Index of each part. */
   private readonly source = 0;
   /** What the source's return flows into: a tank in its loop, else the source itself. */
   private readonly into: number;
-  private readonly top: number;
-  /** By the pair of tees; one of each where there are not several. */
-  private readonly to: readonly number[];
-  private readonly from: readonly number[];
-  /** Pair of tees that the coil of the cylinder hangs on. */
-  readonly coilAt: number;
-  /** What makes up the water that comes home from a ring main: the part it comes from and how much of it, W/K. */
-  private home: { part: number; carries: number }[] = [];
-  /** What the circuits of each pair draw in this step, W/K. */
+  private readonly sourceAt: PortWater;
+  private readonly levels = new Map<Level, number>();
+  /** Waters one below the other, each joined with the next: what enters above what is taken there goes down. */
+  private readonly rows: (readonly number[])[] = [];
+  private readonly tanks: Tank[] = [];
+  private readonly plates: Plates[] = [];
+  private readonly links: LinkWater[];
+  private readonly outs: OutAndHome[];
+  private readonly numbers: ReadonlyMap<string, number>;
+  /** What the port of each take-off gives in this step, W/K, and what enters each water less what leaves it otherwise. */
   private readonly drawnAt: Float64Array;
+  private readonly net: Float64Array;
   private readonly cylinder: number | null;
+  /** Take-off that the coil of the cylinder hangs on. */
+  readonly coilAt: number;
   private readonly hot: HotStore | null;
-  readonly layers: number;
-  private readonly between: Traits;
-  private readonly connections: Job['separation']['connections'];
-  private readonly plates: number;
-  private readonly surroundings: number;
-  private readonly perVolume: number;
-  /** W/K lost by the source's pipes, by each of flow and return to the circuits, by the buffer and by the cylinder. */
-  private readonly lostAtSource: number;
-  private readonly lostEachWay: readonly number[];
-  private readonly lostByBuffer: number;
-  private readonly lostByStore: number;
   private readonly coilLayers: number[];
   /** A view into the temperatures of all. */
   private readonly storeLayers: Float64Array;
+  private readonly tank: Tank | null;
+  /** Ports of a ring main with several pairs of tees, in order. */
+  private readonly pairs: readonly PortRef[];
+  private readonly surroundings: number;
+  private readonly perVolume: number;
+  private readonly lostAtSource: number;
+  private readonly lostByStore: number;
+  /** W/K through the source, and drawn by all that hangs on the plant, in this step. */
+  through = 0;
+  drawn = 0;
 
   /** @param perVolume J/(m3 K) */
   constructor(asEntered: Job, design: Design, perVolume: number) {
     const job = settledJob(asEntered);
-    const { source, buffer, circuits } = design;
-    const water = watersOf(job, design);
-    const volume = (value: number | undefined) => Math.max(value ?? 0, LEAST_VOLUME) * perVolume;
-    const tank = pipingOf(job).between().traits.stores ? buffer?.tank : null;
-    const inReturn = job.source.volumiser;
-    this.layers = tank ? LAYERS : 0;
-    this.into = inReturn === null ? this.source : 1;
-    this.top = this.into + 1;
     const piping = pipingOf(job);
-    const pairs = Array.from({ length: Math.max(ringPairs(piping).length, 1) }, (_, i) => i);
-    const first = this.top + this.layers;
-    this.to = pairs.map((i) => first + 2 * i);
-    this.from = pairs.map((i) => first + 2 * i + 1);
-    this.drawnAt = new Float64Array(pairs.length);
-    this.coilAt = job.hotWater ? pairOf(piping, 'hotWater') : 0;
-    const circuitsOf = pairs.map((i) => circuits.filter(({ id }) => pairOf(piping, `circuits/${id}`) === i));
-    this.cylinder = job.hotWater ? first + 2 * pairs.length : null;
-    this.hot = job.hotWater && new HotStore(job.hotWater);
-    this.coilLayers = this.cylinder === null ? [] : COIL_LAYERS.map((layer) => (this.cylinder as number) + layer);
-    this.between = pipingOf(job).between().traits;
-    this.connections = job.separation.connections;
-    this.plates = source?.exchanger?.conductance.value ?? 0;
-    this.surroundings = job.site.pipeSurroundings;
+    const { source } = design;
+    const water = watersOf(job, design);
+    const holds: number[] = [];
+    const part = (volume: number): number => holds.push(Math.max(volume, LEAST_VOLUME) * perVolume) - 1;
+    const meeting = (): number => holds.push(MEETING) - 1;
+    this.piping = piping;
     this.perVolume = perVolume;
-    this.streams = new Streams(
-      [
-        volume(water.source),
-        ...(inReturn === null ? [] : [volume(water.tank)]),
-        ...Array.from({ length: this.layers }, () => volume(water.buffer / LAYERS)),
-        ...circuitsOf.flatMap((own) => {
-          const { runs, emitters } = waterOfCircuits(design, own);
-          // What stands in emitters comes back with their return.
-          return [volume(runs / 2), volume(runs / 2 + emitters)];
-        }),
-        ...(job.hotWater ? Array.from({ length: STORE_LAYERS }, () => volume((job.hotWater?.volume ?? 0) / STORE_LAYERS)) : []),
-      ],
-      job.source.flowTemperature - job.source.temperatureDifference / 2,
-    );
-    const store = this.cylinder ?? 0;
-    this.storeLayers = this.streams.temperature.subarray(store, this.cylinder === null ? store : store + STORE_LAYERS);
-    if (job.hotWater) this.storeLayers.fill(job.hotWater.storeTemperature);
+    this.surroundings = job.site.pipeSurroundings;
+    part(water.source);
+    this.into = job.source.volumiser === null ? this.source : part(water.tank);
+    for (const station of piping.plan.stations) this.gather(station, job, design, part, meeting);
+    this.sourceAt = this.portWater(piping.lead.at);
+    const offs = takeOffsOf(piping);
+    this.numbers = new Map(offs.flatMap(({ places }, i) => places.map((place): [string, number] => [place, i])));
     const perKelvin = (heat: number, at: number) => (at > this.surroundings ? heat / (at - this.surroundings) : 0);
     const mean = source ? (job.source.flowTemperature + source.returnTemperature.value) / 2 : 0;
-    this.lostAtSource = perKelvin(source?.runHeat.value ?? 0, job.source.flowTemperature);
-    this.lostEachWay = circuitsOf.map(
-      (own) =>
-        perKelvin(
-          own.reduce((sum, { sized }) => sum + (sized?.runHeat.value ?? 0), 0),
-          mean,
-        ) / 2,
+    this.outs = offs.map(({ at, places }) => {
+      const own = design.circuits.filter(({ id }) => places.includes(`circuits/${id}`));
+      const { runs, emitters } = waterOfCircuits(design, own);
+      const lost = own.reduce((sum, { sized }) => sum + (sized?.runHeat.value ?? 0), 0);
+      // What stands in emitters comes back with their return.
+      return { at: this.portWater(at), out: part(runs / 2), home: part(runs / 2 + emitters), lost: perKelvin(lost, mean) / 2 };
+    });
+    this.coilAt = this.numbers.get('hotWater') ?? 0;
+    this.links = piping.plan.branches.flatMap((branch) =>
+      branch.kind === 'link' && !this.numbers.has(branch.place)
+        ? [{ branch, at: this.portWater(branch.at), to: this.portWater(branch.to) }]
+        : [],
     );
-    const standing = (entered: number | 'auto', held: number) => (entered === 'auto' ? usualStandingLoss(held) : entered);
-    this.lostByBuffer = tank ? standing(job.separation.standingLoss, tank.volume.value) : 0;
-    this.lostByStore = job.hotWater ? standing(job.hotWater.standingLoss, job.hotWater.volume) : 0;
+    const { hotWater } = job;
+    this.cylinder = hotWater ? holds.length : null;
+    if (hotWater) for (let i = 0; i < STORE_LAYERS; i++) part(hotWater.volume / STORE_LAYERS);
+    this.hot = hotWater && new HotStore(hotWater);
+    this.coilLayers = this.cylinder === null ? [] : COIL_LAYERS.map((layer) => (this.cylinder as number) + layer);
+    this.streams = new Streams(holds, job.source.flowTemperature - job.source.temperatureDifference / 2);
+    this.drawnAt = new Float64Array(offs.length);
+    this.net = new Float64Array(holds.length);
+    const store = this.cylinder ?? 0;
+    this.storeLayers = this.streams.temperature.subarray(store, this.cylinder === null ? store : store + STORE_LAYERS);
+    if (hotWater) this.storeLayers.fill(hotWater.storeTemperature);
+    this.tank = this.tanks[0] ?? null;
+    this.pairs = ringPorts(piping);
+    this.lostAtSource = perKelvin(source?.runHeat.value ?? 0, job.source.flowTemperature);
+    this.lostByStore = hotWater ? standing(hotWater.standingLoss, hotWater.volume) : 0;
+  }
+
+  /** Lays out the waters of a station, from the top. */
+  private gather(
+    station: Station,
+    job: SettledJob,
+    design: Design,
+    part: (volume: number) => number,
+    meeting: () => number,
+  ): void {
+    const { traits } = KINDS[station.kind];
+    if (traits.partsWater && traits.stores) return;
+    const { levels, joined, ports } = topologyOf(station);
+    const tank = traits.stores ? tankOf(station, job, design) : null;
+    if (tank) {
+      const [upper, lower] = levels as [Level, Level];
+      // Pipes of their own lead all water through the tank; shared ones only what is left over.
+      const above = tank.connections === 'four' ? [] : [meeting()];
+      const layers = Array.from({ length: LAYERS }, () => part(tank.volume / LAYERS));
+      const below = tank.connections === 'two' ? [meeting()] : [];
+      const row = [...above, ...layers, ...below];
+      this.levels.set(upper, row[0] as number);
+      this.levels.set(lower, row.at(-1) as number);
+      this.rows.push(row);
+      const [top, bottom] = [layers[0] as number, layers.at(-1) as number];
+      this.tanks.push({ top, bottom, lost: standing(tank.standingLoss, tank.volume) / LAYERS });
+      return;
+    }
+    for (const level of levels) this.levels.set(level, meeting());
+    if (joined.length > 0) this.rows.push(levels.map((level) => this.levels.get(level) as number));
+    if (traits.partsWater) {
+      const [hot, cold] = ports.map(({ ref }) => this.portWater(ref)) as [PortWater, PortWater];
+      const conductance = conductanceOf(station, design);
+      this.plates.push({ hot, cold, conductance, coldPort: (ports[1] as { ref: PortRef }).ref });
+    }
+  }
+
+  private portWater(ref: PortRef): PortWater {
+    const port = portOfPlan(this.piping.plan, ref);
+    if (!port) throw new RangeError(`nothing can hang on ${ref}`);
+    return { flow: this.levels.get(port.flow) as number, back: this.levels.get(port.back) as number };
+  }
+
+  /** Number of the take-off that a circuit or the cylinder hangs on. */
+  takeOff(place: string): number {
+    return this.numbers.get(place) ?? 0;
+  }
+  /** How many take-offs there are. */
+  get takeOffs(): number {
+    return this.outs.length;
   }
 
   private at(part: number): number {
@@ -142,31 +231,27 @@ export class PlantWater {
   get supply(): number {
     return this.supplyAt(0);
   }
-  /** Of the circuits on a pair of tees. */
-  supplyAt(pair: number): number {
-    return this.at(this.to[pair] as number);
+  /** What goes out from a take-off. */
+  supplyAt(takeOff: number): number {
+    return this.at((this.outs[takeOff] as OutAndHome).out);
   }
-  /** What the circuits send home together. */
+  /** What comes home to all that feeds the take-offs: behind the last pair of a ring main, else from the pipes themselves. */
   get returned(): number {
-    const { home } = this;
-    let carries = 0;
-    let heat = 0;
-    for (const each of home) {
-      carries += each.carries;
-      heat += each.carries * this.at(each.part);
-    }
-    return carries > 0 ? heat / carries : this.at(this.from.at(-1) as number);
+    if (this.pairs.length > 0) return this.at(this.portWater(this.pairs.at(-1) as PortRef).back);
+    return this.at((this.outs.at(-1) as OutAndHome).home);
   }
-  /** How many pairs of tees there are; 1 without any. */
-  get pairs(): number {
-    return this.to.length;
+  /** What each pair of tees of a ring main gets, degrees C; empty where there are not several. */
+  get atPairs(): number[] {
+    return this.pairs.map((ref) => {
+      const water = this.portWater(ref);
+      const own = this.outs.find(({ at }) => at.flow === water.flow);
+      return this.at(own ? own.out : water.flow);
+    });
   }
-  private get several(): boolean {
-    return this.to.length > 1;
-  }
-  /** Where the sensor sits that leads the source: half way up a buffer, else in the water it sends (common practice). */
+  /** Where the sensor sits that leads the source: half way up a tank, else in the water it sends (common practice). */
   get led(): number {
-    return this.layers > 0 ? this.at(this.top + Math.floor(this.layers / 2)) : this.sent;
+    const { tank } = this;
+    return tank ? this.at(tank.top + Math.floor((tank.bottom - tank.top + 1) / 2)) : this.sent;
   }
   /** What the sensor of the cylinder finds, half way up. */
   get store(): number | null {
@@ -179,27 +264,19 @@ export class PlantWater {
     return coldest;
   }
   get layerTemperatures(): number[] {
-    return Array.from({ length: this.layers }, (_, i) => this.at(this.top + i));
+    const { tank } = this;
+    return tank ? Array.from({ length: tank.bottom - tank.top + 1 }, (_, i) => this.at(tank.top + i)) : [];
+  }
+  get hasTank(): boolean {
+    return this.tank !== null;
   }
   /** Smallest water that the source's own loop holds, J/K. */
   get atSource(): number {
     return this.streams.capacityOf(this.source) + (this.into === this.source ? 0 : this.streams.capacityOf(this.into));
   }
-  /** What comes back to the source: from a tank in its return, through a buffer its lowest layer, else the return with what goes round. */
-  back(source: number, beyond: number): number {
-    if (this.into !== this.source) return this.at(this.into);
-    if (this.several) return this.returned;
-    const lowest = this.top + this.layers - 1;
-    if (this.layers > 0 && this.connections !== 'two') return this.at(lowest);
-    if (this.between.partsWater) {
-      const least = Math.min(source, beyond);
-      return least > 0
-        ? this.sent - (counterflowEffectiveness(this.plates, source, beyond) * least * (this.sent - this.returned)) / source
-        : this.sent;
-    }
-    const short = Math.max(source - beyond, 0);
-    const round = this.layers > 0 ? this.at(lowest) : this.sent;
-    return source > 0 ? ((source - short) * this.returned + short * round) / source : this.returned;
+  /** What comes back to the source: from a tank in its return, else from where its pipes end. */
+  get back(): number {
+    return this.into === this.source ? this.at(this.sourceAt.back) : this.at(this.into);
   }
 
   /** J held by all of it but the cylinder, and by that. */
@@ -242,41 +319,39 @@ export class PlantWater {
     immersion: number,
     powerFor: (idle: number, perWatt: number) => number,
   ): Moved {
-    const { streams, to, from, coilAt, drawnAt, cylinder, surroundings, top } = this;
+    const { streams, outs, coilAt, drawnAt, cylinder, surroundings, tanks } = this;
     streams.begin(seconds);
     streams.heatAt(this.source);
     drawnAt.fill(0);
     drawnAt[coilAt] = coil.carries;
-    for (const { pair, hot, round } of circuits) drawnAt[pair] = (drawnAt[pair] as number) + hot + round;
-    const beyond = circuits.reduce((sum, { hot, round }) => sum + hot + round, coil.carries);
-    // Without separation what the circuits draw passes the source.
-    if (this.several) this.goRound(source);
-    else this.join(!this.between.decouples ? beyond : source, beyond);
-    for (const { pair, hot, round, slope, base } of circuits) {
-      if (hot > 0) streams.line(to[pair] as number, from[pair] as number, hot, slope, base);
-      if (round > 0) streams.flow(to[pair] as number, from[pair] as number, round);
+    for (const { at, hot, round } of circuits) drawnAt[at] = (drawnAt[at] as number) + hot + round;
+    this.join(source);
+    for (const { at, hot, round, slope, base } of circuits) {
+      const { out, home } = outs[at] as OutAndHome;
+      if (hot > 0) streams.line(out, home, hot, slope, base);
+      if (round > 0) streams.flow(out, home, round);
     }
+    const charged = outs[coilAt] as OutAndHome;
     // The coil's water comes back as warm as the layers leave it; what it gives is in them.
-    if (coil.carries > 0)
-      streams.coilThrough(to[coilAt] as number, from[coilAt] as number, this.coilLayers, coil.carries, coil.share);
+    if (coil.carries > 0) streams.coilThrough(charged.out, charged.home, this.coilLayers, coil.carries, coil.share);
     streams.lose(this.source, this.lostAtSource, surroundings);
-    this.lostEachWay.forEach((lost, i) => {
-      streams.lose(to[i] as number, lost, surroundings);
-      streams.lose(from[i] as number, lost, surroundings);
-    });
-    for (let i = 0; i < this.layers; i++) streams.lose(top + i, this.lostByBuffer / this.layers, surroundings);
+    for (const { out, home, lost } of outs) {
+      streams.lose(out, lost, surroundings);
+      streams.lose(home, lost, surroundings);
+    }
+    for (const { top, bottom, lost } of tanks) for (let i = top; i <= bottom; i++) streams.lose(i, lost, surroundings);
     if (cylinder !== null) {
       for (let i = 0; i < STORE_LAYERS; i++) streams.lose(cylinder + i, this.lostByStore / STORE_LAYERS, surroundings);
       if (immersion > 0) for (const layer of this.coilLayers) streams.put(layer, immersion / this.coilLayers.length);
     }
     const power = streams.end(this.source, powerFor);
     const above = (part: number) => this.at(part) - surroundings;
-    const pipes = this.lostEachWay.reduce(
-      (sum, lost, i) => sum + lost * (above(to[i] as number) + above(from[i] as number)),
+    const pipes = outs.reduce(
+      (sum, { out, home, lost }) => sum + lost * (above(out) + above(home)),
       this.lostAtSource * above(this.source),
     );
-    let standing = 0;
-    for (let i = 0; i < this.layers; i++) standing += (this.lostByBuffer / this.layers) * above(top + i);
+    let standingLoss = 0;
+    for (const { top, bottom, lost } of tanks) for (let i = top; i <= bottom; i++) standingLoss += lost * above(i);
     let ofStore = 0;
     if (cylinder !== null)
       for (let i = 0; i < STORE_LAYERS; i++) ofStore += (this.lostByStore / STORE_LAYERS) * above(cylinder + i);
@@ -285,96 +360,106 @@ export class PlantWater {
     if (coil.carries > 0) for (const layer of this.coilLayers) water -= coil.share * (water - this.at(layer));
     const intoStore = coil.carries * (atCoil - water);
     // What each circuit's water lost on its way, at the temperatures of the step.
-    const given = circuits.map(({ pair, hot, slope, base }) => {
-      const supply = this.supplyAt(pair);
+    const given = circuits.map(({ at, hot, slope, base }) => {
+      const supply = this.supplyAt(at);
       return hot * (supply - (slope * supply + base));
     });
-    if (this.layers > 0) streams.turnOver(top, top + this.layers - 1);
+    for (const { top, bottom } of tanks) streams.turnOver(top, bottom);
     if (cylinder !== null) streams.turnOver(cylinder, cylinder + STORE_LAYERS - 1);
-    return { power, pipes, standing, ofStore, intoStore, given };
+    return { power, pipes, standing: standingLoss, ofStore, intoStore, given };
   }
 
-  /**
-   * Streams round a ring main: each pair takes from what comes to it, whoever that water is from, and gives its return back into it;
-   * where it draws more than comes, the rest is its own return that turns round.
-   */
-  private goRound(source: number): void {
-    const { streams, to, from, into, drawnAt } = this;
-    let stream = source > 0 ? [{ part: this.source as number, carries: source }] : [];
-    for (let pair = 0; pair < to.length; pair++) {
-      const drawn = drawnAt[pair] as number;
-      const out = to[pair] as number;
-      const home = from[pair] as number;
-      const taken = Math.min(drawn, source);
-      const share = source > 0 ? taken / source : 0;
-      if (drawn > taken) streams.flow(home, out, drawn - taken);
-      if (taken <= 0) continue;
-      for (const each of stream) streams.flow(each.part, out, each.carries * share);
-      stream = stream.filter(() => share < 1).map(({ part, carries }) => ({ part, carries: carries * (1 - share) }));
-      stream.push({ part: home, carries: taken });
+  /** Streams between the source, the stations and what hangs on them; whatever joined waters have left over goes along their row. */
+  private join(source: number): void {
+    const { streams, outs, drawnAt, net, piping, links, into, sourceAt } = this;
+    net.fill(0);
+    this.drawn = 0;
+    outs.forEach(({ at, out, home }, i) => {
+      const carries = drawnAt[i] as number;
+      this.drawn += carries;
+      this.lead(at, out, home, carries);
+    });
+    // Where nothing parts the two, what hangs there draws through what feeds it.
+    this.through = piping.between().traits.decouples ? source : this.drawnFrom(piping.lead.at);
+    if (this.through > 0) {
+      streams.flow(this.source, sourceAt.flow, this.through);
+      streams.flow(sourceAt.back, into, this.through);
+      if (into !== this.source) streams.flow(into, this.source, this.through);
+      this.gains(sourceAt.flow, this.through);
+      this.gains(sourceAt.back, -this.through);
     }
-    for (const { part, carries } of stream) if (part !== into) streams.flow(part, into, carries);
-    this.home = stream;
-  }
-
-  /** Streams between source, separation and circuits. */
-  private join(source: number, beyond: number): void {
-    const { streams, between, connections, layers, into, top } = this;
-    const toCircuits = this.to[0] as number;
-    const fromCircuits = this.from[0] as number;
-    const bottom = top + layers - 1;
-    if (into !== this.source && source > 0) streams.flow(into, this.source, source);
-    if (between.partsWater) {
-      if (beyond > 0) streams.flow(fromCircuits, toCircuits, beyond);
+    for (const { branch, at, to } of links) {
+      const carries = this.drawnFrom(branch.to);
+      this.lead(at, to.flow, to.back, carries);
+      this.gains(to.flow, carries);
+      this.gains(to.back, -carries);
+    }
+    for (const { hot, cold, conductance, coldPort } of this.plates) {
+      // As much as enters on a side leaves it again.
+      const enters = Math.max(net[hot.flow] as number, 0);
+      const beyond = this.drawnFrom(coldPort);
       const moved =
-        source > 0 && beyond > 0 ? counterflowEffectiveness(this.plates, source, beyond) * Math.min(source, beyond) : 0;
+        enters > 0 && beyond > 0 ? counterflowEffectiveness(conductance, enters, beyond) * Math.min(enters, beyond) : 0;
       // Counterflow: heat goes from the water that enters on one side to what leaves on the other.
-      if (into === this.source) streams.pass(this.source, fromCircuits, toCircuits, moved);
-      else if (source > 0) streams.plates(this.source, into, fromCircuits, toCircuits, source, moved);
-      return;
+      if (enters > 0) streams.plates(hot.flow, hot.back, cold.back, cold.flow, enters, moved);
+      if (beyond > 0) streams.flow(cold.back, cold.flow, beyond);
     }
-    const both = Math.min(source, beyond);
-    const down = Math.max(source - beyond, 0);
-    const up = Math.max(beyond - source, 0);
-    if (layers === 0) {
-      // What goes round through the header leaves source, or circuits, as it found them.
-      if (both > 0) {
-        streams.flow(this.source, toCircuits, both);
-        streams.flow(fromCircuits, into, both);
+    for (const row of this.rows) {
+      let down = 0;
+      for (let i = 0; i + 1 < row.length; i++) {
+        const [upper, lower] = [row[i] as number, row[i + 1] as number];
+        down += net[upper] as number;
+        if (down > 0) streams.flow(upper, lower, down);
+        else if (down < 0) streams.flow(lower, upper, -down);
       }
-      if (up > 0) streams.flow(fromCircuits, toCircuits, up);
-      if (down > 0 && into !== this.source) streams.flow(this.source, into, down);
-      return;
     }
-    // Pipes of their own lead all water through the tank; shared ones only what is left over.
-    const flowThrough = connections === 'four';
-    const returnThrough = connections !== 'two';
-    if (flowThrough) {
-      streams.flow(this.source, top, source);
-      streams.flow(top, toCircuits, beyond);
-    } else {
-      streams.flow(this.source, toCircuits, both);
-      streams.flow(this.source, top, down);
-      streams.flow(top, toCircuits, up);
-    }
-    if (returnThrough) {
-      streams.flow(fromCircuits, bottom, beyond);
-      streams.flow(bottom, into, source);
-    } else {
-      streams.flow(fromCircuits, into, both);
-      streams.flow(fromCircuits, bottom, up);
-      streams.flow(bottom, into, down);
-    }
-    for (let i = top; i < bottom; i++) {
-      if (down > 0) streams.flow(i, i + 1, down);
-      if (up > 0) streams.flow(i + 1, i, up);
-    }
+  }
+
+  /** Counts what enters a water, W/K, besides what goes along its row. */
+  private gains(water: number, carries: number): void {
+    this.net[water] = (this.net[water] as number) + carries;
+  }
+
+  /** Water that a port gives to two others, out and home. */
+  private lead(at: PortWater, out: number, home: number, carries: number): void {
+    if (carries <= 0) return;
+    this.streams.flow(at.flow, out, carries);
+    this.streams.flow(home, at.back, carries);
+    this.gains(at.flow, -carries);
+    this.gains(at.back, carries);
+  }
+
+  /** What hangs on a port takes from it, W/K. */
+  private drawnFrom(ref: PortRef): number {
+    const { flow } = this.portWater(ref);
+    let sum = 0;
+    this.outs.forEach(({ at }, i) => {
+      if (at.flow === flow) sum += this.drawnAt[i] as number;
+    });
+    for (const { branch, at } of this.links) if (at.flow === flow) sum += this.drawnFrom(branch.to);
+    return sum;
   }
 }
 
+/** Ports of a ring main with several pairs of tees. */
+const ringPorts = ({ plan }: Piping): PortRef[] =>
+  plan.stations.flatMap(({ id, kind, ports }) =>
+    kind === 'ring' && ports.length > 1 ? ports.map((port) => portOf(id, port.id)) : [],
+  );
+
+const standing = (entered: number | 'auto', volume: number) => (entered === 'auto' ? usualStandingLoss(volume) : entered);
+
+/** A tank as it was designed; null where none came of it. */
+function tankOf(_: Station, { separation }: SettledJob, { buffer }: Design) {
+  const volume = buffer?.tank?.volume.value;
+  return volume === undefined ? null : { volume, connections: separation.connections, standingLoss: separation.standingLoss };
+}
+
+const conductanceOf = (_: Station, { source }: Design): number => source?.exchanger?.conductance.value ?? 0;
+
 /**
- * What moved in a step, W: from the source, into pipes' surroundings, out of the buffer and out of the cylinder into theirs, into
- * the cylinder, out of the water of each circuit.
+ * What moved in a step, W: from the source, into pipes' surroundings, out of tanks and out of the cylinder into theirs, into the
+ * cylinder, out of the water of each circuit.
  */
 export interface Moved {
   power: number;

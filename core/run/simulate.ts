@@ -2,7 +2,6 @@ import type { Job } from '../../model/job.ts';
 import { circuitNeed, type StraightCurve, sentAt, settledCurve, sourceNeed } from '../control/weather-curve.ts';
 import type { Design } from '../design/design.ts';
 import { HOT_WATER_CALL, type Plant } from '../design/operate.ts';
-import { pairOf } from '../design/points.ts';
 import { ladder } from '../emitter/ladder.ts';
 import { fluidOf, fluidState } from '../fluid/fluid.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
@@ -105,15 +104,15 @@ class Run {
     this.zoneSteps = this.zones.map((zone) => zoneStep(zone, settings.step));
     const rungs = ladder(job);
     this.sourceCurve = job.source.curve && settledCurve(job.source.curve, sourceNeed(job, design.circuits, rungs));
+    this.water = new PlantWater(job, design, fluid.density * fluid.specificHeat);
     this.circuits = job.circuits.flatMap((decided) => {
       const designed = design.circuits.find((each) => each.id === decided.id);
       if (!designed || !this.zones.some((zone) => zone.circuitId === decided.id)) return [];
       const curve = decided.curve && settledCurve(decided.curve, circuitNeed(job, designed, rungs));
-      return [new CircuitSide(decided, curve, this.zones, pairOf(pipingOf(job), `circuits/${decided.id}`))];
+      return [new CircuitSide(decided, curve, this.zones, this.water.takeOff(`circuits/${decided.id}`))];
     });
     this.sinks = this.zones.map(() => ({ room: 0, floor: 0, open: 1 }));
     this.book = new FlowBook(plant, pipingOf(job).between().traits.decouples && !pipingOf(job).sharedLink);
-    this.water = new PlantWater(job, design, fluid.density * fluid.specificHeat);
     this.sources = new Dispatch(job, design, Math.min(settings.sun / USUAL_SUN, 1));
     const { hotWater } = job;
     const swing = rulebookOf(job).rules.storeSwing.limit;
@@ -333,7 +332,7 @@ class Run {
       wanted,
       toCircuits: water.supply,
       fromCircuits: water.returned,
-      pairs: water.pairs > 1 ? Array.from({ length: water.pairs }, (_, i) => water.supplyAt(i)) : [],
+      pairs: water.atPairs,
       store: water.store,
       coilBack: moved.coilBack,
       layers: water.layerTemperatures,

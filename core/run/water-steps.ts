@@ -63,7 +63,7 @@ export interface StepMoved {
 /** The water of the plant and its sources through a step, in one piece where nothing stops or starts, else in short ones. */
 export class WaterSteps {
   private readonly job: SettledJob;
-  /** Water that goes to the circuits of each pair of tees, degrees C. */
+  /** Water that goes out from each take-off, degrees C. */
   private readonly sentTo: Float64Array;
   private readonly water: PlantWater;
   private readonly circuits: readonly CircuitSide[];
@@ -101,7 +101,7 @@ export class WaterSteps {
     this.draws = circuits.map(({ drawn }) => drawn);
     this.temperatures = water.streams.snapshot();
     this.supplies = new Float64Array(circuits.length);
-    this.sentTo = new Float64Array(water.pairs);
+    this.sentTo = new Float64Array(water.takeOffs);
   }
 
   /** @param seconds of the step */
@@ -217,22 +217,16 @@ export class WaterSteps {
     coilFlow.carries = flows.coil * specificHeat;
     coilFlow.share = coilShare(this.coil, coilFlow.carries);
     const { sentTo } = this;
-    for (let pair = 0; pair < sentTo.length; pair++) sentTo[pair] = water.supplyAt(pair);
+    for (let at = 0; at < sentTo.length; at++) sentTo[at] = water.supplyAt(at);
     if (rounds > 1) water.streams.keep();
     for (let round = 1; ; round++) {
       for (let c = 0; c < circuits.length; c++) {
         const circuit = circuits[c] as CircuitSide;
-        circuit.set(
-          flows.circuits.get(circuit.id),
-          sentTo[circuit.drawn.pair] as number,
-          mixes[c] as number,
-          sinks,
-          specificHeat,
-        );
+        circuit.set(flows.circuits.get(circuit.id), sentTo[circuit.drawn.at] as number, mixes[c] as number, sinks, specificHeat);
       }
       this.moved = water.step(seconds, carriesSource, this.draws, coilFlow, immersion, this.power);
       if (round === rounds) break;
-      for (let pair = 0; pair < sentTo.length; pair++) sentTo[pair] = water.supplyAt(pair);
+      for (let at = 0; at < sentTo.length; at++) sentTo[at] = water.supplyAt(at);
       water.streams.recall();
     }
   }
@@ -247,18 +241,15 @@ export class WaterSteps {
   ): number {
     const { water, circuits, specificHeat, sources, moved, draws, coilFlow, share } = this;
     let given = 0;
-    let beyond = coilFlow.carries;
     for (let c = 0; c < circuits.length; c++) {
       const heat = moved.given[c] as number;
       const draw = draws[c] as Drawn;
       const moment = whole.moments[c] as CircuitMoment;
       given += heat;
-      beyond += draw.hot + draw.round;
       whole.given[c] = (whole.given[c] as number) + heat * seconds;
-      (circuits[c] as CircuitSide).after(heat, water.supplyAt(draw.pair), specificHeat, seconds, whole.intoZones, moment);
+      (circuits[c] as CircuitSide).after(heat, water.supplyAt(draw.at), specificHeat, seconds, whole.intoZones, moment);
     }
-    const through = !pipingOf(this.job).between().traits.decouples ? beyond : share * flows.source * specificHeat;
-    const back = water.back(through, beyond);
+    const { through, drawn: beyond, back } = water;
     const made = moved.power * seconds;
     whole.power += made;
     whole.pipes += moved.pipes * seconds;
@@ -290,7 +281,7 @@ export class WaterSteps {
   private sourceShare(flows: BookedFlows): number {
     const { source, controls } = this.job;
     if (!pipingOf(this.job).between().traits.decouples || flows.source <= 0) return 1;
-    if (this.water.layers > 0 && !this.sources.lead.run.pumps(controls.overrun) && !this.sources.on) return 0;
+    if (this.water.hasTank && !this.sources.lead.run.pumps(controls.overrun) && !this.sources.on) return 0;
     if (source.pumpControl !== 'constant-difference') return 1;
     const asked = this.output / (this.specificHeat * Math.max(source.temperatureDifference, 1));
     return Math.min(Math.max(asked / flows.source, LEAST_SPEED), 1);
