@@ -46,6 +46,8 @@ export const withEveryEmitter = (job: Job, ids: readonly string[]): Job => ({
 export function placeWith(pattern: string, room: string, circuit: string): string {
   if (pattern.includes('sections')) return pattern.replace('*', circuit).replace('*', 'piece');
   if (pattern.startsWith('separation/pairs')) return pattern.replace('*', 'p2');
+  if (pattern.startsWith('stations')) return pattern.replace('*', 'x1').replace('*', 'p2');
+  if (pattern.startsWith('links')) return pattern.replace('*', 'l2');
   if (pattern.startsWith('furtherSources')) return pattern.replace('*', 'f1');
   if (pattern.startsWith('source/points')) return pattern.replace('*', 'p1');
   const field = pattern.split('/')[4] ?? '';

@@ -18,11 +18,11 @@ export function ringMain(): Job {
       temperatureDifference: 15,
       components: ['relief-valve', 'air-separator', 'isolating-valve'],
     },
-    hotWater: { ...USUAL_CYLINDER, flowTemperature: 75, pair: null },
+    hotWater: { ...USUAL_CYLINDER, flowTemperature: 75, at: null },
     safety: { ...base.safety, filling: 'protected', discharge: 'drain' },
   };
-  const circuit = (id: string, name: string, pair: string | null, fields: Parameters<typeof newCircuit>[2]) =>
-    newCircuit(id, job, { name, pair, ...fields });
+  const circuit = (id: string, name: string, at: `st1/${string}` | null, fields: Parameters<typeof newCircuit>[2]) =>
+    newCircuit(id, job, { name, at, ...fields });
   const rooms = (circuitId: string, loads: readonly number[]) =>
     loads.map((heatLoad, i) =>
       newRoom(`${circuitId}r${i + 1}`, {
@@ -37,9 +37,9 @@ export function ringMain(): Job {
     ...job,
     circuits: [
       circuit('c1', 'Air heaters', null, { emitters: 'air-units', flowTemperature: 75, temperatureDifference: 15 }),
-      circuit('c2', 'Classrooms', 'p2', { flowTemperature: 68.5, temperatureDifference: 15 }),
-      circuit('c3', 'Corridors', 'p3', { connection: 'mixed', flowTemperature: 55, temperatureDifference: 10 }),
-      circuit('c4', 'Nursery floor', 'p4', {
+      circuit('c2', 'Classrooms', 'st1/p2', { flowTemperature: 68.5, temperatureDifference: 15 }),
+      circuit('c3', 'Corridors', 'st1/p3', { connection: 'mixed', flowTemperature: 55, temperatureDifference: 10 }),
+      circuit('c4', 'Nursery floor', 'st1/p4', {
         emitters: 'floor',
         connection: 'mixed',
         mixing: 'injection-variable',

@@ -103,7 +103,7 @@ const house: Job = {
       sections: [],
       bypass: null,
       zones: 'rooms',
-      pair: null,
+      at: null,
       height: 0.5,
     },
     {
@@ -137,7 +137,7 @@ const house: Job = {
       sections: [],
       bypass: null,
       zones: 'circuit',
-      pair: null,
+      at: null,
       height: 3,
     },
     {
@@ -171,7 +171,7 @@ const house: Job = {
       sections: [],
       bypass: null,
       zones: 'circuit',
-      pair: null,
+      at: null,
       height: 6,
     },
     {
@@ -205,7 +205,7 @@ const house: Job = {
       sections: [],
       bypass: null,
       zones: 'circuit',
-      pair: null,
+      at: null,
       height: 0.5,
     },
   ],
@@ -238,7 +238,7 @@ const house: Job = {
   distribution: NO_SHARED_PUMP,
   ownPumps: [],
   hotWater: {
-    pair: null,
+    at: null,
     volume: 0.25,
     coldTemperature: 10,
     storeTemperature: 48,
@@ -264,6 +264,8 @@ const house: Job = {
     temperingValve: true,
   },
   separation: newSeparation('low-loss-header'),
+  stations: [],
+  links: [],
   vessel: { volume: 'auto', staticHeight: 7.5, reliefPressure: 300_000, fillTemperature: 10, connection: 'source-return' },
   safety: { filling: 'protected', discharge: 'drain', reliefCapacity: 50_000, heatDump: false, fromVented: false },
   controls: { ...USUAL_CONTROLS, isolator: 'switch' },

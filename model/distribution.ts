@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { Control } from './piping.ts';
 import { autoOr, Id, Name, quantity, temperature, text } from './schema-parts.ts';
 import { SOURCE_KINDS } from './source.ts';
+import { PortAt } from './station.ts';
 
 /** What moves the water of the direct circuits: a pump in each, or one for all with a valve in each. */
 export const DISTRIBUTIONS = ['pumps', 'valves'] as const;
@@ -41,6 +42,8 @@ export const FurtherSourceSchema = z.strictObject({
   price: quantity('furtherSources/*/price').nullable(),
   emission: quantity('furtherSources/*/emission').nullable(),
   pump: text(40),
+  /** Port of a station that it hangs on; null for beside the first source. */
+  at: PortAt.nullable(),
   /**
    * Kelvin between its water and that of the plant where a plate exchanger parts them; null where it is the same water.
    */

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { placeWith, withEveryEmitter } from '../demo/every-emitter.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import { boundsProblem, FIELDS, type Field, fieldAt } from './fields.ts';
-import { newPair } from './new-job.ts';
+import { newLink, newPair, newStation } from './new-job.ts';
 import { applyEdits, valueAt } from './place.ts';
 import { UNIT_CHOICES } from './quantities.ts';
 import { readJob } from './read-job.ts';
@@ -11,6 +11,8 @@ const job = {
   ...withEveryEmitter(thistleMill, ['r2']),
   // A further pair of tees, so that every field has its place.
   separation: { ...thistleMill.separation, pairs: [newPair('p2')] },
+  stations: [newStation('x1', 'closely-spaced-tees', { pairs: [newPair('p2')] })],
+  links: [newLink('l2', 'st1/b', 'x1/feed')],
 };
 const PLACES = Object.keys(FIELDS) as (keyof typeof FIELDS)[];
 /** A place of the demo job for a pattern with `*`. */
@@ -59,6 +61,8 @@ describe('every field of the job', () => {
       'furtherSources/*/leastOutput',
       'hotWater/run/insulation',
       'hotWater/standingLoss',
+      'links/*/run/insulation',
+      'links/*/temperatureDifference',
       'rooms/*/emitters/*/heatTransfer',
       'rooms/*/emitters/*/loops',
       'rooms/*/emitters/*/share',
@@ -84,6 +88,15 @@ describe('every field of the job', () => {
       'source/run/insulation',
       'source/temperatureDifference',
       'source/waterContent',
+      'stations/*/after',
+      'stations/*/before',
+      'stations/*/bore',
+      'stations/*/pairs/*/after',
+      'stations/*/pairs/*/before',
+      'stations/*/pairs/*/spacing',
+      'stations/*/spacing',
+      'stations/*/standingLoss',
+      'stations/*/volume',
       'vessel/volume',
     ]);
   });

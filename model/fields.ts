@@ -6,6 +6,7 @@ import { FIRING_FIELDS } from './firing-fields.ts';
 import { HOT_WATER_FIELDS } from './hot-water-fields.ts';
 import { PIPE_FIELDS } from './pipe-fields.ts';
 import { PLANT_FIELDS } from './plant-fields.ts';
+import { STATION_FIELDS } from './station-fields.ts';
 
 export type { Field } from './field.ts';
 
@@ -230,22 +231,9 @@ export const FIELDS = {
   ...FIRING_FIELDS,
   ...HOT_WATER_FIELDS,
   ...PLANT_FIELDS,
+  ...STATION_FIELDS,
   ...CONTROL_FIELDS,
   ...ENERGY_FIELDS,
-  'separation/standingLoss': {
-    label: 'standing loss of the buffer',
-    kind: 'heatPerKelvin',
-    min: 0,
-    max: 200,
-    remedy: 'give the heat it loses for each kelvin above its surroundings, 0 to 200 W/K, or "auto"',
-  },
-  'separation/volume': {
-    label: 'volume of the buffer',
-    kind: 'volume',
-    min: 0.005,
-    max: 50,
-    remedy: 'read it off the tank, 5 to 50 000 L, or "auto"',
-  },
   'source/flowTemperature': {
     label: 'source flow temperature',
     kind: 'temperature',
@@ -286,13 +274,6 @@ export const FIELDS = {
   'source/run/length': PIPE_FIELDS.length,
   'source/run/fittingsAllowance': PIPE_FIELDS.fittingsAllowance,
   'source/run/insulation': PIPE_FIELDS.insulation,
-  'separation/bore': {
-    label: 'bore of the header',
-    kind: 'bore',
-    min: 0.01,
-    max: 1,
-    remedy: 'give the inside diameter, 10 to 1000 mm, or "auto"',
-  },
   'vessel/volume': {
     label: 'volume of the vessel',
     kind: 'volume',
@@ -326,8 +307,8 @@ export const FIELDS = {
 export type FieldPlace = keyof typeof FIELDS;
 
 /** Parts of a job, and of a room or circuit, that hold things by their id. */
-const LISTS = new Set(['rooms', 'circuits', 'furtherSources']);
-const INNER_LISTS = new Set(['emitters', 'sections']);
+const LISTS = new Set(['stations', 'links', 'rooms', 'circuits', 'furtherSources']);
+const INNER_LISTS = new Set(['pairs', 'emitters', 'sections']);
 
 /** The field at a place in a job: `rooms/r3/area` -> `rooms/＊/area`. Undefined where no number stands. */
 export function fieldAt(place: string): Field | undefined {

@@ -7,6 +7,7 @@ import { QUANTITY_KINDS, UNIT_CHOICES } from './quantities.ts';
 import { RoomSchema } from './room.ts';
 import { autoOr, Id, MOST_ROOMS, Name, quantity, Text, temperature, text } from './schema-parts.ts';
 import { HotWaterSchema, SourceSchema } from './source.ts';
+import { LinkSchema, MOST_LINKS, MOST_STATIONS, SeparationSchema, StationSchema } from './station.ts';
 
 export * from './circuit.ts';
 export * from './controls.ts';
@@ -16,9 +17,10 @@ export { COMPONENTS, type ComponentId, PUMP_CONTROLS, type PumpControl } from '.
 export * from './room.ts';
 export { MATERIALS, type MaterialId, MOST_ROOMS } from './schema-parts.ts';
 export * from './source.ts';
+export * from './station.ts';
 
 /** The version of the job file this program writes. Older ones are brought up to it by `upgrade.ts`. */
-export const JOB_VERSION = 8;
+export const JOB_VERSION = 9;
 export const JOB_FORMAT = 'warm-manifold/job';
 
 /** Most circuits one job takes; beyond this a building is split into jobs. */
@@ -36,12 +38,6 @@ const FLUID_KINDS = ['water', 'propylene-glycol', 'ethylene-glycol'] as const;
 /** Where the expansion vessel meets the plant: on the return before the source, or on the flow behind its pump. */
 export const VESSEL_CONNECTIONS = ['source-return', 'source-flow'] as const;
 
-export const SEPARATION_KINDS = ['none', 'low-loss-header', 'closely-spaced-tees', 'buffer', 'plate-exchanger'] as const;
-/** Id of the pair of tees that the entries of a loop itself describe. */
-export const FIRST_PAIR = 'b';
-/** Most pairs of tees on one ring main. */
-export const MOST_PAIRS = 12;
-export const CONNECTIONS = ['two', 'three', 'four'] as const;
 export const RULEBOOKS = [
   'velocity-led',
   'gradient-led',
@@ -117,35 +113,11 @@ export const JobSchema = z
     distribution: DistributionSchema,
     ownPumps: z.array(OwnPumpSchema).max(40, 'holds more than 40 pumps; leave some out'),
     hotWater: HotWaterSchema.nullable(),
-    separation: z.strictObject({
-      kind: z.enum(SEPARATION_KINDS, `is no separation; use one of ${SEPARATION_KINDS.join(', ')}`),
-      bore: autoOr(quantity('separation/bore')),
-      /** Between the two tees, centre to centre. */
-      spacing: autoOr(quantity('separation/spacing')),
-      /** Straight pipe before the first and behind the second tee. */
-      before: autoOr(quantity('separation/before')),
-      after: autoOr(quantity('separation/after')),
-      /** Further pairs of tees on the same loop, in the order the water meets them: the loop is then a ring main. */
-      pairs: z
-        .array(
-          z.strictObject({
-            id: Id,
-            /** Pipe from the pair before. */
-            distance: quantity('separation/pairs/*/distance'),
-            spacing: autoOr(quantity('separation/pairs/*/spacing')),
-            before: autoOr(quantity('separation/pairs/*/before')),
-            after: autoOr(quantity('separation/pairs/*/after')),
-          }),
-        )
-        .max(MOST_PAIRS - 1, `holds more than ${MOST_PAIRS} pairs of tees; the last would get next to nothing`),
-      /** Water in a buffer that separates, and pipes on it: source and circuits on two, three or four of their own. */
-      volume: autoOr(quantity('separation/volume')),
-      connections: z.enum(CONNECTIONS, `is no way to connect a buffer; use one of ${CONNECTIONS.join(', ')}`),
-      /** Heat the buffer loses for each kelvin above its surroundings. */
-      standingLoss: autoOr(quantity('separation/standingLoss')),
-      /** Source flow less supply of the circuits across the plates of an exchanger. */
-      approach: quantity('separation/approach'),
-    }),
+    separation: SeparationSchema,
+    stations: z
+      .array(StationSchema)
+      .max(MOST_STATIONS, `holds more than ${MOST_STATIONS} stations beyond the first; split the plant into several jobs`),
+    links: z.array(LinkSchema).max(MOST_LINKS, `holds more than ${MOST_LINKS} pairs of pipes between stations; split the plant`),
     vessel: z.strictObject({
       volume: autoOr(quantity('vessel/volume')),
       staticHeight: quantity('vessel/staticHeight'),
@@ -210,22 +182,13 @@ export const JobSchema = z
         sections.add(section.id);
       });
     });
-    for (const list of ['furtherSources', 'ownPumps', 'ownRules', 'thermostats', 'runs'] as const) {
+    for (const list of ['furtherSources', 'stations', 'links', 'ownPumps', 'ownRules', 'thermostats', 'runs'] as const) {
       const taken = new Set<string>();
       job[list].forEach(({ id }, i) => {
         if (taken.has(id)) context.addIssue({ code: 'custom', path: [list, i, 'id'], message: 'is used twice; leave one' });
         taken.add(id);
       });
     }
-    // The first pair of tees is the loop's own and goes by this id.
-    const pairs = new Set<string>([FIRST_PAIR]);
-    job.separation.pairs.forEach(({ id }, i) => {
-      if (pairs.has(id)) {
-        const message = id === FIRST_PAIR ? `is the id of the first pair of tees; take another` : 'is used twice; leave one';
-        context.addIssue({ code: 'custom', path: ['separation', 'pairs', i, 'id'], message });
-      }
-      pairs.add(id);
-    });
     const rooms = new Set<string>();
     job.rooms.forEach((room, i) => {
       if (rooms.has(room.id))

@@ -10,10 +10,12 @@ import {
   JOB_FORMAT,
   JOB_VERSION,
   type Job,
+  type LinkEntry,
   type PipeRun,
   type Room,
   type Section,
   type Source,
+  type StationEntry,
   type WeatherCurve,
 } from './job.ts';
 
@@ -94,6 +96,29 @@ export const newSeparation = (kind: Job['separation']['kind'], fields: Partial<J
   ...fields,
 });
 
+/** A further station as it comes into a job. */
+export const newStation = (id: string, kind: StationEntry['kind'], fields: Partial<StationEntry> = {}): StationEntry => ({
+  id,
+  name: '',
+  ...newSeparation(kind),
+  ...fields,
+});
+
+/** Pipes from one station to the next, with a pump of their own. */
+export const newLink = (id: string, at: LinkEntry['at'], to: LinkEntry['to'], fields: Partial<LinkEntry> = {}): LinkEntry => ({
+  id,
+  name: '',
+  at,
+  to,
+  temperatureDifference: 'auto',
+  pump: 'auto',
+  pumpControl: 'fixed-speed',
+  run: insulated('copper-en1057', 2),
+  components: ['isolating-valve'],
+  returnComponents: ['isolating-valve'],
+  ...fields,
+});
+
 /** Pipe from one pair of tees to the next in a plant room, m: common practice, room for one column of fittings. */
 const USUAL_DISTANCE = 0.8;
 
@@ -161,6 +186,8 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
     ownPumps: [],
     hotWater: null,
     separation: newSeparation('none'),
+    stations: [],
+    links: [],
     vessel: {
       volume: 'auto',
       staticHeight: 5,
@@ -190,7 +217,7 @@ export const USUAL_CYLINDER: HotWater = {
   coilFlow: 80,
   coilReturn: 60,
   coilStore: 45,
-  pair: null,
+  at: null,
   pump: 'auto',
   run: insulated('copper-en1057', 3),
   circulation: 'none',
@@ -223,6 +250,7 @@ export const newFurtherSource = (id: string, fields: Partial<FurtherSource> = {}
   price: null,
   emission: null,
   pump: 'auto',
+  at: null,
   approach: null,
   ...fields,
 });
@@ -293,7 +321,7 @@ export function newCircuit(id: string, job: Job, fields: Partial<Circuit> = {}):
     sections: [],
     bypass: null,
     zones: 'circuit',
-    pair: null,
+    at: null,
     height: 0,
     ...fields,
   };

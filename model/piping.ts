@@ -3,7 +3,7 @@ import { autoOr, MATERIALS, quantity, text } from './schema-parts.ts';
 
 /** A pipe by material, size, length and fittings. */
 export const pipeAt = (
-  place: 'circuits/*/run' | 'circuits/*/worstRun' | 'source/run' | 'circuits/*/sections/*' | 'hotWater/run',
+  place: 'circuits/*/run' | 'circuits/*/worstRun' | 'source/run' | 'circuits/*/sections/*' | 'hotWater/run' | 'links/*/run',
 ) => ({
   material: z.enum(MATERIALS, `is no pipe material; use one of ${MATERIALS.join(', ')}`),
   /** `auto`, or the id of a size in the catalogue of the material: a pinned pipe is checked, not replaced. */
@@ -13,7 +13,7 @@ export const pipeAt = (
 });
 
 /** A run between the plant and a manifold, with its insulation: `auto` is as thick as usual, 0 is a bare pipe. */
-export const runAt = (place: 'circuits/*/run' | 'source/run' | 'hotWater/run') =>
+export const runAt = (place: 'circuits/*/run' | 'source/run' | 'hotWater/run' | 'links/*/run') =>
   z.strictObject({ ...pipeAt(place), insulation: autoOr(quantity(`${place}/insulation`)) });
 
 /** What holds the speed of a pump. */

@@ -1,31 +1,6 @@
 import type { Field } from './field.ts';
 
-/** Of every pair of closely spaced tees. */
-const TEES = {
-  spacing: {
-    label: 'distance between the tees',
-    kind: 'length',
-    min: 0,
-    max: 5,
-    remedy: 'measure centre to centre, 0 to 5 m, or "auto" for four diameters',
-  },
-  before: {
-    label: 'straight pipe before the tees',
-    kind: 'length',
-    min: 0,
-    max: 20,
-    remedy: 'measure it, 0 to 20 m, or "auto" for as the rulebook asks',
-  },
-  after: {
-    label: 'straight pipe behind the tees',
-    kind: 'length',
-    min: 0,
-    max: 20,
-    remedy: 'measure it, 0 to 20 m, or "auto" for as the rulebook asks',
-  },
-} as const satisfies Record<string, Field>;
-
-/** The numbers of distribution, further sources, heat-pump data and separation. */
+/** The numbers of distribution, further sources, and heat-pump data. */
 export const PLANT_FIELDS = {
   'distribution/valveKvs': {
     label: 'Kvs of the zone valves',
@@ -139,25 +114,5 @@ export const PLANT_FIELDS = {
     min: 0,
     max: 60,
     remedy: 'take the head left outside the unit at design flow from the data sheet, or leave it empty',
-  },
-  'separation/spacing': TEES.spacing,
-  'separation/before': TEES.before,
-  'separation/after': TEES.after,
-  'separation/pairs/*/spacing': TEES.spacing,
-  'separation/pairs/*/before': TEES.before,
-  'separation/pairs/*/after': TEES.after,
-  'separation/pairs/*/distance': {
-    label: 'pipe from the pair of tees before',
-    kind: 'length',
-    min: 0.05,
-    max: 500,
-    remedy: 'give the pipe between the two pairs along the ring, 0.05 to 500 m',
-  },
-  'separation/approach': {
-    label: 'approach of the plate exchanger',
-    kind: 'temperatureDifference',
-    min: 0.5,
-    max: 40,
-    remedy: 'give source flow less circuit supply, 0.5 to 40 K; 3 to 5 K is usual',
   },
 } as const satisfies Record<string, Field>;

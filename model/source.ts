@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { SourceCurve } from './controls.ts';
 import { Components, Control, runAt } from './piping.ts';
 import { autoOr, deltaT, Id, Name, quantity, temperature, text } from './schema-parts.ts';
+import { PortAt } from './station.ts';
 
 export const SOURCE_KINDS = [
   'condensing-boiler',
@@ -120,8 +121,8 @@ export const HotWaterSchema = z.strictObject({
   standingLoss: autoOr(quantity('hotWater/standingLoss')),
   /** Water as it is wanted at the tap: what is drawn cooler than that is short. */
   tapTemperature: temperature('hotWater/tapTemperature'),
-  /** The pair of tees it hangs on, as for a circuit. */
-  pair: Id.nullable(),
+  /** Port of a station that it hangs on, as for a circuit. */
+  at: PortAt.nullable(),
   /** Pump and pipes between the bars and its coil, one way. */
   pump: text(40),
   run: runAt('hotWater/run'),

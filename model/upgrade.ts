@@ -192,6 +192,20 @@ const fromVersion7 = (job: Loose): Loose => ({
   version: 8,
 });
 
+/** Version 8 knew one station, and circuits by the pair of tees they hang on. */
+const fromVersion8 = (job: Loose): Loose => {
+  const hung = ({ pair, ...part }: Loose): Loose => ({ at: typeof pair === 'string' ? `st1/${pair}` : null, ...part });
+  return {
+    stations: [],
+    links: [],
+    ...job,
+    circuits: each(job.circuits, hung),
+    furtherSources: each(job.furtherSources, (source) => ({ at: null, ...source })),
+    hotWater: isLoose(job.hotWater) ? hung(job.hotWater) : job.hotWater,
+    version: 9,
+  };
+};
+
 /** Results of runs stay fresh where only the file has changed: they carry what the same job is known by now. */
 function withRunsOf(before: Loose, after: Loose): Loose {
   const was = fingerprintOf(before);
@@ -210,5 +224,6 @@ export function upgradeJob(raw: unknown): unknown {
   const fifth = fourth.version === 4 ? fromVersion4(fourth) : fourth;
   const sixth = fifth.version === 5 ? fromVersion5(fifth) : fifth;
   const seventh = sixth.version === 6 ? fromVersion6(sixth) : sixth;
-  return seventh.version === 7 ? withRunsOf(seventh, fromVersion7(seventh)) : seventh;
+  const eighth = seventh.version === 7 ? withRunsOf(seventh, fromVersion7(seventh)) : seventh;
+  return eighth.version === 8 ? withRunsOf(eighth, fromVersion8(eighth)) : eighth;
 }

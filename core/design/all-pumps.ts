@@ -9,6 +9,7 @@ export function allPumps(design: Design): PumpDesign[] {
     ...sized.map((circuit) => circuit.injection?.pump ?? null),
     design.distribution?.pump ?? null,
     design.source?.pump ?? null,
+    ...design.links.map(({ pump }) => pump),
     ...design.furtherSources.map((source) => source.pump),
     design.hotWater?.pump ?? null,
   ].filter((pump) => pump !== null);

@@ -1,20 +1,17 @@
 import type { PumpMode } from '../network/pump-law.ts';
 import { kvOfZeta } from '../pipe/components.ts';
+import { addStations } from './assemble-stations.ts';
 import type { Context } from './context.ts';
 import { type AddLink, type AddNode, kvOf, LEAST_LOSS, linkOfParts, pumpLink, wallHeat } from './links.ts';
 import type { Parts } from './plant-parts.ts';
-import { type Ends, pointsOfPair, ringPairs } from './points.ts';
+import { endsOfBranch, pointsOf } from './points.ts';
 
-/** Points where the source's own pipes end: those of the bars, or the far side of the plates that part the two. */
-const primaryEnds = ({ job }: Context) =>
-  job.separation.kind === 'plate-exchanger' ? { flow: 'primary/flow', back: 'primary/back' } : { flow: 'flow', back: 'back' };
-
-/** Source, its parts, pump and pipes, and what joins or parts flow and return behind them. */
+/** Source, its parts, pump and pipes, those beside it, and the stations. */
 export function addSource(context: Context, parts: Parts, node: AddNode, add: AddLink, mode: PumpMode | null): void {
   const { job } = context;
   const { source } = parts;
   const { size, material } = source.run.pipe;
-  const ends = primaryEnds(context);
+  const ends = pointsOf(context.piping, context.piping.lead.at);
   node('flow');
   node('back');
   const pipe = {
@@ -52,7 +49,7 @@ export function addSource(context: Context, parts: Parts, node: AddNode, add: Ad
     ...linkOfParts(job.source.returnComponents, size.bore),
     heat,
   });
-  addSeparation(context, parts, node, add);
+  addStations(context, parts, node, add);
   for (const further of parts.further) {
     const { place } = further;
     add({
@@ -71,73 +68,10 @@ export function addSource(context: Context, parts: Parts, node: AddNode, add: Ad
         true,
       ),
     );
-    add({ id: `${place}/flow`, from: `${place}/pumped`, to: ends.flow, pipe });
-    add({ id: `${place}/return`, from: ends.back, to: `${place}/in`, pipe });
+    const at = endsOfBranch(context.piping, place);
+    add({ id: `${place}/flow`, from: `${place}/pumped`, to: node(at.flow), pipe });
+    add({ id: `${place}/return`, from: node(at.back), to: `${place}/in`, pipe });
   }
-}
-
-/** What stands between the source's pipes and the bars. */
-function addSeparation(context: Context, parts: Parts, node: AddNode, add: AddLink): void {
-  const { job, rules } = context;
-  const { material } = parts.source.run.pipe;
-  const { roughness } = material;
-  const between = (length: number, bore: number, id = 'header', { flow, back }: Ends = { flow: 'flow', back: 'back' }) =>
-    add({
-      id,
-      from: flow,
-      to: back,
-      pipe: { length, bore, roughness },
-      fittings: { zeta: rules.teeLoss.limit, bore },
-    });
-  switch (job.separation.kind) {
-    case 'none':
-      return;
-    case 'low-loss-header':
-      if (parts.header) between(8 * parts.header.bore.value, parts.header.bore.value);
-      return;
-    case 'buffer':
-      // One water, however many pipes: what the circuits draw beyond the source's flow, or leave of it, passes through.
-      if (parts.tank) between(parts.tank.height, parts.tank.diameter);
-      return;
-    case 'closely-spaced-tees':
-      addPairs(context, parts, node, add, between);
-      return;
-    case 'plate-exchanger': {
-      const { exchanger } = parts;
-      if (!exchanger) return;
-      const side = (id: string, other: string, from: string, to: string, kv: number) =>
-        add({ id, from, to, kv, heat: { kind: 'exchanger', other, conductance: exchanger.conductance.value } });
-      side('plates/source', 'plates/circuits', 'primary/flow', 'primary/back', exchanger.sourceKv);
-      side('plates/circuits', 'plates/source', 'back', 'flow', exchanger.circuitsKv);
-    }
-  }
-}
-
-/** The pairs of tees of a loop, one behind the other, and the pipe from one to the next. */
-function addPairs(
-  { job, rules, piping }: Context,
-  parts: Parts,
-  node: AddNode,
-  add: AddLink,
-  between: (length: number, bore: number, id?: string, ends?: Ends) => void,
-): void {
-  const { size, material } = parts.source.run.pipe;
-  const { separation } = job;
-  const pairs = ringPairs(piping);
-  const apart = (spacing: number | 'auto') => (spacing === 'auto' ? rules.teeSpacing.limit * size.bore : spacing);
-  const named = ({ flow, back }: Ends): Ends => ({ flow: node(flow), back: node(back) });
-  between(apart(separation.spacing), size.bore, 'header', named(pointsOfPair(pairs, 0)));
-  separation.pairs.forEach(({ id, spacing, distance }, i) => {
-    if (pairs.length === 0) return;
-    const ends = named(pointsOfPair(pairs, i + 1));
-    add({
-      id: `pairs/${id}/before`,
-      from: pointsOfPair(pairs, i).back,
-      to: ends.flow,
-      pipe: { length: distance, bore: size.bore, roughness: material.roughness },
-    });
-    between(apart(spacing), size.bore, `pairs/${id}/across`, ends);
-  });
 }
 
 /** Kv of two close tees passed straight, for the short ways inside a circuit. */

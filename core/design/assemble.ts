@@ -1,8 +1,11 @@
 import type { ControlSpec } from '../network/control.ts';
 import type { NodeSpec } from '../network/network.ts';
 import type { TwinLink } from '../network/twin.ts';
+import { portOf } from '../plan/plan.ts';
+import { topologyOf } from '../station/kinds.ts';
 import { addCharging } from './assemble-charging.ts';
 import { addCircuit, injectionOf, mixingControl, zonesOf } from './assemble-circuit.ts';
+import { addLinks } from './assemble-links.ts';
 import { addSource } from './assemble-source.ts';
 import { treeTees } from './assemble-tree.ts';
 import type { AssembledCircuit, Assembly, RunningPump, Zone } from './assembly.ts';
@@ -10,7 +13,7 @@ import type { LoopSetting } from './balancing.ts';
 import type { Context } from './context.ts';
 import { pumpLink, pumpMode } from './links.ts';
 import type { Parts } from './plant-parts.ts';
-import { endsOfBranch, pairOf, ringPairs } from './points.ts';
+import { alongPorts, endsOfBranch, pointsOf, ringPairs } from './points.ts';
 import { roomControls } from './room-controls.ts';
 
 /** Temperature of water that stands, C. */
@@ -54,6 +57,7 @@ export function assemble(context: Context, parts: Parts): Assembly {
       difference: job.source.temperatureDifference,
     });
   }
+  const joints = addLinks(context, parts, node, add, controls);
   const shared = addShared(context, parts, node, add, controls);
   const circuits = parts.flows.map((flow, i): AssembledCircuit => {
     const pump = parts.circuitPumps[i] ?? null;
@@ -88,14 +92,23 @@ export function assemble(context: Context, parts: Parts): Assembly {
   const cylinder = parts.charging && addCharging(context, parts.charging, node, add);
   controls.push(...roomControls(context, parts.flows, parts.loops));
   const at = job.vessel.connection === 'source-return' ? 'source/in' : parts.sourcePump ? 'source/pumped' : 'source/out';
-  for (const point of context.piping.between().traits.partsWater ? [at, 'back'] : [at])
+  // A water that plates part from the source's needs a vessel of its own.
+  const parted = source.beyond.stations.flatMap(({ station, exchanger }) =>
+    exchanger ? [pointsOf(context.piping, portOf(station.id, 'cold')).back] : [],
+  );
+  for (const point of [at, ...(context.piping.between().traits.partsWater ? ['back'] : []), ...parted])
     nodes.set(point, { ...(nodes.get(point) as NodeSpec), pressure: parts.vesselPressure });
   const back = source.returnTemperature.value;
   return {
     spec: { nodes: [...nodes.values()], links, controls, tees: treeTees(links, parts.flows, parts.loops) },
     zones,
     circuits,
-    alongBars: groupedByPair(context, [...job.circuits.map(({ id }) => `circuits/${id}`), ...(cylinder ? ['hotWater'] : [])]),
+    alongBars: alongPorts(context.piping).map(({ places }) => places),
+    joints,
+    stations: source.beyond.stations.map(({ station }) => ({
+      id: station.id,
+      ports: topologyOf(station).ports.map(({ ref }) => ({ ref, ...pointsOf(context.piping, ref) })),
+    })),
     pairs: ringPairs(context.piping),
     sourcePump: parts.sourcePump && sourceMode ? { pump: parts.sourcePump, mode: sourceMode } : null,
     shared,
@@ -113,14 +126,6 @@ export function assemble(context: Context, parts: Parts): Assembly {
     mean: (job.source.flowTemperature + back) / 2,
     still: STILL,
   };
-}
-
-/** What hangs on each pair of bars: all of it on one, or each pair of tees on a ring for itself. */
-function groupedByPair({ piping }: Context, places: readonly string[]): string[][] {
-  const groups = ringPairs(piping).map((): string[] => []);
-  if (groups.length === 0) groups.push([]);
-  for (const place of places) groups[pairOf(piping, place)]?.push(place);
-  return groups;
 }
 
 /** The one pump of all circuits between separation and bars, and the bypass that keeps some water moving. */

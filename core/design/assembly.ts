@@ -1,5 +1,7 @@
 import type { PumpMode } from '../network/pump-law.ts';
 import type { TwinSpec } from '../network/twin.ts';
+import type { PortRef } from '../plan/plan.ts';
+import type { AssembledLink } from './assemble-links.ts';
 import type { LoopSetting } from './balancing.ts';
 import type { ChosenPump } from './choose-pump.ts';
 
@@ -56,7 +58,11 @@ export interface Assembly {
     setPoint: number;
     power: number;
   }[];
-  /** Places of all that hangs on the bars in order, circuits without a load among them; by the pair of tees on a ring main. */
+  /** Pipes between stations, from the sources outwards. */
+  joints: AssembledLink[];
+  /** Stations beyond the first, with the points of their ports. */
+  stations: { id: string; ports: { ref: PortRef; flow: string; back: string }[] }[];
+  /** Places of all that hangs on the bars in order, circuits without a load among them; by the port it hangs on. */
   alongBars: string[][];
   /** Ids of the pairs of tees on a ring main, in order; empty where there are not several. */
   pairs: readonly string[];

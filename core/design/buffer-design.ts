@@ -1,5 +1,6 @@
 import type { RoomThermostat } from '../../model/job.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
+import { entryOf } from '../plan/plan-of-job.ts';
 import { thermostatOf } from '../plan/shared-thermostat.ts';
 import {
   DEFROST_FALL,
@@ -122,7 +123,7 @@ export function designBuffer(
     },
   });
   const water: Record<string, Ingredient> = { ρ: context.densityOf(fluid), c_p: context.specificHeatOf(fluid) };
-  const buffered = context.piping.between().traits.stores && !traitsOf(job.source).fire;
+  const buffered = context.piping.tank !== null && !traitsOf(job.source).fire;
   const forRunTime = buffered ? runTimeWater(context, source, leastOutput, smallest, water) : null;
   const forStarts = buffered && leastOutput.value > smallest.value ? startsWater(context, source, leastOutput, water) : null;
   const forDefrost = traitsOf(job.source).defrosts ? defrostVolume(context, source, water) : null;
@@ -229,7 +230,7 @@ function startsWater(context: Context, { fluid }: SourceFlow, leastOutput: Figur
  * @param cycling null where nothing cycles by its nature
  */
 export function withCycling({ book, piping }: Context, buffer: BufferDesign, cycling: CyclingDesign | null): BufferDesign {
-  if (piping.between().traits.stores) return buffer;
+  if (piping.tank) return buffer;
   const tank = cycling?.tank ?? null;
   const needed = book.add({
     id: 'buffer/needed',
@@ -293,8 +294,9 @@ const fireVolume = ({ book }: Context, source: SourceFlow): Figure =>
   });
 
 function tankOf({ job, book, rules, piping }: Context, needed: Figure): BufferDesign['tank'] {
-  if (!piping.between().traits.stores) return null;
-  const pinned = job.separation.volume;
+  const entry = piping.tank && entryOf(job, piping.tank.id);
+  if (!piping.tank || !entry) return null;
+  const pinned = entry.volume;
   const volume = book.add({
     id: 'buffer/volume',
     label: 'Buffer',
@@ -305,7 +307,7 @@ function tankOf({ job, book, rules, piping }: Context, needed: Figure): BufferDe
     terms: {
       'V needed': needed,
       'V least': byRule(rules.leastBuffer),
-      ...(pinned === 'auto' ? {} : { V: decided('volume of the buffer', 'volume', pinned, 'separation/volume') }),
+      ...(pinned === 'auto' ? {} : { V: decided('volume of the buffer', 'volume', pinned, `${piping.tank.place}/volume`) }),
     },
   });
   return {

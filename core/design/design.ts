@@ -13,10 +13,12 @@ import type { HeaderDesign } from './header-design.ts';
 import type { HeatPumpDesign } from './heat-pump-design.ts';
 import type { HotWaterDesign } from './hot-water-design.ts';
 import type { InjectionDesign } from './injection-design.ts';
+import type { LinkSized } from './link-design.ts';
 import type { ValveDesign } from './mixing-design.ts';
 import type { PipeDesign } from './pipe-design.ts';
 import type { PairFlow } from './ring-design.ts';
 import type { SolvedDesign } from './solved-design.ts';
+import type { StationDesign } from './station-design.ts';
 import type { VesselDesign } from './vessel-design.ts';
 
 export interface SizedCircuit {
@@ -102,6 +104,9 @@ export interface Design {
   heatPump: HeatPumpDesign | null;
   /** Sources beside the first. */
   furtherSources: FurtherDesign[];
+  /** Pipes to stations beyond the first, and those stations. */
+  links: LinkSized[];
+  stations: StationDesign[];
   /** The one pump of all circuits; null where each has its own. */
   distribution: DistributionDesign | null;
   vessel: VesselDesign | null;

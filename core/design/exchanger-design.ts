@@ -2,9 +2,9 @@ import { byRule, decided, type Figure } from '../figure/figure.ts';
 import { logMean } from '../network/heat.ts';
 import type { Context } from './context.ts';
 import { kvOf } from './links.ts';
-import type { SourceFlow } from './source-design.ts';
+import type { StationAsked } from './station-asked.ts';
 
-/** The plates between source and circuits. */
+/** The plates between two waters. */
 export interface ExchangerDesign {
   /** UA, W/K. */
   conductance: Figure;
@@ -23,40 +23,42 @@ export interface SizedExchanger extends ExchangerDesign {
 const LEAST_DIFFERENCE = 0.5;
 
 /** Plates for the load at the temperatures of both sides: UA = Q over the log-mean of the two end differences. */
-export function designExchanger(context: Context, source: SourceFlow): SizedExchanger | null {
-  const { job, book, rules, piping } = context;
-  if (!piping.between().traits.partsWater) return null;
-  const { approach } = job.separation;
+export function designExchanger(
+  context: Context,
+  { id, place, label, entry, feed, drawn, drawnBack }: StationAsked,
+): SizedExchanger {
+  const { book, rules } = context;
+  const { approach } = entry;
   const hotEnd = approach;
-  const coldEnd = source.returnTemperature.value - source.circuitsReturn.value;
+  const coldEnd = feed.back.value - drawnBack.value;
   const mean = book.add({
-    id: 'exchanger/logMean',
-    label: 'Exchanger: log-mean difference',
+    id: `${id}/logMean`,
+    label: `${label}: log-mean difference`,
     kind: 'temperatureDifference',
     value: logMean(Math.max(hotEnd, LEAST_DIFFERENCE), Math.max(coldEnd, LEAST_DIFFERENCE)),
     formula: 'ΔT_lm = (a − b) / ln(a / b), a = T_f − T_supply, b = T_r,source − T_r,circuits',
     source: 'counterflow exchanger',
     terms: {
-      a: decided('approach', 'temperatureDifference', approach, 'separation/approach'),
-      'T_r,source': source.returnTemperature,
-      'T_r,circuits': source.circuitsReturn,
+      a: decided('approach', 'temperatureDifference', approach, `${place}/approach`),
+      'T_r,source': feed.back,
+      'T_r,circuits': drawnBack,
     },
   });
   const conductance = book.add({
-    id: 'exchanger/conductance',
-    label: 'Exchanger: heat for each kelvin between the two waters',
+    id: `${id}/conductance`,
+    label: `${label}: heat for each kelvin between the two waters`,
     kind: 'heatPerKelvin',
-    value: source.load.value / mean.value,
+    value: feed.load.value / mean.value,
     formula: 'UA = Q / ΔT_lm',
     source: 'counterflow exchanger; ask its maker for this at these flows',
-    terms: { Q: source.load, ΔT_lm: mean, 'Δp each side': byRule(rules.plateLoss) },
+    terms: { Q: feed.load, ΔT_lm: mean, 'Δp each side': byRule(rules.plateLoss) },
   });
-  const secondary = source.secondaryFlow.value / source.fluid.density;
+  const secondary = drawn.value / feed.fluid.density;
   return {
     conductance,
     logMean: mean,
     possible: coldEnd >= LEAST_DIFFERENCE,
-    sourceKv: kvOf(source.volumeFlow.value, rules.plateLoss.limit, source.fluid.density),
-    circuitsKv: kvOf(secondary, rules.plateLoss.limit, source.fluid.density),
+    sourceKv: kvOf(feed.volumeFlow.value, rules.plateLoss.limit, feed.fluid.density),
+    circuitsKv: kvOf(secondary, rules.plateLoss.limit, feed.fluid.density),
   };
 }

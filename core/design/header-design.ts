@@ -1,7 +1,7 @@
 import { byRule, decided, type Figure } from '../figure/figure.ts';
 import { boreForVelocity } from '../plant/separation.ts';
 import type { Context } from './context.ts';
-import type { SourceFlow } from './source-design.ts';
+import type { StationAsked } from './station-asked.ts';
 
 export interface HeaderDesign {
   bore: Figure;
@@ -12,55 +12,55 @@ export interface HeaderDesign {
 }
 
 /** Bore of a low-loss header: by velocity and by the three-diameter habit; the wider one wins. */
-export function designHeader(context: Context, source: SourceFlow): HeaderDesign {
-  const { job, book, rules } = context;
-  const flow = Math.max(source.massFlow.value, source.secondaryFlow.value) / source.fluid.density;
+export function designHeader(context: Context, { id, place, entry, feed, drawn, label }: StationAsked): HeaderDesign {
+  const { book, rules } = context;
+  const flow = Math.max(feed.massFlow.value, drawn.value) / feed.fluid.density;
   const boreByVelocity = book.add({
-    id: 'header/boreByVelocity',
-    label: 'Header: bore by velocity',
+    id: `${id}/boreByVelocity`,
+    label: `${label}: bore by velocity`,
     kind: 'bore',
     value: boreForVelocity(flow, rules.headerVelocity.limit),
     formula: 'd = √(4 V / (π v)), V = the larger of m_p and m_s over ρ',
     source: 'continuity',
     terms: {
-      m_p: source.massFlow,
-      m_s: source.secondaryFlow,
-      ρ: context.densityOf(source.fluid),
+      m_p: feed.massFlow,
+      m_s: drawn,
+      ρ: context.densityOf(feed.fluid),
       v: byRule(rules.headerVelocity),
     },
   });
   const boreByDiameters = book.add({
-    id: 'header/boreByDiameters',
-    label: 'Header: bore by three diameters',
+    id: `${id}/boreByDiameters`,
+    label: `${label}: bore by three diameters`,
     kind: 'bore',
-    value: rules.headerDiameters.limit * source.run.pipe.bore.value,
+    value: rules.headerDiameters.limit * feed.run.pipe.bore.value,
     formula: 'd = 3 · d_pipe',
     source: rules.headerDiameters.source,
-    terms: { n: byRule(rules.headerDiameters), d_pipe: source.run.pipe.bore },
+    terms: { n: byRule(rules.headerDiameters), d_pipe: feed.run.pipe.bore },
   });
   const wanted = Math.max(boreByVelocity.value, boreByDiameters.value);
-  const pinned = job.separation.bore;
+  const pinned = entry.bore;
   const bore = book.add({
-    id: 'header/bore',
-    label: 'Header: bore',
+    id: `${id}/bore`,
+    label: `${label}: bore`,
     kind: 'bore',
     value: pinned === 'auto' ? wanted : pinned,
     formula: pinned === 'auto' ? 'd = the wider of the two' : 'd decided in the job',
     source: pinned === 'auto' ? 'both habits kept' : 'decided in the job',
     terms: {
-      ...(pinned === 'auto' ? {} : { d: decided('bore of the header', 'bore', pinned, 'separation/bore') }),
+      ...(pinned === 'auto' ? {} : { d: decided('bore of the header', 'bore', pinned, `${place}/bore`) }),
       'd by velocity': boreByVelocity,
       'd by diameters': boreByDiameters,
     },
   });
   const velocity = book.add({
-    id: 'header/velocity',
-    label: 'Header: velocity inside',
+    id: `${id}/velocity`,
+    label: `${label}: velocity inside`,
     kind: 'velocity',
     value: boreForVelocity(flow, 1) ** 2 / bore.value ** 2,
     formula: 'v = V / (π d² / 4)',
     source: 'continuity',
-    terms: { m_p: source.massFlow, m_s: source.secondaryFlow, d: bore },
+    terms: { m_p: feed.massFlow, m_s: drawn, d: bore },
   });
   return { bore, boreByVelocity, boreByDiameters, velocity, pinned: pinned !== 'auto' };
 }

@@ -38,6 +38,17 @@ export interface CircuitState {
   loops: LoopState[];
 }
 
+/** Pipes from one station to the next. */
+export interface LinkState {
+  id: string;
+  running: boolean;
+  massFlow: number;
+  flow: number;
+  supply: number;
+  back: number;
+  pump: PumpState | null;
+}
+
 /** A pair of tees on a ring main. */
 export interface PairState {
   id: string;
@@ -71,6 +82,10 @@ export interface PlantState {
   } | null;
   further: { id: string; running: boolean; flow: number; supply: number; back: number; heat: number; pump: PumpState | null }[];
   source: { massFlow: number; flow: number; supply: number; back: number; heat: number; pump: PumpState | null };
+  /** Pipes between stations: m3/s, degrees C where they arrive and leave again. */
+  links: LinkState[];
+  /** Stations beyond the first: what each port gives and gets back, degrees C. */
+  stations: { id: string; ports: { ref: string; supply: number; back: number }[] }[];
   /** Heat in W that the pipes between source and manifolds lose. */
   pipeLoss: number;
   /** The pairs of tees of a ring main in order; empty where there are not several. */
@@ -97,6 +112,7 @@ export const pumpPowerOf = (state: PlantState): number =>
     state.shared,
     state.source.pump,
     state.hotWater?.pump ?? null,
+    ...state.links.map((each) => each.pump),
     ...state.further.map((each) => each.pump),
   ].reduce((sum, pump) => sum + (pump?.power ?? 0), 0);
 
@@ -126,6 +142,7 @@ export class Plant {
   /** Whether the source is on, and what the cylinder asks of it. */
   private firing = 'true 0';
   private readonly furtherOn = new Map<string, boolean>();
+  private readonly linkOn = new Map<string, boolean>();
   /** Points with a gauge. */
   private readonly points: string[];
   /** Circuits that feed each room whose air is sought. */
@@ -196,6 +213,12 @@ export class Plant {
     if (assembly.cylinder) {
       if (assembly.cylinder.own) switchPump(twin, 'hotWater/pump', assembly.cylinder.own, charging);
       else twin.setClosed('hotWater/zone-valve', !charging);
+    }
+    for (const { place, own, circuits, hotWater, differenceControl } of assembly.joints) {
+      const on = circuits.some((id) => called.has(id)) || (hotWater && charging);
+      this.linkOn.set(place, on);
+      if (own) switchPump(twin, `${place}/pump`, own, on);
+      if (differenceControl) twin.setControl(differenceControl, on);
     }
     const any = called.size > 0 || charging;
     if (assembly.shared) {
@@ -294,6 +317,7 @@ export class Plant {
       back: twin.temperature(`${place}/${place === 'hotWater' ? 'collect' : 'in'}`),
     });
     const { cylinder } = assembly;
+    for (const { place } of assembly.joints) for (const end of ['flow', 'return']) note(`${place}/${end}`);
     if (cylinder) for (const id of ['hotWater/flow', 'hotWater/return']) note(id);
     for (const { place } of assembly.further) for (const end of ['flow', 'return']) note(`${place}/${end}`);
     if (twin.has('distribution/bypass')) note('distribution/bypass');
@@ -326,10 +350,27 @@ export class Plant {
         const running = this.furtherOn.get(place) ?? false;
         return { id, running, ...side(place), heat: 0 - twin.heat(place), pump: this.pump(`${place}/pump`, pump, running) };
       }),
-      pipeLoss: ['source', ...assembly.circuits.map((circuit) => circuit.place), ...(cylinder ? ['hotWater'] : [])].reduce(
-        (sum, place) => sum + twin.heat(`${place}/flow`) + twin.heat(`${place}/return`),
-        0,
-      ),
+      links: assembly.joints.map(({ id, place, own }) => {
+        const running = this.linkOn.get(place) ?? false;
+        return {
+          id,
+          running,
+          massFlow: twin.flow(`${place}/flow`),
+          flow: twin.flow(`${place}/flow`) / twin.density(`${place}/flow`),
+          ...this.endsOfLink(place),
+          pump: own && this.pump(`${place}/pump`, own.pump, running),
+        };
+      }),
+      stations: assembly.stations.map(({ id, ports }) => ({
+        id,
+        ports: ports.map(({ ref, flow, back }) => ({ ref, supply: twin.temperature(flow), back: twin.temperature(back) })),
+      })),
+      pipeLoss: [
+        'source',
+        ...assembly.joints.map(({ place }) => place),
+        ...assembly.circuits.map((circuit) => circuit.place),
+        ...(cylinder ? ['hotWater'] : []),
+      ].reduce((sum, place) => sum + twin.heat(`${place}/flow`) + twin.heat(`${place}/return`), 0),
       pairs,
       header: header ? twin.flow('header') : null,
       toCircuits: twin.temperature('flow'),
@@ -337,6 +378,14 @@ export class Plant {
       pipes,
       gauges: Object.fromEntries(this.points.map((point) => [point, twin.pressure(point)])),
     };
+  }
+
+  /** Degrees C where a link arrives, and where its return begins. */
+  private endsOfLink(place: string): { supply: number; back: number } {
+    const { links } = this.assembly.spec;
+    const end = (id: string, key: 'from' | 'to') => links.find((link) => link.id === id)?.[key] ?? 'flow';
+    const { twin } = this;
+    return { supply: twin.temperature(end(`${place}/flow`, 'to')), back: twin.temperature(end(`${place}/return`, 'from')) };
   }
 
   private pairs(): PairState[] {

@@ -26,6 +26,8 @@ export interface Parts {
   circuitPumps: readonly (ChosenPump | null)[];
   sourcePump: ChosenPump | null;
   shared: ChosenPump | null;
+  /** Of pipes between stations, by their place. */
+  linkPumps: ReadonlyMap<string, ChosenPump>;
   charging: Charging | null;
   /** Settings of the loops, by circuit. */
   loops: readonly LoopSetting[][];

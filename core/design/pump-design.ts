@@ -25,6 +25,8 @@ export interface ChosenPumps {
   /** The one pump of all circuits, where they have valves. */
   shared: ChosenPump | null;
   source: ChosenPump | null;
+  /** Of pipes between stations, by their place. */
+  links: ReadonlyMap<string, ChosenPump>;
 }
 
 /**
@@ -80,7 +82,41 @@ export function choosePumps(context: Context, circuits: readonly CircuitFlow[], 
         ownLossAt: (at) => source.lossAt(at) + plates.loss * (at / source.volumeFlow.value) ** 2,
       })
     : null;
-  return { circuits: own, shared: ask && choose(context, ask), source: primary };
+  return { circuits: own, shared: ask && choose(context, ask), source: primary, links: linkPumps(context, source) };
+}
+
+/** The pump of each link that has one: it moves its water through its pipes and whatever lies at either end without a pump. */
+function linkPumps(context: Context, source: SourceFlow): Map<string, ChosenPump> {
+  const { drives } = context.piping;
+  const pumps = new Map<string, ChosenPump>();
+  for (const link of source.beyond.links) {
+    const { branch, place, name, entry, volumeFlow, load, fluid, run, inLine } = link;
+    if (!branch.pump) continue;
+    const { beyond, loads } = drives.of(branch);
+    const behind = lossAtDesign(context, source, [...beyond, ...loads.map(({ stretch }) => stretch)]);
+    const ring = source.beyond.stations.find(({ link: feed }) => feed === link)?.ring ?? null;
+    const ringLoss = ring?.loss.value ?? 0;
+    pumps.set(
+      place,
+      choose(context, {
+        place: `${place}/pump`,
+        label: name,
+        pinnedId: entry.pump,
+        designFlow: volumeFlow,
+        load,
+        fluid,
+        losses: {
+          'Δp run': run.pipe.loss,
+          ...(inLine ? { 'Δp parts': inLine } : {}),
+          ...(ring ? { 'Δp ring': ring.loss } : {}),
+          ...behind.losses,
+        },
+        loss: link.lossAt(volumeFlow.value) + ringLoss + behind.loss,
+        ownLossAt: (at) => link.lossAt(at) + (ringLoss + behind.loss) * (at / volumeFlow.value) ** 2,
+      }),
+    );
+  }
+  return pumps;
 }
 
 const tailIngredient = (valve: SizedValve, lossOfBoth: number): Ingredient =>

@@ -1,11 +1,10 @@
+import type { Separation } from '../../model/job.ts';
 import { byRule, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import type { FluidState } from '../fluid/water.ts';
 import { boreArea, pipeFlow } from '../pipe/friction.ts';
-import type { BranchFlow, PlanFlows } from '../piping/flows.ts';
-import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
 import type { SizedPipe } from './pipe-design.ts';
-import { pairOf, ringPairs } from './points.ts';
+import type { Taker } from './takers.ts';
 
 /** Pipe from pair to pair of a ring main with the tees on it: what it loses at design flow, and what it holds, m3. */
 export interface RingWay {
@@ -22,22 +21,23 @@ export interface PairFlow {
   drawn: Figure;
 }
 
-/** What each pair of tees on a ring main gets from the one before it, and leaves to the next. */
+/**
+ * What each pair of tees on a ring main gets from the one before it, and leaves to the next.
+ * @param pairs their ids in order, with the start of the ids of their figures @param first what comes to the first of them
+ */
 export function designPairs(
-  { book, piping }: Context,
-  circuits: readonly CircuitFlow[],
-  flows: PlanFlows,
-  { supplyTemperature, massFlow, sent }: { supplyTemperature: Figure; massFlow: Figure; sent: Ingredient },
+  { book }: Context,
+  takers: readonly Taker[],
+  pairs: readonly { id: string; place: string; label: string }[],
+  { first, massFlow, sent }: { first: Figure; massFlow: Figure; sent: Ingredient },
 ): PairFlow[] {
   // What comes to a pair: what the source sends, then what the pair before left.
   let arrives = sent;
-  return ringPairs(piping).map((id, i): PairFlow => {
-    const own = circuits.filter(({ place }) => pairOf(piping, place) === i);
-    const at = own.map(({ place }) => flows.get(place) as BranchFlow);
-    const label = `Pair of tees ${i + 1}`;
-    const m = at.reduce((sum, { flow }) => sum + flow, 0);
+  return pairs.map(({ id, place, label }, i): PairFlow => {
+    const own = takers.filter(({ port }) => port === id);
+    const m = own.reduce((sum, { at }) => sum + at.flow, 0);
     const drawn = book.add({
-      id: `pairs/${id}/drawn`,
+      id: `${place}/drawn`,
       label: `${label}: flow drawn`,
       kind: 'massFlow',
       value: m,
@@ -47,19 +47,19 @@ export function designPairs(
     });
     const supply =
       i === 0
-        ? supplyTemperature
+        ? first
         : book.add({
-            id: `pairs/${id}/supply`,
+            id: `${place}/supply`,
             label: `${label}: supply`,
             kind: 'temperature',
-            value: at[0]?.supply ?? arrives.value,
+            value: own[0]?.at.supply ?? arrives.value,
             formula: 'T = T of the pair before, and no hotter than what turns round at this one leaves it',
             source: 'the pairs lie one behind the other on the ring',
             terms: { T: arrives, m: drawn, m_ring: massFlow },
           });
-    const heat = at.reduce((sum, each) => sum + each.flow * (each.supply - each.back), 0);
+    const heat = own.reduce((sum, { at }) => sum + at.flow * (at.supply - at.back), 0);
     const back = book.add({
-      id: `pairs/${id}/back`,
+      id: `${place}/back`,
       label: `${label}: what it leaves behind`,
       kind: 'temperature',
       value: massFlow.value > 0 ? arrives.value - heat / massFlow.value : arrives.value,
@@ -77,28 +77,33 @@ export function designPairs(
   });
 }
 
+/** A ring main as it is to be sized, on the pipe that feeds it. */
+interface RingAsked {
+  id: string;
+  label: string;
+  entry: Separation;
+  run: SizedPipe;
+  volumeFlow: Figure;
+  fluid: FluidState;
+}
+
 /** The pipe of a ring main between its pairs of tees, and the tees passed straight. Its content in m3. */
-export function designRing(
-  { job, book, rules }: Context,
-  run: SizedPipe,
-  volumeFlow: Figure,
-  fluid: FluidState,
-  pairs: number,
-): RingWay {
+export function designRing({ book, rules }: Context, { id, label, entry, run, volumeFlow, fluid }: RingAsked): RingWay {
   const { size, material } = run.pipe;
-  const length = job.separation.pairs.reduce((sum, { distance }) => sum + distance, 0);
+  const length = entry.pairs.reduce((sum, { distance }) => sum + distance, 0);
+  const pairs = entry.pairs.length + 1;
   const { gradient, velocity } = pipeFlow(volumeFlow.value, size.bore, material.roughness, fluid);
   const tees = (pairs * rules.teeLoss.limit * fluid.density * velocity ** 2) / 2;
   const loss = book.add({
-    id: 'ring/loss',
-    label: 'Ring main: pressure loss',
+    id: `${id}/loss`,
+    label: `${label}: pressure loss`,
     kind: 'pressure',
     value: gradient * length + tees,
     formula: 'Δp = R · L + n · ζ · ρ v² / 2',
-    source: 'Darcy-Weisbach; the source pump moves the water round the ring',
+    source: 'Darcy-Weisbach; the pump that feeds it moves the water round the ring',
     terms: {
       V: volumeFlow,
-      R: given('friction in the pipe of the source', 'gradient', gradient, 'Darcy-Weisbach'),
+      R: given('friction in the pipe that feeds it', 'gradient', gradient, 'Darcy-Weisbach'),
       L: given('pipe from pair to pair', 'length', length, 'its entries'),
       ζ: byRule(rules.teeLoss),
     },

@@ -18,6 +18,7 @@ import { designFurther, type FurtherDesign } from './further-design.ts';
 import { designHeader } from './header-design.ts';
 import type { HeatPumpDesign } from './heat-pump-design.ts';
 import { designInjection, type InjectionDesign } from './injection-design.ts';
+import { type LinkSized, plainLink } from './link-design.ts';
 import { designValve, type SizedValve } from './mixing-design.ts';
 import { HOT_WATER_CALL, Plant, type PlantState } from './operate.ts';
 import type { PipeDesign } from './pipe-design.ts';
@@ -25,6 +26,7 @@ import { type ChosenPumps, choosePumps, finishPump } from './pump-design.ts';
 import { designRegulating } from './regulating-design.ts';
 import { type SolvedDesign, solvedDesign } from './solved-design.ts';
 import { designSource } from './source-design.ts';
+import { plainStation, type StationDesign } from './station-design.ts';
 import { designVessel, type VesselDesign } from './vessel-design.ts';
 import { waterContents } from './water-content.ts';
 
@@ -37,6 +39,8 @@ export interface Sized {
   regulating: (Figure | null)[];
   source: SourceDesign;
   further: FurtherDesign[];
+  links: LinkSized[];
+  stations: StationDesign[];
   distribution: DistributionDesign | null;
   charging: { pump: PumpDesign | null; run: PipeDesign } | null;
   vessel: VesselDesign;
@@ -63,12 +67,14 @@ export function sizePlant(
   const injections = flows.map((flow, i) => (injected[i] ? designInjection(context, flow, source) : null));
   const zoneValves = flows.map((flow) => designZoneValve(context, flow));
   const charging = designCharging(context, source);
+  const platesBetween = context.piping.between().traits.partsWater ? context.job.separation.approach : 0;
   const chosen = asBuilt(context, choosePumps(context, flows, { valves, zoneValves, source, load, charging }), built);
   const further = designFurther(context, source);
   const contents = waterContents(context, flows, source);
   const buffer = designBuffer(context, flows, source, contents);
-  const header = context.piping.between().kind === 'header' ? designHeader(context, source) : null;
-  const exchanger = designExchanger(context, source);
+  const { kind } = context.piping.between();
+  const header = kind === 'header' ? designHeader(context, { ...source.first, id: 'header', label: 'Header' }) : null;
+  const exchanger = kind === 'plates' ? designExchanger(context, { ...source.first, id: 'exchanger', label: 'Exchanger' }) : null;
   const vessel = designVessel(context, flows, source, header, contents, buffer, charging);
   const loops = flows.map((flow) => flow.loops.map((loop) => ({ ...loop, kv: kvAsBuilt(loop.place, built) ?? loop.kv })));
   const { sharedLink, drives } = context.piping;
@@ -94,6 +100,7 @@ export function sizePlant(
     circuitPumps: chosen.circuits,
     sourcePump: chosen.source,
     shared: chosen.shared,
+    linkPumps: chosen.links,
     charging,
     loops,
     regulating: regulating.map((figure, i) => {
@@ -111,7 +118,13 @@ export function sizePlant(
   const shared = finish(chosen.shared, good?.shared);
   const injectionPumps = injections.map((injection, i) => injection && finish(injection.pump, good?.circuits[i]?.injection));
   const furtherPumps = further.map((each, i) => finishPump(context, each.pump, good?.further[i]?.pump ?? null));
-  const all = [...circuitPumps, ...injectionPumps, shared, sourcePump].filter((pump) => pump !== null);
+  const links = source.beyond.links.map((link, i): LinkSized => {
+    const pump = chosen.links.get(link.place);
+    return { ...plainLink(link), pump: pump ? finishPump(context, pump, good?.links[i]?.pump ?? null) : null };
+  });
+  const all = [...circuitPumps, ...injectionPumps, shared, sourcePump, ...links.map(({ pump }) => pump)].filter(
+    (pump) => pump !== null,
+  );
   // Backups stand by; the pump of the cylinder runs beside the heating at most.
   const running = [...all, ...furtherPumps.filter((_, i) => !further[i]?.backup)];
   return {
@@ -150,6 +163,8 @@ export function sizePlant(
       conductance,
       pump: furtherPumps[i] as PumpDesign,
     })),
+    links,
+    stations: source.beyond.stations.map(plainStation),
     distribution: shared && { pump: shared },
     charging: charging && {
       pump: finish(charging.pump, chargingState(plant, charging, good)),
@@ -171,7 +186,10 @@ export function sizePlant(
       ...inspectNetwork(plant.twin.network),
     ]),
     plant,
-    below: flows.map(({ place }) => (source.ring ? context.job.source.flowTemperature - source.supplyAt(place).value : 0)),
+    below: flows.map(({ place }) => {
+      const lost = source.ring || source.beyond.supplyAt(place);
+      return lost ? context.job.source.flowTemperature - platesBetween - source.supplyAt(place).value : 0;
+    }),
   };
 }
 
@@ -186,7 +204,12 @@ function chargingState(plant: Plant, { pump }: Charging, good: PlantState | null
 /** Pumps with the speeds a plant was set to; the choice stands where that plant had none. */
 function asBuilt(context: Context, chosen: ChosenPumps, built: Design | undefined): ChosenPumps {
   if (!built) return chosen;
-  const was = [...built.circuits.map((circuit) => circuit.sized?.pump), built.source?.pump, built.distribution?.pump];
+  const was = [
+    ...built.circuits.map((circuit) => circuit.sized?.pump),
+    built.source?.pump,
+    built.distribution?.pump,
+    ...built.links.map(({ pump }) => pump),
+  ];
   const keep = (pump: ChosenPump | null): ChosenPump | null => {
     if (!pump) return null;
     const before = was.find((each) => each?.place === pump.place);
@@ -196,7 +219,12 @@ function asBuilt(context: Context, chosen: ChosenPumps, built: Design | undefine
     // A set pressure was dialled in for the index run of that plant, and stays.
     return speed && before ? { ...pump, speed, indexLoss: before.head.value * pump.fluid.density * GRAVITY } : pump;
   };
-  return { circuits: chosen.circuits.map(keep), shared: keep(chosen.shared), source: keep(chosen.source) };
+  return {
+    circuits: chosen.circuits.map(keep),
+    shared: keep(chosen.shared),
+    source: keep(chosen.source),
+    links: new Map([...chosen.links].map(([place, pump]) => [place, keep(pump) as ChosenPump])),
+  };
 }
 
 const kvAsBuilt = (place: string, built: Design | undefined): number | undefined =>

@@ -2,15 +2,19 @@ import { shifted } from '../../model/quantities.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import type { FluidState } from '../fluid/water.ts';
 import { bothWays, componentsLoss } from '../pipe/components.ts';
-import { type BranchFlow, flowsOf } from '../piping/flows.ts';
+import { flowsOf } from '../piping/flows.ts';
 import { drawnDrop } from '../plan/settled-job.ts';
 import { beside } from '../plant/further-sources.ts';
 import { type CircuitFlow, massFlowFor, partsInLine } from './circuit-design.ts';
 import type { Context } from './context.ts';
+import { ownLinkFlows } from './link-design.ts';
 import { designPipe, type SizedPipe } from './pipe-design.ts';
-import { pairOf } from './points.ts';
+import { pairOf, ringPairs } from './points.ts';
 import { designPairs, designRing, type PairFlow, type RingWay } from './ring-design.ts';
 import { designRunHeat, type RunHeat } from './run-heat.ts';
+import type { StationAsked } from './station-asked.ts';
+import { type Beyond, designBeyond } from './station-design.ts';
+import { takersOf } from './takers.ts';
 
 export interface SourceFlow {
   fluid: FluidState;
@@ -41,6 +45,10 @@ export interface SourceFlow {
   inLine: Figure | null;
   /** Pipe from pair to pair of a ring main and the tees on it, at design flow; null where there are not several. */
   ring: RingWay | null;
+  /** Further stations and the links to them. */
+  beyond: Beyond;
+  /** What is to be known of the first station, whatever it is. */
+  first: Omit<StationAsked, 'id' | 'label'>;
   /** Share of hot water in each circuit, in the order given. */
   hotShares: number[];
   /** Loss in Pa of source and its run at any flow in m3/s. */
@@ -93,28 +101,31 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
   const flows = flowsOf(piping.plan, {
     circuits: draws,
     sources: new Map([[piping.lead.place, { flow: share > 0 ? primary / share : primary, temperature: source.flowTemperature }]]),
-    links: new Map(),
-    stations: new Map([[between.id, { approach: job.separation.approach }]]),
+    links: ownLinkFlows(context, circuits, fluid.specificHeat),
+    stations: new Map(
+      [{ id: between.id, approach: job.separation.approach }, ...job.stations].map(({ id, approach }) => [id, { approach }]),
+    ),
   });
-  const drawn = circuits.map(({ place }) => flows.get(place) as BranchFlow);
-  const secondary = drawn.reduce((sum, { flow }) => sum + flow, 0);
-  const first = circuits.findIndex(({ place }) => pairOf(piping, place) === 0);
-  const supply = drawn[first]?.supply ?? source.flowTemperature;
+  const takers = takersOf(context, between.id, circuits, flows);
+  const secondary = takers.reduce((sum, { at }) => sum + at.flow, 0);
+  const firstPort = between.kind === 'ring' ? between.ports[0]?.id : undefined;
+  const first = takers.find(({ port }) => firstPort === undefined || port === firstPort);
+  const supply = first?.at.supply ?? source.flowTemperature;
   const state = {
     supply,
     secondary,
-    back: secondary > 0 ? drawn.reduce((sum, { flow, back }) => sum + flow * back, 0) / secondary : supply,
+    back: secondary > 0 ? takers.reduce((sum, { at }) => sum + at.flow * at.back, 0) / secondary : supply,
     sourceReturn: flows.get(piping.lead.place)?.back ?? supply,
-    hotShares: drawn.map(({ hotShare }) => hotShare),
+    hotShares: circuits.map(({ place }) => flows.get(place)?.hotShare ?? 1),
   };
   const drawnTerms: Record<string, Ingredient> = {};
-  circuits.forEach(({ circuit, massFlow: ofCircuit }, i) => {
-    drawnTerms[`m${i + 1}`] = ofCircuit;
-    if (circuit.connection === 'mixed') {
+  takers.forEach(({ name, massFlow: ofTaker, circuit, at }, i) => {
+    drawnTerms[`m${i + 1}`] = ofTaker;
+    if (circuit?.circuit.connection === 'mixed') {
       drawnTerms[`s${i + 1}`] = given(
-        `${circuit.name}: share of hot water`,
+        `${name}: share of hot water`,
         'fraction',
-        state.hotShares[i] ?? 1,
+        at.hotShare,
         '(T_mix − T_r) / (T_hot − T_r), energy balance of the mixing valve',
       );
     }
@@ -194,7 +205,8 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
       T_r: circuitsReturn,
     },
   });
-  const pairs = designPairs(context, circuits, flows, { supplyTemperature, massFlow, sent: flowTerm });
+  const onRing = ringPairs(piping).map((id, i) => ({ id, place: `pairs/${id}`, label: `Pair of tees ${i + 1}` }));
+  const pairs = designPairs(context, takers, onRing, { first: supplyTemperature, massFlow, sent: flowTerm });
   const ring = pairs.length > 0;
   const returnTemperature = book.add({
     id: 'source/returnTemperature',
@@ -230,17 +242,18 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
     terms: { T_f: flowTerm },
   });
   const runHeat = designRunHeat(context, 'Source pipe', source.run, run, leaving, returnTemperature);
+  const beyond = designBeyond(context, circuits, flows, deltaTerm);
   const wanted = book.add({
     id: 'source/load',
     label: 'Heat load on the source',
     kind: 'power',
-    value: [...circuits, { runHeat }].reduce((sum, each) => sum + each.runHeat.loss.value, load.value),
+    value: [...circuits, ...beyond.links, { runHeat }].reduce((sum, each) => sum + each.runHeat.loss.value, load.value),
     formula: 'Q_s = Q + Σ Q_pipe',
     source: 'what the rooms need and what the pipes on the way lose',
     terms: {
       Q: load,
       Q_1: runHeat.loss,
-      ...Object.fromEntries(circuits.map((circuit, i) => [`Q_${i + 2}`, circuit.runHeat.loss])),
+      ...Object.fromEntries([...circuits, ...beyond.links].map((each, i) => [`Q_${i + 2}`, each.runHeat.loss])),
     },
   });
   const byData = source.capacity === 'auto' ? heatPump : null;
@@ -284,7 +297,9 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
           : decided('loss inside the source', 'pressure', source.loss, 'source/loss'),
     },
   });
-  const ringWay = ring ? designRing(context, run, volumeFlow, fluid, pairs.length) : null;
+  const ringAsked = { id: 'ring', label: 'Ring main', entry: job.separation, run, volumeFlow, fluid };
+  const ringWay = ring ? designRing(context, ringAsked) : null;
+  const feed = { load: wanted, massFlow, volumeFlow, fluid, run, back: returnTemperature };
   return {
     fluid,
     deltaT: deltaTerm,
@@ -295,7 +310,16 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
     volumeFlow,
     supplyTemperature,
     pairs,
-    supplyAt: (place) => pairs[pairOf(piping, place)]?.supply ?? supplyTemperature,
+    supplyAt: (place) => beyond.supplyAt(place) ?? pairs[pairOf(piping, place)]?.supply ?? supplyTemperature,
+    beyond,
+    first: {
+      place: 'separation',
+      entry: job.separation,
+      feed,
+      takers,
+      drawn: secondaryFlow,
+      drawnBack: circuitsReturn,
+    },
     returnTemperature,
     circuitsReturn,
     secondaryFlow,

@@ -42,6 +42,11 @@ function systemContent(
   const terms: Record<string, Ingredient> = { ...parts };
   if (separator) terms['V separator'] = separator;
   if (source.ring) terms['V ring'] = given('pipe from pair to pair of tees', 'volume', source.ring.content, 'bore times length');
+  for (const { name, run } of source.beyond.links) terms[`V ${name}`] = run.pipe.content;
+  for (const { label, ring, header: beyond } of source.beyond.stations) {
+    if (ring) terms[`V ${label}`] = given(`${label}: pipe from pair to pair`, 'volume', ring.content, 'bore times length');
+    if (beyond) terms[`V ${label}`] = contentOf(beyond);
+  }
   if (charging) terms['V charging'] = charging.run.pipe.content;
   job.furtherSources.forEach((further, i) => {
     const litres = context.rules.sourceContent.limit;

@@ -14,7 +14,13 @@ export interface Riser {
 }
 
 /** The two bars of the distributor, in sections from riser to riser: each carries what the risers behind it take. */
-export function drawBars(job: Job, design: Design, layout: Layout, risers: readonly Riser[], { sheet, tag }: Board): void {
+export function drawBars(
+  job: Job,
+  design: Design,
+  layout: Pick<Layout, 'headerX' | 'sharedPump'>,
+  risers: readonly Riser[],
+  { sheet, tag }: Board,
+): void {
   const { headerX, sharedPump } = layout;
   risers.forEach(({ id, flow, back }, i) => {
     const from = risers[i - 1]?.flow ?? headerX;

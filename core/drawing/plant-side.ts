@@ -1,19 +1,13 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
-import type { StationKindId } from '../plan/plan.ts';
 import { pumpFigures } from './circuit-column.ts';
 import { type Board, FLOW_BAR, type Layout, RETURN_BAR, SOURCE_SIZE, straight } from './layout.ts';
 import { drawParts } from './parts-along.ts';
 import { endOfRing, type PairOfTees, RING } from './ring.ts';
-import type { Point, SymbolKind } from './sheet.ts';
+import type { Point } from './sheet.ts';
+import { SIGNS } from './station-bay.ts';
 
-const SEPARATOR: Partial<Record<StationKindId, { kind: SymbolKind; label: string; width: number }>> = {
-  header: { kind: 'header', label: 'Low-loss header', width: 30 },
-  ring: { kind: 'tees', label: 'Closely spaced tees', width: 30 },
-  tank: { kind: 'tank', label: 'Buffer', width: 54 },
-  plates: { kind: 'plates', label: 'Plate exchanger', width: 40 },
-};
 const PIPES_ON_TANK = { two: '2 pipes', three: '3 pipes', four: '4 pipes' } as const;
 
 /** Source, separation and vessel, with the pipes between them and what stands in those. */
@@ -23,7 +17,7 @@ export function drawPlant(job: Job, design: Design, layout: Layout, board: Board
   const { source: at, headerX, top, bottom } = layout;
   const { middle } = at;
   const [firstPair, lastPair] = [ring[0], ring.at(-1)];
-  const separator = SEPARATOR[pipingOf(job).between().kind];
+  const separator = SIGNS[pipingOf(job).between().kind];
   sheet.symbols.push({
     component: 'source',
     kind: 'source',

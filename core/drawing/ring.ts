@@ -1,4 +1,4 @@
-import type { Design } from '../design/design.ts';
+import type { PairFlow } from '../design/ring-design.ts';
 import type { Riser } from './bars.ts';
 import { type Board, FLOW_BAR, RETURN_BAR, TAG } from './layout.ts';
 import type { Point } from './sheet.ts';
@@ -30,16 +30,25 @@ export function teesOf(id: string, risers: readonly Riser[], last: number): Pair
 export const endOfRing = (pairs: readonly PairOfTees[]): number =>
   Math.max(0, ...pairs.map(({ last }) => last + TAG.left + TAG.width)) + BEND;
 
+/** What the pairs of a ring main are called on the wall and in the network, and what comes to each. */
+export interface RingNames {
+  /** Pipe between the first two tees, start of the names of the others, and the sign of the first. */
+  first: string;
+  pairs: string;
+  symbol: string;
+  figures: readonly PairFlow[];
+}
+
 /**
  * The pairs of tees on a ring main: each takes up to its own short bars, from which its risers rise, and gives back right behind.
  */
-export function drawRing(design: Design, pairs: readonly PairOfTees[], { sheet, tag }: Board): void {
+export function drawRing(pairs: readonly PairOfTees[], names: RingNames, { sheet, tag }: Board): void {
   const line = (id: string, role: 'flow' | 'return', ...points: Point[]) => sheet.pipes.push({ id, role, points });
   pairs.forEach(({ id, risers, out, home, last }, i) => {
-    const component = i === 0 ? 'header' : `pairs/${id}`;
+    const component = i === 0 ? names.symbol : `${names.pairs}/${id}`;
     const before = pairs[i - 1];
-    if (before) line(`pairs/${id}/before`, 'flow', [before.home, RING], [out, RING]);
-    line(i === 0 ? 'header' : `pairs/${id}/across`, 'flow', [out, RING], [home, RING]);
+    if (before) line(`${names.pairs}/${id}/before`, 'flow', [before.home, RING], [out, RING]);
+    line(i === 0 ? names.first : `${names.pairs}/${id}/across`, 'flow', [out, RING], [home, RING]);
     risers.forEach(({ id: riser, flow, back }, k) => {
       const left = risers[k - 1];
       // The first riser comes straight up from its tee, or round by the bar where the tees stand aside.
@@ -66,7 +75,7 @@ export function drawRing(design: Design, pairs: readonly PairOfTees[], { sheet, 
       label: `Pair of tees ${i + 1}`,
       lying: true,
     });
-    const figures = design.source?.pairs[i];
+    const figures = names.figures.find((pair) => pair.id === id);
     if (!figures) return;
     tag({
       component,

@@ -180,8 +180,8 @@ const onRing = (job: Job, pairs: readonly number[], hand: 'left' | 'right'): Job
   separation: newSeparation(job.separation.kind, {
     pairs: ['p1', 'p2', 'p3'].map((id) => ({ id, distance: 1, spacing: 'auto', before: 'auto', after: 'auto' })),
   }),
-  circuits: job.circuits.map((circuit, i) => ({ ...circuit, hand, pair: pairs[i] ? `p${pairs[i]}` : null })),
-  hotWater: { ...USUAL_CYLINDER, pair: 'p3' },
+  circuits: job.circuits.map((circuit, i) => ({ ...circuit, hand, at: pairs[i] ? (`st1/p${pairs[i]}` as const) : null })),
+  hotWater: { ...USUAL_CYLINDER, at: 'st1/p3' },
 });
 
 const EVERYTHING: [string, (job: Job) => Job][] = [

@@ -1,16 +1,18 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
-import { pairOf, ringPairs } from '../design/points.ts';
+import { ringPairs } from '../design/points.ts';
 import { openFindings, SEVERITIES, type Severity } from '../finding/finding.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
-import { drawBars, type Riser } from './bars.ts';
+import { drawBars } from './bars.ts';
+import { bayOf, lanesOf, linksInLine } from './bays.ts';
 import { drawCircuit } from './circuit-column.ts';
 import { drawCylinder } from './cylinder-column.ts';
 import { drawFurtherSources } from './further-sources.ts';
 import { type Board, COLUMN, HEIGHT, layoutOf, risersOf, TAG } from './layout.ts';
 import { drawPlant } from './plant-side.ts';
-import { drawRing, teesOf } from './ring.ts';
+import { drawRing } from './ring.ts';
 import type { Sheet } from './sheet.ts';
+import { drawNext, pairsOfBay } from './station-bay.ts';
 
 /**
  * Lays the plant of a job out as one reads a plant-room wall: the sources at the left, the separation beside them, a
@@ -20,20 +22,25 @@ import type { Sheet } from './sheet.ts';
 export function wallSheet(job: Job, design: Design): Sheet {
   const worst = worstByComponent(design);
   const layout = layoutOf(job);
-  const columns = Math.max(job.circuits.length, 1) + (job.hotWater ? 1 : 0);
   const piping = pipingOf(job);
-  const onRing = ringPairs(piping);
-  // What hangs on one pair of tees stands side by side, the pairs in the order the water meets them; the cylinder last in its own.
-  const hanging = [
-    ...job.circuits.map(({ id, hand }) => ({ id, hand, pair: pairOf(piping, `circuits/${id}`) })),
-    ...(job.hotWater ? [{ id: 'hotWater', hand: 'right' as const, pair: pairOf(piping, 'hotWater') }] : []),
-  ];
-  const inOrder = onRing.length > 0 ? onRing.flatMap((_, i) => hanging.filter(({ pair }) => pair === i)) : hanging;
-  const column = new Map(inOrder.map(({ id }, i) => [id, i]));
-  const left = (i: number) => layout.plantWidth + i * COLUMN;
-  const leftOf = (id: string) => left(column.get(id) ?? 0);
+  const onRing = ringPairs(piping).length > 0 && layout.sharedPump === null;
+  // Without a circuit the bars still have the room of one.
+  const first = layout.plantWidth + (job.circuits.length === 0 ? COLUMN : 0);
+  const bay = bayOf(job, piping, piping.between(), layout.headerX, first, linksInLine(piping));
+  const lanes = lanesOf(bay);
+  const column = new Map(lanes.flatMap(({ lane }) => lane.risers.map(({ id }, i) => [id, lane.first + i * COLUMN])));
+  // What hangs where nothing leads to stands behind all the rest.
+  let beyond = Math.max(bay.end, layout.plantWidth + COLUMN);
+  const leftOf = (id: string) => {
+    const known = column.get(id);
+    if (known !== undefined) return known;
+    column.set(id, beyond);
+    beyond += COLUMN;
+    return beyond - COLUMN;
+  };
+  for (const { id } of job.circuits) leftOf(id);
   const sheet: Sheet = {
-    width: Math.max(left(columns) + 8, 700),
+    width: Math.max(beyond + 8, 700),
     height: HEIGHT,
     pipes: [],
     symbols: [],
@@ -49,19 +56,20 @@ export function wallSheet(job: Job, design: Design): Sheet {
     tag: (entry) =>
       sheet.tags.push({ width: TAG.width, height: TAG.height, ...entry, severity: worst.get(entry.component) ?? null }),
   };
-  const risers = inOrder.map(({ id, hand, pair }) => ({ id, pair, ...risersOf(leftOf(id), hand) }));
-  if (job.circuits.length === 0) risers.unshift({ id: 'none', pair: 0, ...risersOf(left(0), 'right') });
-  const pairs = onRing.flatMap((id, i) => {
-    const own = risers.filter(({ pair }) => pair === i);
-    return own.length > 0 ? [teesOf(id, own, leftOf((own.at(-1) as Riser).id))] : [];
-  });
-  const several = pairs.length > 0 && layout.sharedPump === null;
-  drawPlant(job, design, layout, board, several ? pairs : []);
+  const pairs = onRing ? pairsOfBay(bay) : [];
+  drawPlant(job, design, layout, board, pairs);
   drawFurtherSources(job, design, layout, board);
-  if (several) drawRing(design, pairs, board);
-  else drawBars(job, design, layout, risers, board);
+  if (onRing) {
+    const figures = design.source?.pairs ?? [];
+    drawRing(pairs, { first: 'header', pairs: 'pairs', symbol: 'header', figures }, board);
+  } else {
+    const risers = bay.lanes.flatMap((lane) => lane.risers);
+    const none = { id: 'none', ...risersOf(layout.plantWidth, 'right') };
+    drawBars(job, design, layout, job.circuits.length === 0 ? [none, ...risers] : risers, board);
+  }
+  for (const lane of bay.lanes) drawNext(job, design, layout, bay, lane, board);
   for (const circuit of design.circuits) drawCircuit(job, design, circuit, leftOf(circuit.id), board);
-  drawCylinder(job, design, job.circuits.length > 0 ? leftOf('hotWater') : left(columns - 1), board);
+  if (job.hotWater) drawCylinder(job, design, leftOf('hotWater'), board);
   return sheet;
 }
 

@@ -5,6 +5,8 @@
 const RENAMED: readonly (readonly [was: RegExp, is: string])[] = [
   // Rooms that nothing dries were told one by one.
   [/^drying-short:rooms\/.*$/, 'drying-short'],
+  // Only pairs of tees could be named once.
+  [/^pair-missing:/, 'port-missing:'],
 ];
 
 /** The id a finding goes by today, from one that a job kept. */

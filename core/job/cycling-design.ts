@@ -93,12 +93,12 @@ export function designCycling(context: Context, design: Designed, plant: Plant):
       ),
     },
   });
-  const volume = worst.cycles && !piping.between().traits.stores ? leastTank(ask, moments, perVolume) : 0;
+  const volume = worst.cycles && piping.tank === null ? leastTank(ask, moments, perVolume) : 0;
   return {
     days,
     worst,
     bufferNeedless:
-      piping.between().traits.stores &&
+      piping.tank !== null &&
       moments.every((moment) => !cyclingDay(ask, moment, (cycle) => ({ ...cycle, atSource: moment.sourceAlone })).cycles),
     cures: worst.cycles ? cyclingCures(context, ask, moments, perVolume) : [],
     thermostats: ask.thermostats,

@@ -65,6 +65,8 @@ export function designWithPlant(asEntered: Job, built?: Design): { design: Desig
     cooling: designCooling(context),
     heatPump,
     furtherSources: sized?.further ?? [],
+    links: sized?.links ?? [],
+    stations: sized?.stations ?? [],
     distribution: sized?.distribution ?? null,
     hotWater: designHotWater(context, sized?.source ?? null, sized?.charging ?? null),
     pumpPower: sized?.pumpPower ?? null,

@@ -71,8 +71,8 @@ describe('the arrangements', () => {
     expect(tees?.circuits.every((each) => each.zones === 'circuit')).toBe(true);
     expect(buffer?.circuits.every((each) => each.zones === 'rooms')).toBe(true);
     // The hottest need first, each on a pair of tees of its own.
-    const needs = [null, ...(ring?.separation.pairs ?? []).map(({ id }) => id)].map(
-      (id) => ring?.circuits.filter(({ pair }) => pair === id).map(({ flowTemperature }) => flowTemperature) ?? [],
+    const needs = [null, ...(ring?.separation.pairs ?? []).map(({ id }) => `st1/${id}`)].map(
+      (id) => ring?.circuits.filter(({ at }) => at === id).map(({ flowTemperature }) => flowTemperature) ?? [],
     );
     expect(needs.map((each) => each.length)).toEqual([1, 1, 1, 1]);
     expect(needs.flat()).toEqual([...needs.flat()].sort((a, b) => b - a));

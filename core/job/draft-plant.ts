@@ -71,11 +71,17 @@ function withCircuits(job: Job): Job | null {
   return designJob(whole).source ? whole : null;
 }
 
+/** No station but the first. */
+const ALONE: Pick<Job, 'stations' | 'links'> = { stations: [], links: [] };
+
 function arranged(job: Job, arrangement: Arrangement): Job {
   const separated = (kind: Job['separation']['kind'], change: (circuit: Circuit) => Circuit): Job => ({
     ...job,
+    ...ALONE,
     separation: { ...job.separation, kind, pairs: [] },
-    circuits: job.circuits.map((circuit) => change({ ...circuit, pair: null })),
+    circuits: job.circuits.map((circuit) => change({ ...circuit, at: null })),
+    furtherSources: job.furtherSources.map((source) => ({ ...source, at: null })),
+    hotWater: job.hotWater && { ...job.hotWater, at: null },
   });
   switch (arrangement) {
     case 'open':
@@ -99,6 +105,7 @@ function openPlant(job: Job): Job {
   const fall = traitsOf(job.source).heatPump ? OPEN_FALL.heatPump : OPEN_FALL.other;
   const one: Circuit = {
     ...main,
+    at: null,
     connection: 'direct',
     temperatureDifference: fall,
     zones: 'circuit',
@@ -111,8 +118,11 @@ function openPlant(job: Job): Job {
   const stays = ({ place }: { place: string }) => !gone.has(place.split('/')[1] ?? '') || !place.startsWith('circuits/');
   const joined: Job = {
     ...job,
+    ...ALONE,
     separation: { ...job.separation, kind: 'none' },
     circuits: [one],
+    furtherSources: job.furtherSources.map((source) => ({ ...source, at: null })),
+    hotWater: job.hotWater && { ...job.hotWater, at: null },
     rooms: job.rooms.map((room) => ({
       ...room,
       circuit: room.circuit === null && room.emitters.every((each) => each.circuit === null) ? null : one.id,

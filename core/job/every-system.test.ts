@@ -124,7 +124,7 @@ describe.each(ALL)('what follows from the design of system %s', (_, job) => {
     const direct = job.circuits.filter(
       // One pump stands on the first pair of tees of a ring: what hangs on another keeps its own.
       (circuit) =>
-        circuit.connection === 'direct' && circuit.pair === null && design.circuits.find((each) => each.id === circuit.id)?.sized,
+        circuit.connection === 'direct' && circuit.at === null && design.circuits.find((each) => each.id === circuit.id)?.sized,
     );
     expect(valves?.valves).toBe(direct.length + (job.hotWater ? 1 : 0));
     const taken = designWithPlant(applyEdits(job, valves?.edits ?? []));
@@ -163,6 +163,7 @@ describe.each(ALL)('system %s with one thing changed', (_, job) => {
               flowTemperature: job.source.flowTemperature,
               order: 'together',
               pump: 'auto',
+              at: null,
               approach: null,
             },
           ],

@@ -119,8 +119,8 @@ describe('a ring main with four pairs of tees', () => {
   it('is followed by the weather curve: the source sends what the last need takes, and what the ring loses on the way', () => {
     const hot = designed(
       applyEdits(job, [
-        { at: 'circuits/c2/pair', value: 'p3' },
-        { at: 'circuits/c3/pair', value: 'p2' },
+        { at: 'circuits/c2/at', value: 'st1/p3' },
+        { at: 'circuits/c3/at', value: 'st1/p2' },
       ]),
     );
     const { circuits } = hot.design;
@@ -159,8 +159,8 @@ describe('what is told of a ring main', () => {
 
   it('the hottest need belongs first; the remedy puts it there', () => {
     const turned = applyEdits(job, [
-      { at: 'circuits/c1/pair', value: 'p4' },
-      { at: 'circuits/c4/pair', value: null },
+      { at: 'circuits/c1/at', value: 'st1/p4' },
+      { at: 'circuits/c4/at', value: null },
     ]);
     const found = designed(turned).design.findings.find(({ id }) => id === 'ring-order');
     expect(found?.remedies[0]?.label).toBe('The hottest need first');
@@ -188,10 +188,10 @@ describe('what is told of a ring main', () => {
   });
 
   it('a pair that is not there, and tees too far apart on one that is', () => {
-    const lost = applyEdits(job, [{ at: 'circuits/c2/pair', value: 'p9' }]);
-    const found = designed(lost).design.findings.find(({ id }) => id === 'pair-missing:circuits/c2');
-    expect(found?.title).toBe('Classrooms hangs on a pair of tees that is not there');
-    expect(rules(applyEdits(lost, found?.remedies[0]?.edits ?? []))).not.toContain('pair-missing:circuits/c2');
+    const lost = applyEdits(job, [{ at: 'circuits/c2/at', value: 'st1/p9' }]);
+    const found = designed(lost).design.findings.find(({ id }) => id === 'port-missing:circuits/c2');
+    expect(found?.title).toBe('Classrooms hangs on something that is not there');
+    expect(rules(applyEdits(lost, found?.remedies[0]?.edits ?? []))).not.toContain('port-missing:circuits/c2');
     const wide = applyEdits(job, [{ at: 'separation/pairs/p3/spacing', value: 2 }]);
     const apart = designed(wide).design.findings.find(({ id }) => id === 'tees-apart:separation/pairs/p3');
     expect(apart?.title).toContain('The tees of pair of tees 3 are');

@@ -1,7 +1,8 @@
-import { type Job, MOST_PAIRS } from '../../model/job.ts';
+import { FIRST_STATION, type Job, MOST_PAIRS } from '../../model/job.ts';
 import { idsAfter, newPair } from '../../model/new-job.ts';
 import { pairOf } from '../design/points.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
+import { portOf } from '../plan/plan.ts';
 import { designJob } from './design-job.ts';
 
 /**
@@ -14,13 +15,14 @@ export function ringOf(job: Job): Job {
   const pairs = byNeed.slice(1, MOST_PAIRS).map((_, i) => job.separation.pairs[i] ?? newPair(next()));
   const onPair = (id: string) => {
     const at = byNeed.findIndex((circuit) => circuit.id === id);
-    return at <= 0 ? null : (pairs[Math.min(at, pairs.length) - 1]?.id ?? null);
+    const pair = at <= 0 ? undefined : pairs[Math.min(at, pairs.length) - 1];
+    return pair ? portOf(FIRST_STATION, pair.id) : null;
   };
   const ring: Job = {
     ...job,
     separation: { ...job.separation, kind: 'closely-spaced-tees', pairs },
-    circuits: job.circuits.map((circuit) => ({ ...circuit, pair: onPair(circuit.id) })),
-    hotWater: job.hotWater && { ...job.hotWater, pair: null },
+    circuits: job.circuits.map((circuit) => ({ ...circuit, at: onPair(circuit.id) })),
+    hotWater: job.hotWater && { ...job.hotWater, at: null },
   };
   const found = designJob(ring).source?.pairs ?? [];
   const piping = pipingOf(ring);
@@ -28,7 +30,7 @@ export function ringOf(job: Job): Job {
     ...ring,
     circuits: ring.circuits.map((circuit) => {
       const comes = found[pairOf(piping, `circuits/${circuit.id}`)]?.supply.value;
-      if (circuit.connection === 'mixed' || circuit.pair === null || comes === undefined) return circuit;
+      if (circuit.connection === 'mixed' || circuit.at === null || comes === undefined) return circuit;
       return { ...circuit, flowTemperature: (Math.round(comes * 2) / 2) as typeof circuit.flowTemperature };
     }),
   };

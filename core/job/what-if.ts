@@ -50,7 +50,7 @@ function cooler(job: Job): Job {
 
 /** More water: in the buffer where there is one, else in a tank in the return. */
 function moreWater(job: Job, buffer: number | null): { label: string; job: Job } {
-  if (pipingOf(job).between().traits.stores && buffer !== null)
+  if (pipingOf(job).tank && buffer !== null)
     return {
       label: `${say(MORE_WATER, 'volume', job.display)} more buffer`,
       job: { ...job, separation: { ...job.separation, volume: buffer + MORE_WATER } },

@@ -1,65 +1,110 @@
-import { FIRST_PAIR, type Job } from '../../model/job.ts';
-import { type Branch, type Plan, portOf, type Station } from './plan.ts';
+import { FIRST_PAIR, FIRST_STATION, type Job, type Separation } from '../../model/job.ts';
+import { type Branch, type Plan, type PortRef, portOf, type Station, stationOf } from './plan.ts';
 
-/** The first station of a job, between its source and all else, by what its entries call it. */
-const FIRST: Record<Job['separation']['kind'], { kind: Station['kind']; enters: string; leaves: string }> = {
+/** What the entries of a job call each kind of station, the port that feeds it, and the one that most things hang on. */
+const KIND: Record<Separation['kind'], { kind: Station['kind']; enters: string; leaves: string }> = {
   none: { kind: 'bars', enters: 'a', leaves: 'a' },
   'low-loss-header': { kind: 'header', enters: 'a', leaves: 'b' },
-  'closely-spaced-tees': { kind: 'ring', enters: 'feed', leaves: 'b' },
+  'closely-spaced-tees': { kind: 'ring', enters: 'feed', leaves: FIRST_PAIR },
   buffer: { kind: 'tank', enters: 'a', leaves: 'b' },
   'plate-exchanger': { kind: 'plates', enters: 'hot', leaves: 'cold' },
 };
 
-const PORTS: Partial<Record<Station['kind'], Station['ports']>> = {
-  tank: [{ id: 'a' }, { id: 'b' }],
-};
+/** Ports that are entries of their own. */
+function portsOf({ kind, pairs }: Pick<Separation, 'kind' | 'pairs'>): Station['ports'] {
+  // The first pair of tees is the loop's own, the others are entries of their own.
+  if (kind === 'closely-spaced-tees') return [{ id: FIRST_PAIR }, ...pairs.map(({ id }) => ({ id }))];
+  return kind === 'buffer' ? [{ id: 'a' }, { id: 'b' }] : [];
+}
+
+/** Every port of a station by its name, the one that feeds it first. */
+export function portNames(entry: Pick<Separation, 'kind' | 'pairs'>): string[] {
+  const { enters, leaves } = KIND[entry.kind];
+  return [...new Set([enters, ...portsOf(entry).map(({ id }) => id), leaves])];
+}
+
+/** Where something usually hangs on a station, and where its feed does. */
+export const usualPort = (id: string, { kind }: Pick<Separation, 'kind'>): PortRef => portOf(id, KIND[kind].leaves);
+export const feedPort = (id: string, { kind }: Pick<Separation, 'kind'>): PortRef => portOf(id, KIND[kind].enters);
 
 /** What of a job says how it is piped. */
-export type PipedJob = Pick<Job, 'furtherSources' | 'separation' | 'distribution' | 'circuits' | 'hotWater'>;
+export type PipedJob = Pick<
+  Job,
+  'furtherSources' | 'separation' | 'stations' | 'links' | 'distribution' | 'circuits' | 'hotWater'
+>;
 
-/** Ids of the stations of a job. */
-const FIRST_STATION = 'st1';
-const ZONE_BARS = 'st2';
-const CYLINDER = 'hw';
+/** Ids of stations that have no entry of their own in the list of stations. */
+export const ZONE_BARS = 'st2';
+export const CYLINDER = 'hw';
+
+/** What a job says of one of its stations; undefined for those that have no entry. */
+export const entryOf = (
+  { separation, stations }: Pick<PipedJob, 'separation' | 'stations'>,
+  id: string,
+): Separation | undefined => (id === FIRST_STATION ? separation : stations.find((station) => station.id === id));
+
+/** Whether a job has a port of that name. */
+export function hasPort(job: Pick<PipedJob, 'separation' | 'stations'>, ref: PortRef): boolean {
+  const id = stationOf(ref);
+  const entry = entryOf(job, id);
+  return entry !== undefined && portNames(entry).some((port) => portOf(id, port) === ref);
+}
 
 /**
  * How a job's plant is piped: sources on the near side of its first station; circuits and the cylinder on the far side, or on bars of
- * their own behind one pump where valves let the water in.
+ * their own behind one pump where valves let the water in, or on the port they name. Further stations hang where their links lead.
  */
 export function planOf(job: PipedJob): Plan {
-  const first = FIRST[job.separation.kind];
-  // The first pair of tees is the loop's own, the others are entries of their own.
-  const pairs = [{ id: FIRST_PAIR }, ...job.separation.pairs.map(({ id }) => ({ id }))];
-  const ports = first.kind === 'ring' ? pairs : (PORTS[first.kind] ?? []);
-  const stations: Station[] = [{ id: FIRST_STATION, kind: first.kind, place: 'separation', ports }];
+  const first = KIND[job.separation.kind];
+  const station = (id: string, place: string, entry: Pick<Separation, 'kind' | 'pairs'>): Station => ({
+    id,
+    kind: KIND[entry.kind].kind,
+    place,
+    ports: portsOf(entry),
+  });
+  const stations: Station[] = [
+    station(FIRST_STATION, 'separation', job.separation),
+    ...job.stations.map((entry) => station(entry.id, `stations/${entry.id}`, entry)),
+  ];
   const near = portOf(FIRST_STATION, first.enters);
   const far = portOf(FIRST_STATION, first.leaves);
+  /** The port that something names, where there is such a port. */
+  const named = (ref: PortRef | null) => (ref !== null && hasPort(job, ref) ? ref : null);
   const branches: Branch[] = [
     // Where nothing parts the two, the pumps of the circuits move the source's water.
     { kind: 'source', id: 's1', place: 'source', at: near, pump: job.separation.kind !== 'none', order: 'lead' },
     ...job.furtherSources.map(
-      ({ id, order }): Branch => ({ kind: 'source', id, place: `furtherSources/${id}`, at: near, pump: true, order }),
+      ({ id, order, at }): Branch => ({
+        kind: 'source',
+        id,
+        place: `furtherSources/${id}`,
+        at: named(at) ?? near,
+        pump: true,
+        order,
+      }),
     ),
   ];
   const shared = job.distribution.kind === 'valves';
-  /** Where something hangs that names a pair of tees, if there is such a pair. */
-  const onPair = (pair: string | null) =>
-    pair !== null && ports.some(({ id }) => id === pair) && first.kind === 'ring' ? portOf(FIRST_STATION, pair) : null;
   let hangs = far;
   if (shared) {
     hangs = portOf(ZONE_BARS, 'a');
     stations.push({ id: ZONE_BARS, kind: 'bars', place: 'distribution', ports: [] });
     branches.push({ kind: 'link', id: 'l1', place: 'distribution', at: far, to: hangs, pump: true });
   }
-  for (const { id, connection, pair } of job.circuits) {
-    const at = onPair(pair) ?? hangs;
+  for (const { id, at, to, pump } of job.links) {
+    const [from, into] = [named(at), named(to)];
+    // Pipes that lead nowhere carry nothing; the review names them.
+    if (from && into) branches.push({ kind: 'link', id, place: `links/${id}`, at: from, to: into, pump: pump !== 'none' });
+  }
+  for (const { id, connection, at: asked } of job.circuits) {
+    const at = named(asked) ?? hangs;
     // The valve of a mixed circuit mixes, and its pump moves; away from the one pump every circuit needs its own.
     const pump = !shared || connection === 'mixed' || at !== hangs;
     branches.push({ kind: 'circuit', id, place: `circuits/${id}`, at, pump });
   }
   if (job.hotWater) {
     stations.push({ id: CYLINDER, kind: 'cylinder', place: 'hotWater', ports: [{ id: 'coil', coil: true }] });
-    const at = onPair(job.hotWater.pair) ?? hangs;
+    const at = named(job.hotWater.at) ?? hangs;
     branches.push({ kind: 'link', id: 'hw', place: 'hotWater', at, to: portOf(CYLINDER, 'coil'), pump: !shared || at !== hangs });
   }
   return { stations, branches };

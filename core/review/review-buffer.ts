@@ -43,7 +43,7 @@ const NARROWEST = 1;
  * delta T at which it no longer does follows from Q_least / (Q / dT) = dT + B.
  */
 function passOverBand({ job, say, piping }: Context, { cycling, buffer, source, load }: UnreviewedDesign): Finding[] {
-  if (!cycling || !buffer || !source || piping.between().traits.stores) return [];
+  if (!cycling || !buffer || !source || piping.tank) return [];
   const { temperatureDifference: drop } = job.source;
   const [pass, band] = [cycling.pass.value, cycling.band.value];
   if (pass <= drop + band) return [];

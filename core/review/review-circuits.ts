@@ -2,7 +2,7 @@ import type { Circuit, Job, Section } from '../../model/job.ts';
 import { chooseKvs, KVS_SERIES } from '../circuit/mixing.ts';
 import type { Context } from '../design/context.ts';
 import type { CircuitDesign, SizedCircuit, UnreviewedDesign } from '../design/design.ts';
-import { pairOf } from '../design/points.ts';
+import { suppliedBy } from '../design/station-design.ts';
 import type { Finding } from '../finding/finding.ts';
 import { reviewInsulation, reviewPipe } from './review-pipe.ts';
 import { reviewPump } from './review-pump.ts';
@@ -130,13 +130,13 @@ function reviewTemperatures(
   }
   // Plates take their approach off before any circuit is reached.
   const plates = piping.between().traits.partsWater ? job.separation.approach : 0;
-  // On a ring main what the pairs before it left is what comes.
-  const pair = whole.source?.pairs[pairOf(piping, place)];
+  // On a ring main what the pairs before it left is what comes; beyond a further station what that gives.
+  const pair = suppliedBy(whole, piping, place);
   const atSource = job.source.flowTemperature - plates;
-  const supply = pair?.supply.value ?? atSource;
+  const supply = pair?.value ?? atSource;
   const lost = atSource - supply;
   const tolerance = rules.mixedTolerance.limit;
-  const header = pair?.supply.value ?? whole.source?.supplyTemperature.value ?? supply;
+  const header = pair?.value ?? whole.source?.supplyTemperature.value ?? supply;
   if (circuit.connection === 'mixed' && circuit.flowTemperature > header + 0.05) {
     findings.push({
       id: `mixed-above-source:${place}`,

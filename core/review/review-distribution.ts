@@ -102,7 +102,7 @@ function mixing({ job, say, piping }: Context, { circuits }: UnreviewedDesign): 
       });
     }
     const injected = circuit.mixing.startsWith('injection');
-    if (!injected && !piping.between().traits.decouples && !circuit.coldPortCheck) {
+    if (!injected && !piping.partedFromSource(piping.branch(place)) && !circuit.coldPortCheck) {
       findings.push({
         id: `cold-port-open:${circuit.id}`,
         rule: 'cold-port-open',

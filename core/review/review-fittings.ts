@@ -124,10 +124,10 @@ function vesselBehindPump({ job, piping }: Context): Finding[] {
 
 /** Several pumps that all draw through one source: each takes what the others leave. */
 function pumpsOnOneSource({ piping }: Context, design: UnreviewedDesign): Finding[] {
-  const pumps = design.circuits.filter((circuit) => circuit.sized?.pump);
-  const { traits } = piping.between();
-  const apart = traits.decouples && !traits.partsWater;
-  if (apart || pumps.length < 2) return [];
+  const pumps = design.circuits.filter(
+    ({ id, sized }) => sized?.pump && !piping.partedFromSource(piping.branch(`circuits/${id}`), true),
+  );
+  if (pumps.length < 2) return [];
   return [
     {
       id: 'pumps-fight',

@@ -1,9 +1,11 @@
+import { FIRST_STATION } from '../../model/job.ts';
 import type { JobEdit } from '../../model/place.ts';
 import type { Context } from '../design/context.ts';
 import type { SourceDesign, UnreviewedDesign } from '../design/design.ts';
 import { pairOf } from '../design/points.ts';
 import type { Finding } from '../finding/finding.ts';
 import { pipeFlow } from '../pipe/friction.ts';
+import { portOf } from '../plan/plan.ts';
 
 /** A pair of closely spaced tees as it is entered. */
 interface Pair {
@@ -37,7 +39,6 @@ export function reviewTees(context: Context, design: UnreviewedDesign): Finding[
     ]),
     ...short(context, source),
     ...order(context, source),
-    ...missing(context),
   ];
 }
 
@@ -88,7 +89,7 @@ function order({ job, piping, say }: Context, source: SourceDesign): Finding[] {
   const edits = job.circuits.flatMap(({ id }): JobEdit[] => {
     const here = pairOf(piping, `circuits/${id}`);
     const there = byNeed.indexOf(here);
-    return there === here ? [] : [{ at: `circuits/${id}/pair`, value: ids[there] ?? null }];
+    return there === here ? [] : [{ at: `circuits/${id}/at`, value: ids[there] ? portOf(FIRST_STATION, ids[there]) : null }];
   });
   return [
     {
@@ -102,31 +103,6 @@ function order({ job, piping, say }: Context, source: SourceDesign): Finding[] {
       remedies: [{ label: 'The hottest need first', edits }],
     },
   ];
-}
-
-/** Something that names a pair of tees nobody entered. */
-function missing({ job }: Context): Finding[] {
-  const there = new Set(job.separation.pairs.map(({ id }) => id));
-  const hanging = [
-    ...job.circuits.map(({ id, name, pair }) => ({ place: `circuits/${id}`, name, pair })),
-    ...(job.hotWater ? [{ place: 'hotWater', name: 'The cylinder', pair: job.hotWater.pair }] : []),
-  ];
-  return hanging.flatMap(({ place, name, pair }): Finding[] =>
-    pair === null || there.has(pair)
-      ? []
-      : [
-          {
-            id: `pair-missing:${place}`,
-            rule: 'pair-missing',
-            severity: 'mend',
-            place: `${place}/pair`,
-            component: place === 'hotWater' ? 'hotWater' : `${place}/house`,
-            title: `${name} hangs on a pair of tees that is not there`,
-            why: 'It is worked out as if it hung on the first pair. Choose the pair it hangs on.',
-            remedies: [{ label: 'Hang it on the first pair', edits: [{ at: `${place}/pair`, value: null }] }],
-          },
-        ],
-  );
 }
 
 /** Tees further apart than four bores: whatever the pipe between them takes drives the circuits. */

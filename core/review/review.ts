@@ -12,6 +12,7 @@ import { reviewFittings } from './review-fittings.ts';
 import { reviewHotWater } from './review-hot-water.ts';
 import { reviewOpen } from './review-open.ts';
 import { reviewPlacement } from './review-placement.ts';
+import { reviewPlan } from './review-plan.ts';
 import { reviewPlant } from './review-plant.ts';
 import { reviewRooms } from './review-rooms.ts';
 import { reviewSafety } from './review-safety.ts';
@@ -28,6 +29,7 @@ export function review(context: Context, design: UnreviewedDesign): Finding[] {
     ...reviewOpen(context, design),
     ...reviewCircuits(context, design),
     ...reviewCooling(context, design),
+    ...reviewPlan(context),
     ...reviewPlant(context, design),
     ...reviewBuffer(context, design),
     ...reviewFittings(context, design),

@@ -25,12 +25,16 @@ export interface BookedFlows {
   /** Through the source, and through the coil of the cylinder. */
   source: number;
   coil: number;
+  /** Through the pipes between stations, by their place. */
+  links: ReadonlyMap<string, number>;
   /** W of all pumps, and of that of the source among them. */
   power: number;
   sourcePower: number;
 }
 
-type SourceFlows = Pick<BookedFlows, 'source' | 'coil' | 'power' | 'sourcePower'>;
+type SourceFlows = Pick<BookedFlows, 'source' | 'coil' | 'links' | 'power' | 'sourcePower'>;
+
+const NO_LINKS: ReadonlyMap<string, number> = new Map();
 
 /** Places of a mixing valve at which the flows are solved. */
 const STEPS = 4;
@@ -77,7 +81,9 @@ export class FlowBook {
   /** The source with its pump turning and nothing drawn: a fire that nobody waits for. */
   alone(): BookedFlows | string {
     const around = this.aroundSource(false, true);
-    return typeof around === 'string' ? around : { circuits: new Map(), ...around, coil: 0, power: around.sourcePower };
+    return typeof around === 'string'
+      ? around
+      : { circuits: new Map(), ...around, coil: 0, links: NO_LINKS, power: around.sourcePower };
   }
 
   /** The whole plant solved for itself with its valves where they stand: what the book is held against. */
@@ -116,14 +122,15 @@ export class FlowBook {
 
   /** What moves in the source and the cylinder, with all heating or none. */
   private aroundSource(charging: boolean, heating: boolean): SourceFlows | string {
-    if (!charging && !heating) return { source: 0, coil: 0, power: 0, sourcePower: 0 };
+    if (!charging && !heating) return { source: 0, coil: 0, links: NO_LINKS, power: 0, sourcePower: 0 };
     const calling = [...(heating ? this.plant.assembly.zones.map((zone) => zone.id) : []), ...(charging ? [HOT_WATER_CALL] : [])];
     const found = this.byCalls.get(`source ${calling.length} ${charging}`);
     const state = found === undefined ? this.stand(calling, this.positions) : null;
     if (state && !state.converged) return state.reason ?? 'the plant could not be solved.';
     const flows = (state ? { circuits: new Map(), ...sourceOf(state) } : found) as BookedFlows;
     this.byCalls.set(`source ${calling.length} ${charging}`, flows);
-    return { source: flows.source, coil: flows.coil, power: flows.power, sourcePower: flows.sourcePower };
+    const { source, coil, links, power, sourcePower } = flows;
+    return { source, coil, links, power, sourcePower };
   }
 
   private whole(calling: readonly string[]): BookedFlows | string {
@@ -136,8 +143,8 @@ export class FlowBook {
       if (typeof book === 'string') return book;
       circuits.set(circuit.id, book);
     }
-    const { source, coil, sourcePower } = sourceOf(state);
-    return { circuits, source, coil, power: pumpPowerOf(state), sourcePower };
+    const { source, coil, links, sourcePower } = sourceOf(state);
+    return { circuits, source, coil, links, power: pumpPowerOf(state), sourcePower };
   }
 
   /** A circuit of a solved state, its valve then turned from shut to open. */
@@ -202,11 +209,13 @@ function sourceOf(state: PlantState): SourceFlows {
   return {
     source: Math.max(source.massFlow, 0) + beside,
     coil: hotWater?.running ? Math.max(hotWater.flow, 0) * density : 0,
+    links: new Map(state.links.map(({ id, massFlow }) => [`links/${id}`, Math.max(massFlow, 0)])),
     sourcePower: source.pump?.power ?? 0,
     power:
       (source.pump?.power ?? 0) +
       (hotWater?.pump?.power ?? 0) +
       (state.shared?.power ?? 0) +
+      state.links.reduce((sum, { pump }) => sum + (pump?.power ?? 0), 0) +
       further.reduce((sum, each) => sum + (each.pump?.power ?? 0), 0),
   };
 }

@@ -37,7 +37,7 @@ export function watersOf(job: SettledJob, design: Pick<Design, 'source' | 'circu
     source: (figures['source/waterContent']?.value ?? 0) + (source?.run.content.value ?? 0),
     tank: job.source.volumiser ?? 0,
     ...waterOfCircuits(design, circuits),
-    buffer: pipingOf(job).between().traits.stores ? (buffer?.tank?.volume.value ?? 0) : 0,
+    buffer: pipingOf(job).tank ? (buffer?.tank?.volume.value ?? 0) : 0,
   };
 }
 
@@ -110,7 +110,7 @@ export function heldMoment(
     }
   }
   const water = watersOf(job, design);
-  const buffered = traits.stores;
+  const buffered = pipingOf(job).tank !== null;
   const through = (!traits.decouples ? drawn + mixed : Math.max(state.source.massFlow, 0) * fluid.specificHeat) || 1;
   return {
     outdoor,

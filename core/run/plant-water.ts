@@ -1,11 +1,13 @@
-import type { Job } from '../../model/job.ts';
+import { FIRST_STATION, type Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
+import { ringPairs } from '../design/points.ts';
 import { counterflowEffectiveness } from '../network/heat.ts';
 import { Streams } from '../network/streams.ts';
 import type { Piping } from '../piping/piping.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
 import { portOfPlan } from '../piping/waters.ts';
-import { type LinkBranch, type PortRef, portOf, type Station } from '../plan/plan.ts';
+import { type LinkBranch, type PortRef, portOf, type Station, stationOf } from '../plan/plan.ts';
+import { entryOf } from '../plan/plan-of-job.ts';
 import { type SettledJob, settledJob } from '../plan/settled-job.ts';
 import { usualStandingLoss } from '../plant/standing-loss.ts';
 import type { Level } from '../station/kind.ts';
@@ -37,6 +39,8 @@ const LEAST_VOLUME = 0.0005;
 /** J/K of a place where waters meet and none stands: next to nothing, so that it has a temperature while nothing flows. */
 const MEETING = 1e-6;
 
+const NO_LINKS: ReadonlyMap<string, number> = new Map();
+
 /** Shares of a coil that its layers have of it: UA parted evenly. @param conductance W/K @param carries W/K */
 export const coilShare = (conductance: number, carries: number): number =>
   carries > 0 ? -Math.expm1(-conductance / COIL_LAYERS.length / carries) : 0;
@@ -67,6 +71,8 @@ interface LinkWater {
   branch: LinkBranch;
   at: PortWater;
   to: PortWater;
+  /** Whether its own flow counts, not what is drawn behind it. */
+  sets: boolean;
 }
 
 /** Pipes of what hangs on a port. */
@@ -110,12 +116,15 @@ export class PlantWater {
   /** A view into the temperatures of all. */
   private readonly storeLayers: Float64Array;
   private readonly tank: Tank | null;
+  /** Kelvin that plates take off between the source and that tank. */
+  private readonly lostOnTheWay: number;
   /** Ports of a ring main with several pairs of tees, in order. */
   private readonly pairs: readonly PortRef[];
   private readonly surroundings: number;
   private readonly perVolume: number;
   private readonly lostAtSource: number;
   private readonly lostByStore: number;
+  private linkFlows: ReadonlyMap<string, number> = NO_LINKS;
   /** W/K through the source, and drawn by all that hangs on the plant, in this step. */
   through = 0;
   drawn = 0;
@@ -150,7 +159,7 @@ export class PlantWater {
     this.coilAt = this.numbers.get('hotWater') ?? 0;
     this.links = piping.plan.branches.flatMap((branch) =>
       branch.kind === 'link' && !this.numbers.has(branch.place)
-        ? [{ branch, at: this.portWater(branch.at), to: this.portWater(branch.to) }]
+        ? [{ branch, at: this.portWater(branch.at), to: this.portWater(branch.to), sets: this.sets(branch) }]
         : [],
     );
     const { hotWater } = job;
@@ -165,6 +174,7 @@ export class PlantWater {
     this.storeLayers = this.streams.temperature.subarray(store, this.cylinder === null ? store : store + STORE_LAYERS);
     if (hotWater) this.storeLayers.fill(hotWater.storeTemperature);
     this.tank = this.tanks[0] ?? null;
+    this.lostOnTheWay = platesBefore(piping, job);
     this.pairs = ringPorts(piping);
     this.lostAtSource = perKelvin(source?.runHeat.value ?? 0, job.source.flowTemperature);
     this.lostByStore = hotWater ? standing(hotWater.standingLoss, hotWater.volume) : 0;
@@ -203,6 +213,12 @@ export class PlantWater {
       const conductance = conductanceOf(station, design);
       this.plates.push({ hot, cold, conductance, coldPort: (ports[1] as { ref: PortRef }).ref });
     }
+  }
+
+  /** A link to a station behind which other pumps are not felt moves what its own does. */
+  private sets({ to }: LinkBranch): boolean {
+    const station = this.piping.station(stationOf(to));
+    return station !== undefined && KINDS[station.kind].traits.decouples;
   }
 
   private portWater(ref: PortRef): PortWater {
@@ -248,10 +264,13 @@ export class PlantWater {
       return this.at(own ? own.out : water.flow);
     });
   }
-  /** Where the sensor sits that leads the source: half way up a tank, else in the water it sends (common practice). */
+  /**
+   * Where the sensor sits that leads the source: half way up a tank, else in the water it sends (common practice). What plates on the
+   * way to the tank take off is put on again, so that it is held against what the source is to send.
+   */
   get led(): number {
     const { tank } = this;
-    return tank ? this.at(tank.top + Math.floor((tank.bottom - tank.top + 1) / 2)) : this.sent;
+    return tank ? this.at(tank.top + Math.floor((tank.bottom - tank.top + 1) / 2)) + this.lostOnTheWay : this.sent;
   }
   /** What the sensor of the cylinder finds, half way up. */
   get store(): number | null {
@@ -309,7 +328,7 @@ export class PlantWater {
   /**
    * A step.
    * @param source W/K through the source @param immersion W of a heater in the cylinder
-   * @param powerFor as in `Streams.end`
+   * @param powerFor as in `Streams.end` @param links W/K that the pumps of pipes between stations move, by their place
    */
   step(
     seconds: number,
@@ -318,7 +337,9 @@ export class PlantWater {
     coil: CoilFlow,
     immersion: number,
     powerFor: (idle: number, perWatt: number) => number,
+    links: ReadonlyMap<string, number> = NO_LINKS,
   ): Moved {
+    this.linkFlows = links;
     const { streams, outs, coilAt, drawnAt, cylinder, surroundings, tanks } = this;
     streams.begin(seconds);
     streams.heatAt(this.source);
@@ -388,8 +409,9 @@ export class PlantWater {
       this.gains(sourceAt.flow, this.through);
       this.gains(sourceAt.back, -this.through);
     }
-    for (const { branch, at, to } of links) {
-      const carries = this.drawnFrom(branch.to);
+    for (const link of links) {
+      const { at, to } = link;
+      const carries = this.carriedBy(link);
       this.lead(at, to.flow, to.back, carries);
       this.gains(to.flow, carries);
       this.gains(to.back, -carries);
@@ -429,6 +451,11 @@ export class PlantWater {
     this.gains(at.back, carries);
   }
 
+  /** W/K through a link: what its pump moves where it leads to joined waters, else what is drawn behind it. */
+  private carriedBy({ branch, sets }: LinkWater): number {
+    return sets ? (this.linkFlows.get(branch.place) ?? 0) : this.drawnFrom(branch.to);
+  }
+
   /** What hangs on a port takes from it, W/K. */
   private drawnFrom(ref: PortRef): number {
     const { flow } = this.portWater(ref);
@@ -436,26 +463,40 @@ export class PlantWater {
     this.outs.forEach(({ at }, i) => {
       if (at.flow === flow) sum += this.drawnAt[i] as number;
     });
-    for (const { branch, at } of this.links) if (at.flow === flow) sum += this.drawnFrom(branch.to);
+    for (const link of this.links) if (link.at.flow === flow) sum += this.carriedBy(link);
     return sum;
   }
 }
 
-/** Ports of a ring main with several pairs of tees. */
-const ringPorts = ({ plan }: Piping): PortRef[] =>
-  plan.stations.flatMap(({ id, kind, ports }) =>
-    kind === 'ring' && ports.length > 1 ? ports.map((port) => portOf(id, port.id)) : [],
-  );
+/** Ports of the ring main behind the source, where that has several pairs of tees. */
+const ringPorts = (piping: Piping): PortRef[] => ringPairs(piping).map((pair) => portOf(piping.between().id, pair));
 
 const standing = (entered: number | 'auto', volume: number) => (entered === 'auto' ? usualStandingLoss(volume) : entered);
 
-/** A tank as it was designed; null where none came of it. */
-function tankOf(_: Station, { separation }: SettledJob, { buffer }: Design) {
-  const volume = buffer?.tank?.volume.value;
-  return volume === undefined ? null : { volume, connections: separation.connections, standingLoss: separation.standingLoss };
+/** Kelvin that plates take off on the way from the source to the tank its sensor sits in. */
+function platesBefore(piping: Piping, job: SettledJob): number {
+  let lost = 0;
+  const seen = new Set<string>();
+  for (let here = piping.tank; here && !seen.has(here.id); ) {
+    seen.add(here.id);
+    const feed = piping.feedOf(here.id);
+    const before = feed && piping.station(stationOf(feed.at));
+    if (before && KINDS[before.kind].traits.partsWater) lost += entryOf(job, before.id)?.approach ?? 0;
+    here = before ?? null;
+  }
+  return lost;
 }
 
-const conductanceOf = (_: Station, { source }: Design): number => source?.exchanger?.conductance.value ?? 0;
+/** A tank as it was designed; null where none came of it. */
+function tankOf({ id }: Station, job: SettledJob, { buffer }: Design) {
+  const entry = entryOf(job, id);
+  const volume = pipingOf(job).tank?.id === id ? buffer?.tank?.volume.value : entry?.volume;
+  return entry && typeof volume === 'number' ? { ...entry, volume } : null;
+}
+
+/** W/K of plates as they were designed. */
+const conductanceOf = ({ id }: Station, { source, stations }: Design): number =>
+  (id === FIRST_STATION ? source?.exchanger : stations.find((each) => each.id === id)?.exchanger)?.conductance.value ?? 0;
 
 /**
  * What moved in a step, W: from the source, into pipes' surroundings, out of tanks and out of the cylinder into theirs, into the

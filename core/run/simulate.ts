@@ -4,11 +4,14 @@ import type { Design } from '../design/design.ts';
 import { HOT_WATER_CALL, type Plant } from '../design/operate.ts';
 import { ladder } from '../emitter/ladder.ts';
 import { fluidOf, fluidState } from '../fluid/fluid.ts';
+import type { Piping } from '../piping/piping.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
+import { type Branch, stationOf } from '../plan/plan.ts';
 import { type SettledJob, settledJob } from '../plan/settled-job.ts';
 import { coilConductance } from '../plant/cylinder.ts';
 import { DAY } from '../quantity/spans.ts';
 import { rulebookOf } from '../rules/rulebooks.ts';
+import { KINDS } from '../station/kinds.ts';
 import { CylinderCall, EXERCISE_TIME, PumpExercise, type Turn, within } from './calling.ts';
 import { CircuitSide, type ZoneSink } from './circuit-side.ts';
 import { Dispatch } from './dispatch.ts';
@@ -112,7 +115,7 @@ class Run {
       return [new CircuitSide(decided, curve, this.zones, this.water.takeOff(`circuits/${decided.id}`))];
     });
     this.sinks = this.zones.map(() => ({ room: 0, floor: 0, open: 1 }));
-    this.book = new FlowBook(plant, pipingOf(job).between().traits.decouples && !pipingOf(job).sharedLink);
+    this.book = new FlowBook(plant, isParted(pipingOf(job)));
     this.sources = new Dispatch(job, design, Math.min(settings.sun / USUAL_SUN, 1));
     const { hotWater } = job;
     const swing = rulebookOf(job).rules.storeSwing.limit;
@@ -376,3 +379,16 @@ class Run {
 /** What is sent at an outdoor temperature: by the curve where there is one, else the same all winter. */
 const sentBy = (curve: StraightCurve | null, fixed: number, set: Job['source']['curve'], outdoor: number): number =>
   curve && set ? sentAt(set, curve, outdoor) : fixed;
+
+/** Whether every circuit hangs where no other pump is felt, with a pump of its own. */
+function isParted(piping: Piping): boolean {
+  const parts = (branch: Branch) => {
+    const station = piping.station(stationOf(branch.at));
+    return station !== undefined && KINDS[station.kind].traits.decouples;
+  };
+  return (
+    piping.between().traits.decouples &&
+    !piping.sharedLink &&
+    piping.plan.branches.every((branch) => branch.kind !== 'circuit' || (branch.pump && parts(branch)))
+  );
+}

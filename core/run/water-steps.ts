@@ -80,6 +80,7 @@ export class WaterSteps {
   private readonly bare = { sent: 0, back: 0 };
   private readonly coilFlow: CoilFlow = { carries: 0, share: 0 };
   private readonly draws: readonly Drawn[];
+  private readonly linkFlows = new Map<string, number>();
   private readonly temperatures: Float64Array;
   private readonly supplies: Float64Array;
   private readonly power = (idle: number, perWatt: number) => this.sources.output(this.wanted, idle, perWatt);
@@ -215,6 +216,8 @@ export class WaterSteps {
     this.wanted = asked.wanted;
     const carriesSource = this.share * flows.source * specificHeat;
     coilFlow.carries = flows.coil * specificHeat;
+    this.linkFlows.clear();
+    for (const [place, flow] of flows.links) this.linkFlows.set(place, flow * specificHeat);
     coilFlow.share = coilShare(this.coil, coilFlow.carries);
     const { sentTo } = this;
     for (let at = 0; at < sentTo.length; at++) sentTo[at] = water.supplyAt(at);
@@ -224,7 +227,7 @@ export class WaterSteps {
         const circuit = circuits[c] as CircuitSide;
         circuit.set(flows.circuits.get(circuit.id), sentTo[circuit.drawn.at] as number, mixes[c] as number, sinks, specificHeat);
       }
-      this.moved = water.step(seconds, carriesSource, this.draws, coilFlow, immersion, this.power);
+      this.moved = water.step(seconds, carriesSource, this.draws, coilFlow, immersion, this.power, this.linkFlows);
       if (round === rounds) break;
       for (let at = 0; at < sentTo.length; at++) sentTo[at] = water.supplyAt(at);
       water.streams.recall();

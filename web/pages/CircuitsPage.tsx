@@ -18,10 +18,10 @@ import {
   EMITTER_CHOICES,
   EMITTER_LABELS,
   HAND_CHOICES,
+  hangChoices,
   LOOP_SPLIT_CHOICES,
   LOOP_VALVE_CHOICES,
   PUMP_CONTROL_CHOICES,
-  pairChoices,
   pumpChoices,
   ZONE_CHOICES,
 } from '../parts/choices.ts';
@@ -105,7 +105,7 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
   const place = `circuits/${circuit.id}`;
   const sized = design?.sized;
   const valved = !pipingOf(job).branch(place).pump;
-  const pairs = pairChoices(job);
+  const hangs = hangChoices(job);
   const solvedLoops = designed?.design.solved?.state.circuits.find((each) => each.id === circuit.id)?.loops ?? [];
   const findings = designed?.design.findings.filter((finding) => finding.component?.startsWith(`${place}/`)) ?? [];
   const automatic = (value: number | undefined, kind: Parameters<typeof say>[1]) =>
@@ -185,7 +185,7 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
         <WordField place={`${place}/name`} label="Name" />
         <ChoiceField place={`${place}/emitters`} label="Emitters" options={EMITTER_CHOICES} />
         <ChoiceField place={`${place}/connection`} label="Connection" options={CONNECTION_CHOICES} />
-        {pairs.length > 1 && <ChoiceField place={`${place}/pair`} label="On the ring" options={pairs} none />}
+        {hangs.length > 1 && <ChoiceField place={`${place}/at`} label="It hangs on" options={hangs} none />}
         {valved ? (
           <Typography variant="body2" color="text.secondary" sx={{ alignSelf: 'center', gridColumn: 'span 2' }}>
             A zone valve; one pump moves all direct circuits (Plant, Pumps).

@@ -1,5 +1,6 @@
 import { BUILDING_CLASSES_DATA } from '../../core/load/rough-loads.ts';
 import { PIPE_MATERIALS } from '../../core/pipe/catalogue.ts';
+import { portsToHangOn } from '../../core/plan/ports.ts';
 import { OWN_PUMP } from '../../core/plant/circulator.ts';
 import { CIRCULATORS } from '../../core/plant/circulator-catalogue.ts';
 import { RULEBOOKS_BY_ID } from '../../core/rules/rulebooks.ts';
@@ -135,11 +136,20 @@ export const SEPARATION_CHOICES = list<Job['separation']['kind']>({
   'plate-exchanger': 'Plate exchanger: two waters',
 });
 
-/** The pairs of tees on a ring main, the first of which is no entry of its own; one where there are not several. */
-export const pairChoices = ({ separation }: Job): { value: string; label: string }[] =>
-  separation.kind === 'closely-spaced-tees'
-    ? [{ value: '', label: 'Pair 1' }, ...separation.pairs.map(({ id }, i) => ({ value: id, label: `Pair ${i + 2}` }))]
-    : [];
+/** What may stand beyond the first station. */
+export const STATION_CHOICES = list<Job['separation']['kind']>({
+  none: 'A pair of bars',
+  'low-loss-header': 'Low-loss header',
+  'closely-spaced-tees': 'Ring main with pairs of tees',
+  buffer: 'Tank',
+  'plate-exchanger': 'Plate exchanger: another water',
+});
+
+/** Where circuits and the cylinder may hang; the first is where they do unless they are hung elsewhere. */
+export function hangChoices(job: Job): { value: string; label: string }[] {
+  const [usual, ...rest] = portsToHangOn(job);
+  return usual ? [{ value: '', label: usual.label }, ...rest.map(({ ref, label }) => ({ value: ref, label }))] : [];
+}
 
 export const RULEBOOK_CHOICES = Object.values(RULEBOOKS_BY_ID).map(({ id, label, gist }) => ({
   value: id,

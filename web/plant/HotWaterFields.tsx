@@ -5,7 +5,7 @@ import type { HotWaterDesign } from '../../core/design/hot-water-design.ts';
 import { pipingOf } from '../../core/piping/piping-of-job.ts';
 import { usualStandingLoss } from '../../core/plant/standing-loss.ts';
 import { USUAL_CYLINDER } from '../../model/new-job.ts';
-import { CHARGING_CHOICES, CIRCULATION_CHOICES, HYGIENE_CHOICES, pairChoices, pumpChoices } from '../parts/choices.ts';
+import { CHARGING_CHOICES, CIRCULATION_CHOICES, HYGIENE_CHOICES, hangChoices, pumpChoices } from '../parts/choices.ts';
 import { ChoiceField, QuantityField } from '../parts/Field.tsx';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { PipeFields } from '../parts/PipeFields.tsx';
@@ -19,7 +19,7 @@ export function HotWaterFields({ design }: { design: HotWaterDesign | null }) {
   const { hotWater } = job;
   const { put } = useEditing();
   const { say } = useDisplay();
-  const pairs = pairChoices(job);
+  const hangs = hangChoices(job);
   const pair = { display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 } as const;
   return (
     <>
@@ -82,7 +82,7 @@ export function HotWaterFields({ design }: { design: HotWaterDesign | null }) {
           <Tick place="hotWater/coldCheck" label="A check valve on the cold supply" />
           <Tick place="hotWater/drinkingVessel" label="A vessel on the drinking side" />
           <Tick place="hotWater/overheatStat" label="An overheat stat in series with the charging" />
-          {pairs.length > 1 && <ChoiceField place="hotWater/pair" label="On the ring" options={pairs} none />}
+          {hangs.length > 1 && <ChoiceField place="hotWater/at" label="It hangs on" options={hangs} none />}
           {pipingOf(job).branch('hotWater').pump && (
             <ChoiceField
               place="hotWater/pump"

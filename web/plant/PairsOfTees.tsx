@@ -4,28 +4,25 @@ import Divider from '@mui/material/Divider';
 import Typography from '@mui/material/Typography';
 import { useSnackbar } from 'notistack';
 import type { Design } from '../../core/design/design.ts';
-import { type Job, MOST_PAIRS } from '../../model/job.ts';
+import { pipingOf } from '../../core/piping/piping-of-job.ts';
+import { portOf } from '../../core/plan/plan.ts';
+import { withoutPair } from '../../core/plan/station-edits.ts';
+import { FIRST_PAIR, FIRST_STATION, MOST_PAIRS, type Separation } from '../../model/job.ts';
 import { newPair, nextId } from '../../model/new-job.ts';
+import { valueAt } from '../../model/place.ts';
 import { QuantityField } from '../parts/Field.tsx';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { useEditing, useJob } from '../state/job-context.tsx';
 import { designLane } from '../worker/lanes.ts';
 
-const withoutPair = (job: Job, id: string): Job => ({
-  ...job,
-  separation: { ...job.separation, pairs: job.separation.pairs.filter((pair) => pair.id !== id) },
-  circuits: job.circuits.map((circuit) => (circuit.pair === id ? { ...circuit, pair: null } : circuit)),
-  hotWater: job.hotWater?.pair === id ? { ...job.hotWater, pair: null } : job.hotWater,
-  unread: job.unread.filter(({ place }) => !place.startsWith(`separation/pairs/${id}/`)),
-});
-
-/** The pairs of closely spaced tees on the loop of the source: one, or several in order on a ring main. */
-export function PairsOfTees({ design }: { design: Design }) {
+/** The pairs of closely spaced tees on a loop: one, or several in order on a ring main. */
+export function PairsOfTees({ design, place }: { design: Design; place: 'separation' | `stations/${string}` }) {
   const job = useJob();
-  const { edit } = useEditing();
+  const { edit, put } = useEditing();
   const { enqueueSnackbar } = useSnackbar();
-  const { pairs } = job.separation;
-  const figures = design.source?.pairs ?? [];
+  const id = place === 'separation' ? FIRST_STATION : place.slice('stations/'.length);
+  const { pairs } = valueAt(job, place) as Separation;
+  const figures = (place === 'separation' ? design.source : design.stations.find((each) => each.id === id))?.pairs ?? [];
   // Who gets which water has to be worked out: the page goes on meanwhile, and what was changed since stays.
   const spread = async () => {
     const ring = await designLane.ask((work) => work.ringOf(job)).catch(() => null);
@@ -39,14 +36,16 @@ export function PairsOfTees({ design }: { design: Design }) {
         ...current,
         separation: ring.separation,
         circuits: current.circuits.map((circuit) => {
-          const { pair = null, flowTemperature = circuit.flowTemperature } = byId.get(circuit.id) ?? {};
-          return { ...circuit, pair, flowTemperature };
+          const { at = null, flowTemperature = circuit.flowTemperature } = byId.get(circuit.id) ?? {};
+          return { ...circuit, at, flowTemperature };
         }),
-        hotWater: current.hotWater && { ...current.hotWater, pair: null },
+        hotWater: current.hotWater && { ...current.hotWater, at: null },
       };
     });
   };
-  const hanging = (id: string | null) => job.circuits.filter(({ pair }) => pair === id).map(({ name }) => name);
+  const piping = pipingOf(job);
+  const hanging = (pair: string) =>
+    job.circuits.filter((circuit) => piping.branch(`circuits/${circuit.id}`).at === portOf(id, pair)).map(({ name }) => name);
   const tees = (place: string) => (
     <>
       <QuantityField place={`${place}/spacing`} label="Between the tees" empty="auto" automatic="auto: four diameters" />
@@ -69,24 +68,24 @@ export function PairsOfTees({ design }: { design: Design }) {
     <>
       {pairs.length > 0 && (
         <Typography variant="h3" sx={{ mt: 1 }}>
-          Pair 1: {hanging(null).join(', ') || 'nothing hangs here'}
+          Pair 1: {hanging(FIRST_PAIR).join(', ') || 'nothing hangs here'}
         </Typography>
       )}
       {state(0)}
-      {tees('separation')}
-      {pairs.map(({ id }, i) => (
-        <Box key={id} role="group" aria-label={`Pair of tees ${i + 2}`} sx={{ display: 'grid', gap: 2 }}>
+      {tees(place)}
+      {pairs.map(({ id: pair }, i) => (
+        <Box key={pair} role="group" aria-label={`Pair of tees ${i + 2}`} sx={{ display: 'grid', gap: 2 }}>
           <Divider />
           <Typography variant="h3">
-            Pair {i + 2}: {hanging(id).join(', ') || 'nothing hangs here'}
+            Pair {i + 2}: {hanging(pair).join(', ') || 'nothing hangs here'}
           </Typography>
           {state(i + 1)}
-          <QuantityField place={`separation/pairs/${id}/distance`} label="Pipe from the pair before" />
-          {tees(`separation/pairs/${id}`)}
+          <QuantityField place={`${place}/pairs/${pair}/distance`} label="Pipe from the pair before" />
+          {tees(`${place}/pairs/${pair}`)}
           <Button
             color="error"
             size="small"
-            onClick={() => edit(`Removed pair of tees ${i + 2}`, (current) => withoutPair(current, id))}
+            onClick={() => edit(`Removed pair of tees ${i + 2}`, (current) => withoutPair(current, id, pair))}
           >
             Remove pair {i + 2}
           </Button>
@@ -96,19 +95,11 @@ export function PairsOfTees({ design }: { design: Design }) {
         <Button
           variant="outlined"
           disabled={pairs.length >= MOST_PAIRS - 1}
-          onClick={() =>
-            edit('Another pair of tees', (current) => ({
-              ...current,
-              separation: {
-                ...current.separation,
-                pairs: [...current.separation.pairs, newPair(nextId('p', current.separation.pairs))],
-              },
-            }))
-          }
+          onClick={() => put('Another pair of tees', [{ at: `${place}/pairs`, value: [...pairs, newPair(nextId('p', pairs))] }])}
         >
           Add a pair of tees
         </Button>
-        {job.circuits.length > 1 && (
+        {place === 'separation' && job.circuits.length > 1 && (
           <Button variant="outlined" onClick={() => void spread()}>
             A pair for each circuit
           </Button>

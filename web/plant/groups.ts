@@ -4,7 +4,8 @@ export type Group = (typeof GROUPS)[number];
 /** The group in which a place, or a component of the wall, is entered. */
 export function groupOf(place: string): Group {
   if (/^(distribution|ownPumps|source\/pump)/.test(place)) return 'pumps';
-  if (/^(separation|header|pairs|volumiser|source\/(volumiser|least(Output|RunTime)))/.test(place)) return 'header';
+  if (/^(separation|stations|links|header|pairs|volumiser|source\/(volumiser|least(Output|RunTime)))/.test(place))
+    return 'header';
   if (place.startsWith('hotWater')) return 'water';
   if (/^(vessel|safety|relief)/.test(place)) return 'safety';
   return 'source';

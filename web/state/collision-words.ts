@@ -20,6 +20,8 @@ const PARTS: Record<keyof Job, string> = {
   source: 'Source',
   furtherSources: 'Further source',
   separation: 'Separation',
+  stations: 'Station',
+  links: 'Pipes between stations',
   distribution: 'What moves the water',
   ownPumps: 'Own pumps',
   hotWater: 'Hot water',

@@ -82,7 +82,10 @@ export const SEPARATION_FINDINGS = {
     'Each pair of tees leaves cooler water to the next.',
     'energy balance',
   ),
-  'pair-missing': kind('On a pair of tees that is not there', 'It is taken to hang on the first.'),
+  'port-missing': kind('On something that is not there', 'It is taken to hang where it usually does.'),
+  'link-nowhere': kind('Pipes that lead nowhere', 'Nothing is worked out for what hangs behind them.'),
+  'station-unfed': kind('No source reaches a station', 'Whatever hangs on it stays cold.'),
+  'station-unused': kind('Nothing hangs on a station', 'It is left out of the sums.'),
   'tees-apart': kind(
     'Close tees too far apart',
     'The pressure between them drives circuits that should stand.',

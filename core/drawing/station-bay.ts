@@ -1,0 +1,168 @@
+import type { Job } from '../../model/job.ts';
+import type { Design } from '../design/design.ts';
+import type { StationKindId } from '../plan/plan.ts';
+import { drawBars } from './bars.ts';
+import { BAY, type Bay, type Lane } from './bays.ts';
+import { pumpFigures } from './circuit-column.ts';
+import { type Board, FLOW_BAR, type Layout, RETURN_BAR, SOURCE_SIZE } from './layout.ts';
+import { drawParts } from './parts-along.ts';
+import { drawRing, endOfRing, RING, teesOf } from './ring.ts';
+import type { Point, SymbolKind } from './sheet.ts';
+
+/** The sign of each kind of station, and what it is called where nobody named it. */
+export const SIGNS: Partial<Record<StationKindId, { kind: SymbolKind; label: string; width: number }>> = {
+  header: { kind: 'header', label: 'Low-loss header', width: 30 },
+  ring: { kind: 'tees', label: 'Closely spaced tees', width: 30 },
+  tank: { kind: 'tank', label: 'Buffer', width: 54 },
+  plates: { kind: 'plates', label: 'Plate exchanger', width: 40 },
+};
+
+/** Middle of the sign of a station. */
+const MIDDLE = 479;
+/** Where the pipes of a ring main come home, below it, and how far they stand before its sign. */
+const HOME = 582;
+const BEFORE = 20;
+
+/** Where the water of a lane stands at its end: the last riser, or the tees of a pair that nothing else hangs on. */
+function endOfLane(bay: Bay, { risers, first, next }: Lane): { flow: Point[]; back: Point[] } {
+  const last = risers.at(-1);
+  if (last) return { flow: [[last.flow, FLOW_BAR]], back: [[last.back, RETURN_BAR]] };
+  if (bay.station.kind !== 'ring' || !next) return { flow: [[bay.x, FLOW_BAR]], back: [[bay.x, RETURN_BAR]] };
+  const tees = { flow: first + 22, back: first + 54 };
+  return {
+    flow: [
+      [tees.flow, RING],
+      [tees.flow, FLOW_BAR],
+    ],
+    back: [
+      [tees.back, RETURN_BAR],
+      [tees.back, RING],
+    ],
+  };
+}
+
+/** The pairs of tees of a ring main with what hangs on them. */
+export const pairsOfBay = ({ lanes }: Bay) =>
+  lanes.flatMap(({ id, risers, last, first, next }) => {
+    if (risers.length > 0) return [teesOf(id, risers, last)];
+    return next ? [{ id, risers: [], out: first + 22, home: first + 54, last: first }] : [];
+  });
+
+/** A station beyond the first: the pipes that lead to it with their pump, its sign, its bars or its ring, and all behind it. */
+export function drawNext(job: Job, design: Design, layout: Layout, bay: Bay, lane: Lane, board: Board): void {
+  const { next } = lane;
+  if (!next) return;
+  const { link, bay: child } = next;
+  const { sheet, tag } = board;
+  const { station, x } = child;
+  const left = x - BAY.symbol;
+  const ends = endOfLane(bay, lane);
+  const ring = station.kind === 'ring' ? pairsOfBay(child) : [];
+  const [firstPair, lastPair] = [ring[0], ring.at(-1)];
+  const end = endOfRing(ring);
+  const into: Point[] = firstPair
+    ? [
+        [x, FLOW_BAR],
+        [x, RING],
+        [firstPair.out, RING],
+      ]
+    : [[x, FLOW_BAR]];
+  const out: Point[] = lastPair
+    ? [
+        [lastPair.home, RING],
+        [end, RING],
+        [end, HOME],
+        [x - BEFORE, HOME],
+        [x - BEFORE, RETURN_BAR],
+      ]
+    : [[x, RETURN_BAR]];
+  sheet.pipes.push(
+    { id: `${link.place}/flow`, role: 'flow', points: [...ends.flow, ...into] },
+    { id: `${link.place}/return`, role: 'return', points: [...out, ...ends.back] },
+  );
+  const designed = design.links.find(({ place }) => place === link.place);
+  const name = designed?.name ?? 'Pipes to a further station';
+  if (link.pump) {
+    sheet.symbols.push({
+      component: `${link.place}/pump`,
+      kind: 'pump',
+      at: [left + BAY.pump, FLOW_BAR],
+      width: 34,
+      height: 34,
+      label: `${name}: pump`,
+      lying: true,
+    });
+    if (designed?.pump)
+      tag({
+        component: `${link.place}/pump`,
+        at: [left + 6, FLOW_BAR - 150],
+        tiedTo: [left + BAY.pump, FLOW_BAR - 17],
+        title: 'Pump',
+        word: null,
+        figures: pumpFigures(designed.pump),
+      });
+  }
+  const entry = job.links.find(({ id }) => id === link.id);
+  if (entry) {
+    drawParts(sheet, `${link.place}/flow`, entry.components, [
+      [left + BAY.pump + 30, FLOW_BAR],
+      [x - 36, FLOW_BAR],
+    ]);
+    drawParts(
+      sheet,
+      `${link.place}/return`,
+      entry.returnComponents,
+      [
+        [x - 36, RETURN_BAR],
+        [left + 20, RETURN_BAR],
+      ],
+      'end',
+    );
+  }
+  drawSign(design, child, board);
+  drawLanes(job, design, layout, child, board);
+}
+
+/** The sign of a station and what it gives. */
+function drawSign(design: Design, { station, x }: Bay, { sheet, tag }: Board): void {
+  const sign = SIGNS[station.kind];
+  const designed = design.stations.find(({ id }) => id === station.id);
+  if (sign && station.kind !== 'ring')
+    sheet.symbols.push({
+      component: station.place,
+      kind: sign.kind,
+      at: [x, MIDDLE],
+      width: sign.width,
+      height: SOURCE_SIZE.height - 14,
+      label: designed?.name ?? sign.label,
+    });
+  if (!designed || station.kind === 'ring') return;
+  const tank = station.kind === 'tank' ? design.buffer?.tank?.volume : undefined;
+  const size = designed.header?.bore ?? tank ?? designed.exchanger?.conductance;
+  tag({
+    component: station.place,
+    at: [x - 62, FLOW_BAR - 220],
+    width: 116,
+    tiedTo: [x, MIDDLE - SOURCE_SIZE.height / 2 + 7],
+    title: designed.name,
+    word: null,
+    figures: [
+      { id: designed.supply.id, word: 'out' },
+      ...(size ? [{ id: size.id, ...(designed.header ? { word: 'bore' } : {}) }] : []),
+    ],
+  });
+}
+
+/** What hangs on a further station, and the stations behind it. */
+export function drawLanes(job: Job, design: Design, layout: Layout, bay: Bay, board: Board): void {
+  const { station, lanes, x } = bay;
+  if (station.kind === 'ring') {
+    const figures = design.stations.find(({ id }) => id === station.id)?.pairs ?? [];
+    drawRing(
+      pairsOfBay(bay),
+      { first: `${station.place}/across`, pairs: `${station.place}/pairs`, symbol: station.place, figures },
+      board,
+    );
+  } else for (const { risers } of lanes) drawBars(job, design, { headerX: x, sharedPump: null }, risers, board);
+  for (const lane of lanes) drawNext(job, design, layout, bay, lane, board);
+}

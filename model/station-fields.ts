@@ -1,0 +1,103 @@
+import type { Field } from './field.ts';
+import { PIPE_FIELDS } from './pipe-fields.ts';
+
+/** Of every pair of closely spaced tees. */
+const TEES = {
+  spacing: {
+    label: 'distance between the tees',
+    kind: 'length',
+    min: 0,
+    max: 5,
+    remedy: 'measure centre to centre, 0 to 5 m, or "auto" for four diameters',
+  },
+  before: {
+    label: 'straight pipe before the tees',
+    kind: 'length',
+    min: 0,
+    max: 20,
+    remedy: 'measure it, 0 to 20 m, or "auto" for as the rulebook asks',
+  },
+  after: {
+    label: 'straight pipe behind the tees',
+    kind: 'length',
+    min: 0,
+    max: 20,
+    remedy: 'measure it, 0 to 20 m, or "auto" for as the rulebook asks',
+  },
+} as const satisfies Record<string, Field>;
+
+/** The numbers of a place where water meets, whichever kind it is. */
+const STATION = {
+  bore: {
+    label: 'bore of the header',
+    kind: 'bore',
+    min: 0.01,
+    max: 1,
+    remedy: 'give the inside diameter, 10 to 1000 mm, or "auto"',
+  },
+  ...TEES,
+  distance: {
+    label: 'pipe from the pair of tees before',
+    kind: 'length',
+    min: 0.05,
+    max: 500,
+    remedy: 'give the pipe between the two pairs along the ring, 0.05 to 500 m',
+  },
+  volume: {
+    label: 'volume of the buffer',
+    kind: 'volume',
+    min: 0.005,
+    max: 50,
+    remedy: 'read it off the tank, 5 to 50 000 L, or "auto"',
+  },
+  standingLoss: {
+    label: 'standing loss of the buffer',
+    kind: 'heatPerKelvin',
+    min: 0,
+    max: 200,
+    remedy: 'give the heat it loses for each kelvin above its surroundings, 0 to 200 W/K, or "auto"',
+  },
+  approach: {
+    label: 'approach of the plate exchanger',
+    kind: 'temperatureDifference',
+    min: 0.5,
+    max: 40,
+    remedy: 'give source flow less circuit supply, 0.5 to 40 K; 3 to 5 K is usual',
+  },
+} as const satisfies Record<string, Field>;
+
+/** The numbers of the stations between sources and circuits, and of the pipes from one to the next. */
+export const STATION_FIELDS = {
+  'separation/bore': STATION.bore,
+  'separation/spacing': STATION.spacing,
+  'separation/before': STATION.before,
+  'separation/after': STATION.after,
+  'separation/volume': STATION.volume,
+  'separation/standingLoss': STATION.standingLoss,
+  'separation/approach': STATION.approach,
+  'separation/pairs/*/spacing': STATION.spacing,
+  'separation/pairs/*/before': STATION.before,
+  'separation/pairs/*/after': STATION.after,
+  'separation/pairs/*/distance': STATION.distance,
+  'stations/*/bore': STATION.bore,
+  'stations/*/spacing': STATION.spacing,
+  'stations/*/before': STATION.before,
+  'stations/*/after': STATION.after,
+  'stations/*/volume': STATION.volume,
+  'stations/*/standingLoss': STATION.standingLoss,
+  'stations/*/approach': STATION.approach,
+  'stations/*/pairs/*/spacing': STATION.spacing,
+  'stations/*/pairs/*/before': STATION.before,
+  'stations/*/pairs/*/after': STATION.after,
+  'stations/*/pairs/*/distance': STATION.distance,
+  'links/*/run/length': PIPE_FIELDS.length,
+  'links/*/run/fittingsAllowance': PIPE_FIELDS.fittingsAllowance,
+  'links/*/run/insulation': PIPE_FIELDS.insulation,
+  'links/*/temperatureDifference': {
+    label: 'delta T of the pipes between two stations',
+    kind: 'temperatureDifference',
+    min: 0.5,
+    max: 60,
+    remedy: 'flow divides by delta T, so give 0.5 to 60 K, or "auto" for as much water as the source passes',
+  },
+} as const satisfies Record<string, Field>;
