@@ -1,6 +1,6 @@
 import type { Job } from '../model/job.ts';
 import { newFloor } from '../model/new-emitter.ts';
-import { newCircuit, newJob, newLink, newRoom, newSeparation, newStation } from '../model/new-job.ts';
+import { newCircuit, newJob, newLink, newRoom, newSeparation, newStation, newWater } from '../model/new-job.ts';
 
 /** A boat shed turned into a house: an outdoor unit behind plates, and beyond them a tank of plain water with two mixed circuits. */
 export function glycolAndTank(): Job {
@@ -34,6 +34,8 @@ export function glycolAndTank(): Job {
     );
   return {
     ...job,
+    fluid: { kind: 'propylene-glycol', concentration: 0.3 },
+    waters: [newWater('w2', 'st1/cold', job, { name: 'House water' })],
     circuits: [
       newCircuit('c1', job, {
         name: 'Ground floor',

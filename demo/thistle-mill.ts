@@ -266,6 +266,7 @@ const house: Job = {
   separation: newSeparation('low-loss-header'),
   stations: [],
   links: [],
+  waters: [],
   vessel: { volume: 'auto', staticHeight: 7.5, reliefPressure: 300_000, fillTemperature: 10, connection: 'source-return' },
   safety: { filling: 'protected', discharge: 'drain', reliefCapacity: 50_000, heatDump: false, fromVented: false },
   controls: { ...USUAL_CONTROLS, isolator: 'switch' },

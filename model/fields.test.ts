@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { placeWith, withEveryEmitter } from '../demo/every-emitter.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import { boundsProblem, FIELDS, type Field, fieldAt } from './fields.ts';
-import { newLink, newPair, newStation } from './new-job.ts';
+import { newLink, newPair, newStation, newWater } from './new-job.ts';
 import { applyEdits, valueAt } from './place.ts';
 import { UNIT_CHOICES } from './quantities.ts';
 import { readJob } from './read-job.ts';
@@ -13,6 +13,7 @@ const job = {
   separation: { ...thistleMill.separation, pairs: [newPair('p2')] },
   stations: [newStation('x1', 'closely-spaced-tees', { pairs: [newPair('p2')] })],
   links: [newLink('l2', 'st1/b', 'x1/feed')],
+  waters: [newWater('w2', 'x1/b', thistleMill)],
 };
 const PLACES = Object.keys(FIELDS) as (keyof typeof FIELDS)[];
 /** A place of the demo job for a pattern with `*`. */
@@ -98,6 +99,7 @@ describe('every field of the job', () => {
       'stations/*/standingLoss',
       'stations/*/volume',
       'vessel/volume',
+      'waters/*/vessel/volume',
     ]);
   });
 });

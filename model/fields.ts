@@ -7,6 +7,7 @@ import { HOT_WATER_FIELDS } from './hot-water-fields.ts';
 import { PIPE_FIELDS } from './pipe-fields.ts';
 import { PLANT_FIELDS } from './plant-fields.ts';
 import { STATION_FIELDS } from './station-fields.ts';
+import { WATER_FIELDS } from './water-fields.ts';
 
 export type { Field } from './field.ts';
 
@@ -130,13 +131,6 @@ export const FIELDS = {
     max: 200,
     remedy: 'measure from the floor of the plant room up to the manifold or the radiators, -100 to 200 m',
   },
-  'fluid/concentration': {
-    label: 'share of glycol',
-    kind: 'fraction',
-    min: 0,
-    max: 0.6,
-    remedy: 'give the share by volume, 0 to 60 %; more is not sold ready mixed',
-  },
   'circuits/*/flowTemperature': {
     label: 'flow temperature',
     kind: 'temperature',
@@ -232,6 +226,7 @@ export const FIELDS = {
   ...HOT_WATER_FIELDS,
   ...PLANT_FIELDS,
   ...STATION_FIELDS,
+  ...WATER_FIELDS,
   ...CONTROL_FIELDS,
   ...ENERGY_FIELDS,
   'source/flowTemperature': {
@@ -274,40 +269,12 @@ export const FIELDS = {
   'source/run/length': PIPE_FIELDS.length,
   'source/run/fittingsAllowance': PIPE_FIELDS.fittingsAllowance,
   'source/run/insulation': PIPE_FIELDS.insulation,
-  'vessel/volume': {
-    label: 'volume of the vessel',
-    kind: 'volume',
-    min: 0.001,
-    max: 50,
-    remedy: 'read it off the vessel, 1 to 50 000 L, or "auto"',
-  },
-  'vessel/staticHeight': {
-    label: 'static height',
-    kind: 'length',
-    min: 0,
-    max: 200,
-    remedy: 'measure from the vessel up to the highest emitter, 0 to 200 m',
-  },
-  'vessel/reliefPressure': {
-    label: 'relief valve setting',
-    kind: 'pressure',
-    min: 5e4,
-    max: 1.6e6,
-    remedy: 'read it off the relief valve, 50 to 1600 kPa (3 bar is 300 kPa)',
-  },
-  'vessel/fillTemperature': {
-    label: 'filling temperature',
-    kind: 'temperature',
-    min: 0,
-    max: 40,
-    remedy: 'water from the main is about 10 °C',
-  },
 } as const satisfies Record<string, Field>;
 
 export type FieldPlace = keyof typeof FIELDS;
 
 /** Parts of a job, and of a room or circuit, that hold things by their id. */
-const LISTS = new Set(['stations', 'links', 'rooms', 'circuits', 'furtherSources']);
+const LISTS = new Set(['stations', 'links', 'waters', 'rooms', 'circuits', 'furtherSources']);
 const INNER_LISTS = new Set(['pairs', 'emitters', 'sections']);
 
 /** The field at a place in a job: `rooms/r3/area` -> `rooms/＊/area`. Undefined where no number stands. */

@@ -5,9 +5,10 @@ import { DistributionSchema, FurtherSourceSchema, MOST_FURTHER_SOURCES, OwnPumpS
 import { EnergySchema, MOST_RUN_RECORDS, MOST_THERMOSTATS, RunRecordSchema, ThermostatSchema } from './energy.ts';
 import { QUANTITY_KINDS, UNIT_CHOICES } from './quantities.ts';
 import { RoomSchema } from './room.ts';
-import { autoOr, Id, MOST_ROOMS, Name, quantity, Text, temperature, text } from './schema-parts.ts';
+import { Id, MOST_ROOMS, Name, quantity, Text, temperature, text } from './schema-parts.ts';
 import { HotWaterSchema, SourceSchema } from './source.ts';
 import { LinkSchema, MOST_LINKS, MOST_STATIONS, SeparationSchema, StationSchema } from './station.ts';
+import { fluidSchema, MOST_WATERS, vesselShape, WaterSchema } from './water.ts';
 
 export * from './circuit.ts';
 export * from './controls.ts';
@@ -18,6 +19,7 @@ export * from './room.ts';
 export { MATERIALS, type MaterialId, MOST_ROOMS } from './schema-parts.ts';
 export * from './source.ts';
 export * from './station.ts';
+export { FLUID_KINDS, type WaterEntry } from './water.ts';
 
 /** The version of the job file this program writes. Older ones are brought up to it by `upgrade.ts`. */
 export const JOB_VERSION = 9;
@@ -34,7 +36,6 @@ const FILLINGS = ['unknown', 'protected', 'unprotected', 'feeder'] as const;
 /** Where the relief valve lets go. */
 const DISCHARGES = ['unknown', 'drain', 'nowhere'] as const;
 
-const FLUID_KINDS = ['water', 'propylene-glycol', 'ethylene-glycol'] as const;
 /** Where the expansion vessel meets the plant: on the return before the source, or on the flow behind its pump. */
 export const VESSEL_CONNECTIONS = ['source-return', 'source-flow'] as const;
 
@@ -91,11 +92,7 @@ export const JobSchema = z
     }),
     display: DisplaySchema,
     mode: z.enum(MODES, `is no mode; use one of ${MODES.join(', ')}`),
-    fluid: z.strictObject({
-      kind: z.enum(FLUID_KINDS, `is no fluid; use one of ${FLUID_KINDS.join(', ')}`),
-      /** Share of glycol by volume; of no account in plain water. */
-      concentration: quantity('fluid/concentration'),
-    }),
+    fluid: fluidSchema('fluid'),
     rulebook: z.enum(RULEBOOKS, `is no rulebook; use one of ${RULEBOOKS.join(', ')}`),
     /** Limits of the rulebook that this job has its own. */
     ownRules: z.array(OwnRuleSchema).max(200, 'holds more rules than there are'),
@@ -119,12 +116,11 @@ export const JobSchema = z
       .max(MOST_STATIONS, `holds more than ${MOST_STATIONS} stations beyond the first; split the plant into several jobs`),
     links: z.array(LinkSchema).max(MOST_LINKS, `holds more than ${MOST_LINKS} pairs of pipes between stations; split the plant`),
     vessel: z.strictObject({
-      volume: autoOr(quantity('vessel/volume')),
-      staticHeight: quantity('vessel/staticHeight'),
-      reliefPressure: quantity('vessel/reliefPressure'),
-      fillTemperature: temperature('vessel/fillTemperature'),
+      ...vesselShape('vessel'),
       connection: z.enum(VESSEL_CONNECTIONS, 'is neither "source-return" nor "source-flow"'),
     }),
+    /** Waters beside the source's: what fills each and what it expands into. One without an entry counts with the source's. */
+    waters: z.array(WaterSchema).max(MOST_WATERS, `holds more than ${MOST_WATERS} waters; split the plant`),
     /** What keeps people and plant whole; `unknown` until somebody has looked. */
     safety: z.strictObject({
       filling: z.enum(FILLINGS, `is no way of filling; use one of ${FILLINGS.join(', ')}`),
@@ -182,7 +178,16 @@ export const JobSchema = z
         sections.add(section.id);
       });
     });
-    for (const list of ['furtherSources', 'stations', 'links', 'ownPumps', 'ownRules', 'thermostats', 'runs'] as const) {
+    for (const list of [
+      'furtherSources',
+      'stations',
+      'links',
+      'waters',
+      'ownPumps',
+      'ownRules',
+      'thermostats',
+      'runs',
+    ] as const) {
       const taken = new Set<string>();
       job[list].forEach(({ id }, i) => {
         if (taken.has(id)) context.addIssue({ code: 'custom', path: [list, i, 'id'], message: 'is used twice; leave one' });

@@ -16,6 +16,7 @@ import {
   type Section,
   type Source,
   type StationEntry,
+  type WaterEntry,
   type WeatherCurve,
 } from './job.ts';
 
@@ -119,6 +120,19 @@ export const newLink = (id: string, at: LinkEntry['at'], to: LinkEntry['to'], fi
   ...fields,
 });
 
+/** A water beside the source's as it comes into a job: plain water, with a vessel as the source's has it. */
+export const newWater = (id: string, of: WaterEntry['of'], { vessel }: Job, fields: Partial<WaterEntry> = {}): WaterEntry => {
+  const { staticHeight, reliefPressure, fillTemperature } = vessel;
+  return {
+    id,
+    name: '',
+    of,
+    fluid: { kind: 'water', concentration: 0 },
+    vessel: { volume: 'auto', staticHeight, reliefPressure, fillTemperature },
+    ...fields,
+  };
+};
+
 /** Pipe from one pair of tees to the next in a plant room, m: common practice, room for one column of fittings. */
 const USUAL_DISTANCE = 0.8;
 
@@ -195,6 +209,7 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
       fillTemperature: 10,
       connection: 'source-return',
     },
+    waters: [],
     safety: { filling: 'unknown', discharge: 'unknown', reliefCapacity: null, heatDump: false, fromVented: false },
     controls: USUAL_CONTROLS,
     thermostats: [],

@@ -192,12 +192,13 @@ const fromVersion7 = (job: Loose): Loose => ({
   version: 8,
 });
 
-/** Version 8 knew one station, and circuits by the pair of tees they hang on. */
+/** Version 8 knew one station and one water, and circuits by the pair of tees they hang on. */
 const fromVersion8 = (job: Loose): Loose => {
   const hung = ({ pair, ...part }: Loose): Loose => ({ at: typeof pair === 'string' ? `st1/${pair}` : null, ...part });
   return {
     stations: [],
     links: [],
+    waters: [],
     ...job,
     circuits: each(job.circuits, hung),
     furtherSources: each(job.furtherSources, (source) => ({ at: null, ...source })),

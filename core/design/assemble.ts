@@ -1,7 +1,7 @@
 import type { ControlSpec } from '../network/control.ts';
 import type { NodeSpec } from '../network/network.ts';
 import type { TwinLink } from '../network/twin.ts';
-import { portOf } from '../plan/plan.ts';
+import { portIdOf } from '../plan/plan.ts';
 import { topologyOf } from '../station/kinds.ts';
 import { addCharging } from './assemble-charging.ts';
 import { addCircuit, injectionOf, mixingControl, zonesOf } from './assemble-circuit.ts';
@@ -12,6 +12,7 @@ import type { AssembledCircuit, Assembly, RunningPump, Zone } from './assembly.t
 import type { LoopSetting } from './balancing.ts';
 import type { Context } from './context.ts';
 import { pumpLink, pumpMode } from './links.ts';
+import { NetworkWaters } from './network-waters.ts';
 import type { Parts } from './plant-parts.ts';
 import { alongPorts, endsOfBranch, pointsOf, ringPairs } from './points.ts';
 import { roomControls } from './room-controls.ts';
@@ -92,15 +93,21 @@ export function assemble(context: Context, parts: Parts): Assembly {
   const cylinder = parts.charging && addCharging(context, parts.charging, node, add);
   controls.push(...roomControls(context, parts.flows, parts.loops));
   const at = job.vessel.connection === 'source-return' ? 'source/in' : parts.sourcePump ? 'source/pumped' : 'source/out';
-  // A water that plates part from the source's needs a vessel of its own.
-  const parted = source.beyond.stations.flatMap(({ station, exchanger }) =>
-    exchanger ? [pointsOf(context.piping, portOf(station.id, 'cold')).back] : [],
-  );
-  for (const point of [at, ...(context.piping.between().traits.partsWater ? ['back'] : []), ...parted])
-    nodes.set(point, { ...(nodes.get(point) as NodeSpec), pressure: parts.vesselPressure });
+  const hold = (point: string, pressure: number) => nodes.set(point, { ...(nodes.get(point) as NodeSpec), pressure });
+  hold(at, parts.vesselPressure);
+  // A water that plates part from the source's needs a vessel of its own, on the return before them.
+  for (const { water, pressure } of parts.waters) {
+    const [port] = water.ports.filter((ref) => portIdOf(ref) === 'cold');
+    if (port) hold(pointsOf(context.piping, port).back, pressure);
+  }
   const back = source.returnTemperature.value;
   return {
-    spec: { nodes: [...nodes.values()], links, controls, tees: treeTees(links, parts.flows, parts.loops) },
+    spec: {
+      nodes: [...nodes.values()],
+      links: filled(context, links),
+      controls,
+      tees: treeTees(links, parts.flows, parts.loops),
+    },
     zones,
     circuits,
     alongBars: alongPorts(context.piping).map(({ places }) => places),
@@ -126,6 +133,16 @@ export function assemble(context: Context, parts: Parts): Assembly {
     mean: (job.source.flowTemperature + back) / 2,
     still: STILL,
   };
+}
+
+/** Links with what fills them, where waters differ. */
+function filled(context: Context, links: readonly TwinLink[]): TwinLink[] {
+  if (context.job.waters.length === 0) return [...links];
+  const waters = new NetworkWaters(context, links);
+  return links.map((link) => {
+    const fluid = waters.fluidOf(link);
+    return fluid ? { ...link, fluid } : link;
+  });
 }
 
 /** The one pump of all circuits between separation and bars, and the bypass that keeps some water moving. */

@@ -30,7 +30,7 @@ export function designCharging(context: Context, source: SourceFlow): Charging |
   const { hotWater } = job;
   if (!hotWater) return null;
   const drop = Math.max(hotWater.coilFlow - hotWater.coilReturn, 1);
-  const fluid = context.fluidAt(hotWater.flowTemperature - drop / 2);
+  const fluid = context.fluidAt(hotWater.flowTemperature - drop / 2, 'hotWater');
   const fall = given('fall across the coil at its rating', 'temperatureDifference', drop, 'data sheet of the cylinder');
   const load = book.add({
     id: 'hotWater/coilOutput',

@@ -1,8 +1,7 @@
 import { byRule, type Figure, type Ingredient } from '../figure/figure.ts';
-import type { FluidState } from '../fluid/water.ts';
 import { type CirculatorSpeed, chooseSpeed, fastest, findCirculator } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
-import type { Context } from './context.ts';
+import type { Context, FilledState } from './context.ts';
 
 export interface PumpDuty {
   modelId: string;
@@ -55,7 +54,7 @@ export interface ChosenPump {
   speed: CirculatorSpeed | null;
   load: Figure;
   /** What it moves, at the mean temperature of its circuit. */
-  fluid: FluidState;
+  fluid: FilledState;
   /** Loss in Pa of what this pump alone drives. */
   ownLossAt: (flow: number) => number;
 }

@@ -4,13 +4,12 @@ import { pipeTree } from '../circuit/pipe-tree.ts';
 import { emitterLabel } from '../emitter/emitter.ts';
 import { MOST_LOOP_LOSS } from '../emitter/floor-loops.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
-import type { FluidState } from '../fluid/water.ts';
 import { PIPE_MATERIALS } from '../pipe/catalogue.ts';
 import { bothWays, COMPONENT_DATA, componentsInLine, componentsLoss } from '../pipe/components.ts';
 import { pipeFlow } from '../pipe/friction.ts';
 import { balanceLoops, type LoopSetting } from './balancing.ts';
 import type { CircuitPart } from './circuit-parts.ts';
-import type { Context } from './context.ts';
+import type { Context, FilledState } from './context.ts';
 import { flowShares } from './flow-shares.ts';
 import { loopPipes } from './loop-pipes.ts';
 import { designPipe, type SizedPipe, sizeOfRun } from './pipe-design.ts';
@@ -23,7 +22,7 @@ export interface CircuitFlow {
   place: string;
   parts: CircuitPart[];
   load: Figure;
-  fluid: FluidState;
+  fluid: FilledState;
   flowTemperature: Figure;
   returnTemperature: Figure;
   massFlow: Figure;
@@ -105,7 +104,7 @@ export function designCircuitFlow(context: Context, circuit: Circuit, parts: Cir
     source: 'definition',
     terms: { T_f: arriving, ΔT: deltaTerm },
   });
-  const fluid = context.fluidAt(shifted(flowTemperature, -temperatureDifference / 2));
+  const fluid = context.fluidAt(shifted(flowTemperature, -temperatureDifference / 2), place);
   const specificHeat = context.specificHeatOf(fluid);
   const density = context.densityOf(fluid);
   const massFlow = book.add({
@@ -259,7 +258,7 @@ function worstRunLoad(
   circuit: Circuit,
   parts: CircuitPart[],
   load: Figure,
-  { place, volumeFlow, fluid }: { place: string; volumeFlow: number; fluid: FluidState },
+  { place, volumeFlow, fluid }: { place: string; volumeFlow: number; fluid: FilledState },
 ): Figure {
   const label = `${circuit.name}: load of the worst run`;
   if (circuit.worstRun.load !== 'auto') {
@@ -318,7 +317,7 @@ function draftedLoops(
   { emitters, worstRun }: Circuit,
   { emitter }: CircuitPart,
   volumeFlow: number,
-  fluid: FluidState,
+  fluid: FilledState,
 ): number {
   if (emitters !== 'floor' || emitter !== null) return 1;
   const { roughness } = PIPE_MATERIALS[worstRun.material];
@@ -380,7 +379,7 @@ export function partsInLine(
   all: readonly ComponentId[],
   run: SizedPipe,
   volumeFlow: Figure,
-  fluid: FluidState,
+  fluid: FilledState,
 ): Figure | null {
   const components = all.filter((part) => COMPONENT_DATA[part].zeta > 0);
   if (components.length === 0) return null;

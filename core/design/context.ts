@@ -4,11 +4,17 @@ import { FigureBook, given, type Ingredient } from '../figure/figure.ts';
 import { type Fluid, fluidName, fluidOf, fluidSource, fluidState } from '../fluid/fluid.ts';
 import type { FluidState } from '../fluid/water.ts';
 import { isRough } from '../load/rough-loads.ts';
+import { waterAt } from '../piping/job-waters.ts';
 import type { Piping } from '../piping/piping.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
 import { type SettledJob, settledJob } from '../plan/settled-job.ts';
 import { say } from '../quantity/format.ts';
 import { type Rulebook, rulebookOf } from '../rules/rulebooks.ts';
+
+/** A fluid at one temperature, and which it is. */
+export interface FilledState extends FluidState {
+  fluid: Fluid;
+}
 
 /** What every step of the design has at hand. */
 export interface Context {
@@ -25,10 +31,11 @@ export interface Context {
   rules: Rulebook['rules'];
   /** What fills the plant, and its properties at a temperature. */
   fluid: Fluid;
-  fluidAt: (celsius: Celsius) => FluidState;
+  /** @param place of the branch whose water it is; the source's without one */
+  fluidAt: (celsius: Celsius, place?: string) => FilledState;
   /** Properties as they enter sums. */
-  densityOf: (fluid: FluidState) => Ingredient;
-  specificHeatOf: (fluid: FluidState) => Ingredient;
+  densityOf: (fluid: FilledState) => Ingredient;
+  specificHeatOf: (fluid: FilledState) => Ingredient;
   /** A value in the job's units. */
   say: (value: number, kind: QuantityKind) => string;
 }
@@ -38,8 +45,6 @@ export function contextOf(asEntered: Job): Context {
   const rough = new Set(asEntered.rooms.filter((room) => isRough(asEntered, room)).map((room) => room.id));
   const rulebook = rulebookOf(job);
   const fluid = fluidOf(job.fluid);
-  const name = fluidName(fluid);
-  const source = fluidSource(fluid);
   return {
     job,
     derivedDrop: asEntered.source.temperatureDifference === 'auto',
@@ -49,9 +54,14 @@ export function contextOf(asEntered: Job): Context {
     rulebook,
     rules: rulebook.rules,
     fluid,
-    fluidAt: (celsius) => fluidState(fluid, celsius),
-    densityOf: (state) => given(`density of ${name} at mean temperature`, 'density', state.density, source),
-    specificHeatOf: (state) => given(`specific heat of ${name} at mean temperature`, 'specificHeat', state.specificHeat, source),
+    fluidAt: (celsius, place) => {
+      const filled = place === undefined ? fluid : waterAt(job, place).fluid;
+      return { ...fluidState(filled, celsius), fluid: filled };
+    },
+    densityOf: ({ density, fluid: filled }) =>
+      given(`density of ${fluidName(filled)} at mean temperature`, 'density', density, fluidSource(filled)),
+    specificHeatOf: ({ specificHeat, fluid: filled }) =>
+      given(`specific heat of ${fluidName(filled)} at mean temperature`, 'specificHeat', specificHeat, fluidSource(filled)),
     say: (value, kind) => say(value, kind, job.display),
   };
 }

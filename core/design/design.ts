@@ -19,7 +19,7 @@ import type { PipeDesign } from './pipe-design.ts';
 import type { PairFlow } from './ring-design.ts';
 import type { SolvedDesign } from './solved-design.ts';
 import type { StationDesign } from './station-design.ts';
-import type { VesselDesign } from './vessel-design.ts';
+import type { VesselDesign, WaterDesign } from './vessel-design.ts';
 
 export interface SizedCircuit {
   /** Kelvin that a ring main has lost before it gets here, on the design day; 0 elsewhere. */
@@ -110,6 +110,8 @@ export interface Design {
   /** The one pump of all circuits; null where each has its own. */
   distribution: DistributionDesign | null;
   vessel: VesselDesign | null;
+  /** Waters beside the source's that the job says something of, each with its vessel. */
+  waters: WaterDesign[];
   /** Whether a tank is needed, and the one it has. */
   buffer: BufferDesign | null;
   /** Stops and starts of the source; null where it has none by its nature, or there is no plant. */

@@ -1,4 +1,5 @@
 import { byRule, decided, type Figure } from '../figure/figure.ts';
+import { fluidName } from '../fluid/fluid.ts';
 import { logMean } from '../network/heat.ts';
 import type { Context } from './context.ts';
 import { kvOf } from './links.ts';
@@ -25,7 +26,7 @@ const LEAST_DIFFERENCE = 0.5;
 /** Plates for the load at the temperatures of both sides: UA = Q over the log-mean of the two end differences. */
 export function designExchanger(
   context: Context,
-  { id, place, label, entry, feed, drawn, drawnBack }: StationAsked,
+  { id, place, label, entry, feed, takers, drawn, drawnBack }: StationAsked,
 ): SizedExchanger {
   const { book, rules } = context;
   const { approach } = entry;
@@ -53,12 +54,14 @@ export function designExchanger(
     source: 'counterflow exchanger; ask its maker for this at these flows',
     terms: { Q: feed.load, ΔT_lm: mean, 'Δp each side': byRule(rules.plateLoss) },
   });
-  const secondary = drawn.value / feed.fluid.density;
+  const other = context.fluidAt(drawnBack.value, takers[0]?.place);
+  const cold = fluidName(other.fluid) === fluidName(feed.fluid.fluid) ? feed.fluid : other;
+  const secondary = drawn.value / cold.density;
   return {
     conductance,
     logMean: mean,
     possible: coldEnd >= LEAST_DIFFERENCE,
     sourceKv: kvOf(feed.volumeFlow.value, rules.plateLoss.limit, feed.fluid.density),
-    circuitsKv: kvOf(secondary, rules.plateLoss.limit, feed.fluid.density),
+    circuitsKv: kvOf(secondary, rules.plateLoss.limit, cold.density),
   };
 }

@@ -1,11 +1,10 @@
 import type { Circuit } from '../../model/job.ts';
 import { dealFlow, type Taker } from '../circuit/deal-flow.ts';
 import { MOST_LOOP_LOSS } from '../emitter/floor-loops.ts';
-import type { FluidState } from '../fluid/water.ts';
 import { pipeFlow } from '../pipe/friction.ts';
 import { runsOpen } from '../plan/open-plant.ts';
 import type { CircuitPart } from './circuit-parts.ts';
-import type { Context } from './context.ts';
+import type { Context, FilledState } from './context.ts';
 import type { LoopPipes } from './loop-pipes.ts';
 
 /** How the flow of a circuit goes to what it feeds. */
@@ -37,7 +36,7 @@ export function flowShares(
     circuit: Circuit;
     parts: readonly CircuitPart[];
     massFlow: number;
-    fluid: FluidState;
+    fluid: FilledState;
     pipes: readonly LoopPipes[];
     terminalLoss: number;
   },

@@ -1,14 +1,13 @@
 import type { LinkEntry } from '../../model/job.ts';
 import { shifted } from '../../model/quantities.ts';
 import { decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
-import type { FluidState } from '../fluid/water.ts';
 import { bothWays, componentsLoss } from '../pipe/components.ts';
 import type { BranchFlow, PlanFlows } from '../piping/flows.ts';
 import { type LinkBranch, stationOf } from '../plan/plan.ts';
 import { KINDS } from '../station/kinds.ts';
 import type { PumpDesign } from './choose-pump.ts';
 import { type CircuitFlow, massFlowFor, partsInLine } from './circuit-design.ts';
-import type { Context } from './context.ts';
+import type { Context, FilledState } from './context.ts';
 import { designPipe, type PipeDesign, type SizedPipe } from './pipe-design.ts';
 import { designRunHeat, type RunHeat } from './run-heat.ts';
 import { linkName } from './takers.ts';
@@ -25,7 +24,7 @@ export interface LinkFlow {
   volumeFlow: Figure;
   supply: Figure;
   back: Figure;
-  fluid: FluidState;
+  fluid: FilledState;
   run: SizedPipe;
   runHeat: RunHeat;
   /** Loss of the parts in line at design flow; null when there are none. */
@@ -72,12 +71,13 @@ const dropOf = ({ job }: Context, { temperatureDifference }: LinkEntry) =>
  * Flow of the links that set their own: those that lead to a station which no pump behind it is felt across, at their delta T.
  * Others carry what is drawn behind them.
  */
-export function ownLinkFlows(context: Context, circuits: readonly CircuitFlow[], specificHeat: number): Map<string, number> {
+export function ownLinkFlows(context: Context, circuits: readonly CircuitFlow[]): Map<string, number> {
   const flows = new Map<string, number>();
   for (const link of context.piping.linksOutwards) {
     const to = context.piping.station(stationOf(link.to));
     if (!to || !KINDS[to.kind].traits.decouples) continue;
     const load = circuitsBehind(context, link, circuits).reduce((sum, circuit) => sum + circuit.load.value, 0);
+    const { specificHeat } = context.fluidAt(context.job.source.flowTemperature, link.place);
     flows.set(link.place, massFlowFor(load, specificHeat, dropOf(context, entryAt(context, link))));
   }
   return flows;
@@ -113,7 +113,7 @@ export function designLink(
     entry.temperatureDifference === 'auto'
       ? deltaT
       : decided('delta T', 'temperatureDifference', entry.temperatureDifference, `${place}/temperatureDifference`);
-  const fluid = context.fluidAt(shifted(at.supply, -dropOf(context, entry) / 2));
+  const fluid = context.fluidAt(shifted(at.supply, -dropOf(context, entry) / 2), place);
   const massFlow = book.add({
     id: `${place}/massFlow`,
     label: `${name}: mass flow`,

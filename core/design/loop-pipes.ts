@@ -3,9 +3,8 @@ import { equalLoops } from '../emitter/equal-loops.ts';
 import { floorPipe } from '../emitter/floor.ts';
 import { floorLoops } from '../emitter/floor-loops.ts';
 import type { Figure } from '../figure/figure.ts';
-import type { FluidState } from '../fluid/water.ts';
 import type { CircuitPart } from './circuit-parts.ts';
-import type { Context } from './context.ts';
+import type { Context, FilledState } from './context.ts';
 import type { SizedPipe } from './pipe-design.ts';
 
 /** Loops or branches that a part of a circuit is fed by, all alike. */
@@ -39,7 +38,7 @@ export function loopPipes(
     parts: readonly CircuitPart[];
     load: Figure;
     massFlow: Figure;
-    fluid: FluidState;
+    fluid: FilledState;
     worstRun: SizedPipe;
     worstLoad: Figure;
   },
@@ -78,7 +77,7 @@ export function loopPipes(
 function equalSplit(
   parts: readonly CircuitPart[],
   massFlowOf: (load: number) => number,
-  fluid: FluidState,
+  fluid: FilledState,
 ): Map<CircuitPart, number> {
   const floors = parts.flatMap((part) =>
     part.emitter?.kind === 'floor' && part.load > 0 ? [{ part, floor: part.emitter, massFlow: massFlowOf(part.load) }] : [],

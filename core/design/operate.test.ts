@@ -5,7 +5,7 @@ import { thistleMillByLoads as thistleMill } from '../../demo/thistle-mill.ts';
 import { twelveZones } from '../../demo/twelve-zones.ts';
 import { FIELDS } from '../../model/fields.ts';
 import { type Job, LOOP_VALVES, MATERIALS, PUMP_CONTROLS, SEPARATION_KINDS, VESSEL_CONNECTIONS } from '../../model/job.ts';
-import { newCircuit, newJob, newLink, newPair, newRoom, newSeparation, newStation } from '../../model/new-job.ts';
+import { newCircuit, newJob, newLink, newPair, newRoom, newSeparation, newStation, newWater } from '../../model/new-job.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
 import { valveLoss } from '../circuit/mixing.ts';
 import { designWithPlant } from '../job/design-job.ts';
@@ -328,9 +328,10 @@ describe('a plant that is hardly one', () => {
     const random = seededNumbers(11);
     const asItIs = withEveryEmitter(thistleMill, ['r1', 'r6', 'r13']);
     const pairs = { ...asItIs.separation, pairs: [newPair('p2')] };
-    const further: Pick<Job, 'stations' | 'links'> = {
+    const further: Pick<Job, 'stations' | 'links' | 'waters'> = {
       stations: [newStation('x1', 'closely-spaced-tees', { pairs: [newPair('p2')] })],
       links: [newLink('l2', 'st1/b', 'x1/feed')],
+      waters: [newWater('w2', 'x1/b', asItIs)],
     };
     const behindHeader: Job = { ...asItIs, ...further, separation: pairs };
     const onRing: Job = {

@@ -1,11 +1,10 @@
 import type { PipeRun } from '../../model/job.ts';
 import type { Kelvin } from '../../model/quantities.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
-import type { FluidState } from '../fluid/water.ts';
 import { findSize, PIPE_MATERIALS, type PipeMaterial, type PipeSize } from '../pipe/catalogue.ts';
 import { boreArea, pipeFlow } from '../pipe/friction.ts';
 import { sizeByGradient, sizeByVelocity, velocityAtGradient } from '../pipe/sizing.ts';
-import type { Context } from './context.ts';
+import type { Context, FilledState } from './context.ts';
 
 export interface PipeDesign {
   /** Place of the pipe in the job, and start of its figures' ids. */
@@ -44,7 +43,7 @@ interface Asked {
   label: string;
   run: PipeRun;
   volumeFlow: Figure;
-  fluid: FluidState;
+  fluid: FilledState;
   temperatureDifference: { value: Kelvin; ingredient: Ingredient };
   /** How often the given length is passed: 2 for a run measured one way, 1 for a loop measured there and back. */
   ways: 1 | 2;
@@ -57,7 +56,7 @@ function automaticSize(context: Context, material: PipeMaterial, byVelocity?: Pi
 }
 
 /** The size of a run at a flow in m3/s: the pinned one, or the smallest that keeps the habit of the rulebook. */
-export function sizeOfRun(context: Context, run: PipeRun, flow: number, fluid: FluidState): PipeSize {
+export function sizeOfRun(context: Context, run: PipeRun, flow: number, fluid: FilledState): PipeSize {
   const material = PIPE_MATERIALS[run.material];
   const pinned = run.size === 'auto' ? undefined : findSize(run.material, run.size);
   return (
@@ -118,7 +117,7 @@ export function designPipe(context: Context, asked: Asked): SizedPipe {
     'kinematic viscosity at mean temperature',
     'viscosity',
     fluid.kinematicViscosity,
-    context.fluid.kind === 'water' ? 'IAPWS 2008' : 'IAPWS 2008 with the glycol formulas of Conde (2011)',
+    fluid.fluid.kind === 'water' ? 'IAPWS 2008' : 'IAPWS 2008 with the glycol formulas of Conde (2011)',
   );
   const density = context.densityOf(fluid);
   const reynolds = book.add({

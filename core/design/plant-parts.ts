@@ -1,3 +1,4 @@
+import type { JobWater } from '../piping/job-waters.ts';
 import type { LoopSetting } from './balancing.ts';
 import type { BufferDesign } from './buffer-design.ts';
 import type { Charging } from './charging-design.ts';
@@ -35,4 +36,6 @@ export interface Parts {
   regulating: readonly (number | null)[];
   /** Static pressure where the vessel is connected, Pa. */
   vesselPressure: number;
+  /** The other waters, and the static pressure where the vessel of each is connected, Pa. */
+  waters: readonly { water: JobWater; pressure: number }[];
 }

@@ -1,8 +1,7 @@
 import type { Separation } from '../../model/job.ts';
 import { byRule, type Figure, given, type Ingredient } from '../figure/figure.ts';
-import type { FluidState } from '../fluid/water.ts';
 import { boreArea, pipeFlow } from '../pipe/friction.ts';
-import type { Context } from './context.ts';
+import type { Context, FilledState } from './context.ts';
 import type { SizedPipe } from './pipe-design.ts';
 import type { Taker } from './takers.ts';
 
@@ -84,7 +83,7 @@ interface RingAsked {
   entry: Separation;
   run: SizedPipe;
   volumeFlow: Figure;
-  fluid: FluidState;
+  fluid: FilledState;
 }
 
 /** The pipe of a ring main between its pairs of tees, and the tees passed straight. Its content in m3. */

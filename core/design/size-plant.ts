@@ -1,6 +1,7 @@
 import { type Manifold, manifoldsOf } from '../circuit/manifolds.ts';
 import type { Figure } from '../figure/figure.ts';
 import { inspectNetwork } from '../network/inspect.ts';
+import { jobWaters } from '../piping/job-waters.ts';
 import { findCirculator, type PumpState, speedsOf } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
 import { assemble } from './assemble.ts';
@@ -27,7 +28,7 @@ import { designRegulating } from './regulating-design.ts';
 import { type SolvedDesign, solvedDesign } from './solved-design.ts';
 import { designSource } from './source-design.ts';
 import { plainStation, type StationDesign } from './station-design.ts';
-import { designVessel, type VesselDesign } from './vessel-design.ts';
+import { designVessels, type VesselDesign, type WaterDesign } from './vessel-design.ts';
 import { waterContents } from './water-content.ts';
 
 export interface Sized {
@@ -44,6 +45,7 @@ export interface Sized {
   distribution: DistributionDesign | null;
   charging: { pump: PumpDesign | null; run: PipeDesign } | null;
   vessel: VesselDesign;
+  waters: WaterDesign[];
   buffer: BufferDesign;
   pumpPower: Figure;
   solved: SolvedDesign;
@@ -75,7 +77,7 @@ export function sizePlant(
   const { kind } = context.piping.between();
   const header = kind === 'header' ? designHeader(context, { ...source.first, id: 'header', label: 'Header' }) : null;
   const exchanger = kind === 'plates' ? designExchanger(context, { ...source.first, id: 'exchanger', label: 'Exchanger' }) : null;
-  const vessel = designVessel(context, flows, source, header, contents, buffer, charging);
+  const { vessel, waters } = designVessels(context, flows, source, header, contents, buffer, charging);
   const loops = flows.map((flow) => flow.loops.map((loop) => ({ ...loop, kv: kvAsBuilt(loop.place, built) ?? loop.kv })));
   const { sharedLink, drives } = context.piping;
   const sourceLoss = sharedLink ? lossAtDesign(context, source, drives.of(sharedLink).beyond).loss : 0;
@@ -108,6 +110,12 @@ export function sizePlant(
       return (was ? was.regulating : figure)?.value ?? null;
     }),
     vesselPressure: (vessel.fillPressure ?? vessel.gasPressure).value,
+    waters: jobWaters(context.job)
+      .filter(({ ofSource }) => !ofSource)
+      .map((water) => {
+        const own = waters.find((each) => each.water === water)?.vessel ?? vessel;
+        return { water, pressure: (own.fillPressure ?? own.gasPressure).value };
+      }),
   });
   const plant = new Plant(assembly, context.fluid);
   const state = plant.runAll();
@@ -171,6 +179,7 @@ export function sizePlant(
       run: charging.run.pipe,
     },
     vessel,
+    waters: waters.map(({ water: _, ...plain }) => plain),
     buffer,
     pumpPower: context.book.add({
       id: 'pumpPower',

@@ -1,12 +1,15 @@
 import { shifted } from '../../model/quantities.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
-import type { FluidState } from '../fluid/water.ts';
+import { fluidState } from '../fluid/fluid.ts';
 import { bothWays, componentsLoss } from '../pipe/components.ts';
 import { flowsOf } from '../piping/flows.ts';
+import { waterAtPort } from '../piping/job-waters.ts';
+import { portOf } from '../plan/plan.ts';
 import { drawnDrop } from '../plan/settled-job.ts';
 import { beside } from '../plant/further-sources.ts';
+import { KINDS } from '../station/kinds.ts';
 import { type CircuitFlow, massFlowFor, partsInLine } from './circuit-design.ts';
-import type { Context } from './context.ts';
+import type { Context, FilledState } from './context.ts';
 import { ownLinkFlows } from './link-design.ts';
 import { designPipe, type SizedPipe } from './pipe-design.ts';
 import { pairOf, ringPairs } from './points.ts';
@@ -17,7 +20,7 @@ import { type Beyond, designBeyond } from './station-design.ts';
 import { takersOf } from './takers.ts';
 
 export interface SourceFlow {
-  fluid: FluidState;
+  fluid: FilledState;
   /** Its delta T, as entered or as the circuits make it. */
   deltaT: Ingredient;
   /** Of rooms and pipes. */
@@ -101,9 +104,12 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
   const flows = flowsOf(piping.plan, {
     circuits: draws,
     sources: new Map([[piping.lead.place, { flow: share > 0 ? primary / share : primary, temperature: source.flowTemperature }]]),
-    links: ownLinkFlows(context, circuits, fluid.specificHeat),
+    links: ownLinkFlows(context, circuits),
     stations: new Map(
-      [{ id: between.id, approach: job.separation.approach }, ...job.stations].map(({ id, approach }) => [id, { approach }]),
+      [{ id: between.id, approach: job.separation.approach }, ...job.stations].map(({ id, approach }) => [
+        id,
+        { approach, hotOverCold: hotOverCold(context, id) },
+      ]),
     ),
   });
   const takers = takersOf(context, between.id, circuits, flows);
@@ -360,6 +366,15 @@ function sourceDeltaT({ job, book, derivedDrop, piping }: Context, circuits: rea
       ]),
     ),
   });
+}
+
+/** What a litre of the hot water of plates carries for each kelvin, over one of the cold; 1 where the same fluid is on both sides. */
+function hotOverCold({ job, piping }: Context, id: string): number {
+  if (!piping.plan.stations.some((each) => each.id === id && KINDS[each.kind].traits.partsWater)) return 1;
+  const [hot, cold] = (['hot', 'cold'] as const).map((port) => waterAtPort(job, portOf(id, port)).fluid);
+  if (!hot || !cold || JSON.stringify(hot) === JSON.stringify(cold)) return 1;
+  const at = job.source.flowTemperature - job.source.temperatureDifference;
+  return fluidState(hot, at).specificHeat / fluidState(cold, at).specificHeat;
 }
 
 /** A source that has nothing left to do is still one of a watt. */

@@ -1,6 +1,6 @@
 import type { Separation } from '../../model/job.ts';
 import type { Figure } from '../figure/figure.ts';
-import type { FluidState } from '../fluid/water.ts';
+import type { FilledState } from './context.ts';
 import type { SizedPipe } from './pipe-design.ts';
 import type { Taker } from './takers.ts';
 
@@ -9,7 +9,7 @@ export interface StationFeed {
   load: Figure;
   massFlow: Figure;
   volumeFlow: Figure;
-  fluid: FluidState;
+  fluid: FilledState;
   run: SizedPipe;
   /** What it takes back. */
   back: Figure;

@@ -1,9 +1,8 @@
 import type { Kelvin } from '../../model/quantities.ts';
 import { loadsAlong, type PipeTree, sectionOfRoom, sumsAlong } from '../circuit/pipe-tree.ts';
 import { type Figure, given, type Ingredient } from '../figure/figure.ts';
-import type { FluidState } from '../fluid/water.ts';
 import type { CircuitPart } from './circuit-parts.ts';
-import type { Context } from './context.ts';
+import type { Context, FilledState } from './context.ts';
 import type { FlowShares } from './flow-shares.ts';
 import { designPipe, type SizedPipe } from './pipe-design.ts';
 
@@ -38,7 +37,7 @@ interface Asked {
   shares: FlowShares;
   load: Figure;
   volumeFlow: Figure;
-  fluid: FluidState;
+  fluid: FilledState;
   delta: { value: Kelvin; ingredient: Ingredient };
 }
 

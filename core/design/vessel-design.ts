@@ -1,5 +1,9 @@
+import type { WaterEntry } from '../../model/job.ts';
 import { byRule, decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
-import { fluidName, fluidSource } from '../fluid/fluid.ts';
+import { type Fluid, fluidName, fluidSource, fluidState } from '../fluid/fluid.ts';
+import { type JobWater, jobWaters } from '../piping/job-waters.ts';
+import { stationOf } from '../plan/plan.ts';
+import { stationName } from '../plan/ports.ts';
 import { endPressure, expansionShare, fillPressure, stockedVessel, VESSEL_SIZES, vesselVolume } from '../plant/expansion.ts';
 import { nameOf } from '../plant/further-sources.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
@@ -24,32 +28,50 @@ export interface VesselDesign {
   pinned: boolean;
 }
 
-/** Water in the whole system. */
-function systemContent(
-  context: Context,
+/** One vessel to be sized: its entries, where they stand, and the water it holds. */
+interface VesselAsked {
+  /** Start of the ids of its figures, and place of its entries. */
+  place: string;
+  vessel: WaterEntry['vessel'];
+  fluid: Fluid;
+  content: Figure;
+  hottest: Ingredient;
+}
+
+/** What one water consists of: content of each part by its name in the sum, and whether it is in it. */
+function contentsOf(
+  { job, rules }: Context,
   circuits: readonly CircuitFlow[],
   source: SourceFlow,
   contents: Contents,
   separator: Ingredient | null,
   charging: { run: SizedPipe } | null,
-): Figure {
-  const { job } = context;
-  const parts: Record<string, Figure> = { 'V source': contents.source, 'V source pipe': source.run.pipe.content };
+  has: (what: { branch: string } | { station: string }) => boolean,
+): Record<string, Ingredient> {
+  const terms: Record<string, Ingredient> = {};
+  const first = has({ branch: 'source' });
+  if (first) {
+    terms['V source'] = contents.source;
+    terms['V source pipe'] = source.run.pipe.content;
+  }
   circuits.forEach((flow, i) => {
-    parts[`V run ${i + 1}`] = flow.run.pipe.content;
-    parts[`V beyond ${i + 1}`] = contents.beyond.get(flow.circuit.id) as Figure;
+    if (!has({ branch: flow.place })) return;
+    terms[`V run ${i + 1}`] = flow.run.pipe.content;
+    terms[`V beyond ${i + 1}`] = contents.beyond.get(flow.circuit.id) as Figure;
   });
-  const terms: Record<string, Ingredient> = { ...parts };
-  if (separator) terms['V separator'] = separator;
-  if (source.ring) terms['V ring'] = given('pipe from pair to pair of tees', 'volume', source.ring.content, 'bore times length');
-  for (const { name, run } of source.beyond.links) terms[`V ${name}`] = run.pipe.content;
-  for (const { label, ring, header: beyond } of source.beyond.stations) {
+  if (separator && has({ station: 'separator' })) terms['V separator'] = separator;
+  if (source.ring && first)
+    terms['V ring'] = given('pipe from pair to pair of tees', 'volume', source.ring.content, 'bore times length');
+  for (const { name, run, place } of source.beyond.links) if (has({ branch: place })) terms[`V ${name}`] = run.pipe.content;
+  for (const { label, ring, header: beyond, station } of source.beyond.stations) {
+    if (!has({ station: station.id })) continue;
     if (ring) terms[`V ${label}`] = given(`${label}: pipe from pair to pair`, 'volume', ring.content, 'bore times length');
     if (beyond) terms[`V ${label}`] = contentOf(beyond);
   }
-  if (charging) terms['V charging'] = charging.run.pipe.content;
+  if (charging && has({ branch: 'hotWater' })) terms['V charging'] = charging.run.pipe.content;
   job.furtherSources.forEach((further, i) => {
-    const litres = context.rules.sourceContent.limit;
+    if (!has({ branch: `furtherSources/${further.id}` })) return;
+    const litres = rules.sourceContent.limit;
     terms[`V source ${i + 2}`] = given(
       `${nameOf(further)} and its pipe`,
       'volume',
@@ -57,18 +79,74 @@ function systemContent(
       'litres per kW as for the first, and a pipe as long as its own',
     );
   });
-  if (job.source.volumiser !== null) {
+  if (job.source.volumiser !== null && first) {
     terms['V tank'] = decided('tank in the return', 'volume', job.source.volumiser, 'source/volumiser');
   }
-  return context.book.add({
-    id: 'vessel/content',
-    label: 'Water in the system',
+  return terms;
+}
+
+const systemContent = (context: Context, id: string, label: string, terms: Record<string, Ingredient>): Figure =>
+  context.book.add({
+    id,
+    label,
     kind: 'volume',
     value: Object.values(terms).reduce((sum, part) => sum + part.value, 0),
     formula: 'V = Σ parts',
     source: 'sum of source, pipes, header or tank, and emitters; the worst run is part of what lies beyond the manifold',
     terms,
   });
+
+/** A water beside the source's that has a vessel of its own. */
+export interface WaterDesign {
+  id: string;
+  place: string;
+  name: string;
+  fluid: string;
+  vessel: VesselDesign;
+}
+
+/** The vessel of each water that the job says something of; what it says nothing of counts with the source's. */
+export function designVessels(
+  context: Context,
+  circuits: readonly CircuitFlow[],
+  source: SourceFlow,
+  header: HeaderDesign | null,
+  contents: Contents,
+  buffer: BufferDesign,
+  charging: { run: SizedPipe } | null = null,
+): { vessel: VesselDesign; waters: (WaterDesign & { water: JobWater })[] } {
+  const { job, piping } = context;
+  const separator = buffer.tank?.volume ?? (header && contentOf(header));
+  const separatorAt = buffer.tank ? piping.tank?.id : piping.between().id;
+  const all = jobWaters(job);
+  const own = all.filter(({ entry }) => entry !== null);
+  const inWater = (water: JobWater) => (what: { branch: string } | { station: string }) => {
+    if ('branch' in what) return water.branches.includes(what.branch);
+    return water.stations.includes(what.station === 'separator' ? (separatorAt ?? '') : what.station);
+  };
+  // Whatever has no entry of its own counts with the source's.
+  const rest = (what: { branch: string } | { station: string }) => !own.some((water) => inWater(water)(what));
+  const terms = (has: Parameters<typeof contentsOf>[6]) =>
+    contentsOf(context, circuits, source, contents, separator, charging, has);
+  const hottest = hottestWater(job);
+  const vessel = designVessel(context, {
+    place: 'vessel',
+    vessel: job.vessel,
+    fluid: context.fluid,
+    content: systemContent(context, 'vessel/content', 'Water in the system', terms(rest)),
+    hottest,
+  });
+  return {
+    vessel,
+    waters: own.map((water) => {
+      const entry = water.entry as WaterEntry;
+      const place = `waters/${entry.id}`;
+      const name = entry.name || `Water of ${stationName(job, stationOf(entry.of)).toLowerCase()}`;
+      const content = systemContent(context, `${place}/content`, `${name}: content`, terms(inWater(water)));
+      const asked = { place: `${place}/vessel`, vessel: entry.vessel, fluid: water.fluid, content, hottest };
+      return { id: entry.id, place, name, fluid: fluidName(water.fluid), vessel: designVessel(context, asked), water };
+    }),
+  };
 }
 
 /** Height of a low-loss header in bores: common practice for a vertical header with pipes top and bottom. */
@@ -78,50 +156,38 @@ const contentOf = ({ bore }: HeaderDesign): Ingredient =>
   given('header', 'volume', (Math.PI / 4) * bore.value ** 3 * HEADER_HEIGHT, 'bore over eight diameters of height');
 
 /** Expansion vessel, gas, filling and end pressure by the method of EN 12828. */
-export function designVessel(
-  context: Context,
-  circuits: readonly CircuitFlow[],
-  source: SourceFlow,
-  header: HeaderDesign | null,
-  contents: Contents,
-  buffer: BufferDesign,
-  charging: { run: SizedPipe } | null = null,
-): VesselDesign {
-  const { job, book, rules } = context;
-  const { vessel } = job;
-  const separator = buffer.tank?.volume ?? (header && contentOf(header));
-  const content = systemContent(context, circuits, source, contents, separator, charging);
-  const hottest = hottestWater(job);
-  const cold = decided('filling temperature', 'temperature', vessel.fillTemperature, 'vessel/fillTemperature');
+function designVessel(context: Context, { place, vessel, fluid, content, hottest }: VesselAsked): VesselDesign {
+  const { book, rules } = context;
+  const cold = decided('filling temperature', 'temperature', vessel.fillTemperature, `${place}/fillTemperature`);
   const share = book.add({
-    id: 'vessel/expansionShare',
+    id: `${place}/expansionShare`,
     label: 'Expansion of the water',
     kind: 'factor',
-    value: expansionShare(vessel.fillTemperature, hottest.value, context.fluid),
+    value: expansionShare(vessel.fillTemperature, hottest.value, fluid),
     formula: 'e = ρ_cold / ρ_hot − 1',
-    source: `densities by ${fluidSource(context.fluid)}`,
+    source: `densities by ${fluidSource(fluid)}`,
     terms: { T_cold: cold, T_hot: hottest },
   });
-  const coldDensity = context.fluidAt(vessel.fillTemperature).density;
-  const height = decided('static height', 'length', vessel.staticHeight, 'vessel/staticHeight');
+  const coldDensity = fluidState(fluid, vessel.fillTemperature).density;
+  const height = decided('static height', 'length', vessel.staticHeight, `${place}/staticHeight`);
   const gasPressure = book.add({
-    id: 'vessel/gasPressure',
+    id: `${place}/gasPressure`,
     label: 'Gas pressure of the vessel, p0',
     kind: 'pressure',
     value: Math.max(coldDensity * GRAVITY * vessel.staticHeight + rules.vesselMargin.limit, rules.vesselLeastGas.limit),
     formula: 'p0 = ρ g h + margin, and no less than the least',
     source: 'EN 12828',
     terms: {
-      ρ: given(`density of ${fluidName(context.fluid)}, cold`, 'density', coldDensity, fluidSource(context.fluid)),
+      ρ: given(`density of ${fluidName(fluid)}, cold`, 'density', coldDensity, fluidSource(fluid)),
       h: height,
       margin: byRule(rules.vesselMargin),
       least: byRule(rules.vesselLeastGas),
     },
     note: 'Gauge pressure at the vessel, at sea level.',
   });
-  const relief = decided('relief valve setting', 'pressure', vessel.reliefPressure, 'vessel/reliefPressure');
+  const relief = decided('relief valve setting', 'pressure', vessel.reliefPressure, `${place}/reliefPressure`);
   const reliefPressure = book.add({
-    id: 'vessel/reliefPressure',
+    id: `${place}/reliefPressure`,
     label: 'Relief valve',
     kind: 'pressure',
     value: vessel.reliefPressure,
@@ -130,7 +196,7 @@ export function designVessel(
     terms: { p_sv: relief },
   });
   const end = book.add({
-    id: 'vessel/endPressure',
+    id: `${place}/endPressure`,
     label: 'End pressure',
     kind: 'pressure',
     value: endPressure(vessel.reliefPressure),
@@ -145,7 +211,7 @@ export function designVessel(
     smallReserveShare: rules.vesselSmallReserve.limit,
   });
   const reserve = book.add({
-    id: 'vessel/reserve',
+    id: `${place}/reserve`,
     label: 'Water reserve',
     kind: 'volume',
     value: sum.reserve,
@@ -156,7 +222,7 @@ export function designVessel(
       : { V: content, share: byRule(rules.vesselReserveShare), least: byRule(rules.vesselReserveLeast) },
   });
   const leastVolume = book.add({
-    id: 'vessel/leastVolume',
+    id: `${place}/leastVolume`,
     label: 'Least volume of the vessel',
     kind: 'volume',
     value: sum.volume,
@@ -173,7 +239,7 @@ export function designVessel(
     chosen === undefined
       ? null
       : book.add({
-          id: 'vessel/volume',
+          id: `${place}/volume`,
           label: 'Expansion vessel',
           kind: 'volume',
           value: chosen,
@@ -184,7 +250,9 @@ export function designVessel(
               : 'decided in the job',
           terms: {
             Vn: leastVolume,
-            ...(vessel.volume === 'auto' ? {} : { V: decided('volume of the vessel', 'volume', vessel.volume, 'vessel/volume') }),
+            ...(vessel.volume === 'auto'
+              ? {}
+              : { V: decided('volume of the vessel', 'volume', vessel.volume, `${place}/volume`) }),
           },
         });
   const heldBack = volume ? (sum.small ? rules.vesselSmallReserve.limit * volume.value : sum.reserve) : 0;
@@ -200,7 +268,7 @@ export function designVessel(
     fillPressure:
       volume && Number.isFinite(filling)
         ? book.add({
-            id: 'vessel/fillPressure',
+            id: `${place}/fillPressure`,
             label: 'Filling pressure, cold',
             kind: 'pressure',
             value: filling,

@@ -175,9 +175,9 @@ function tagPlant(job: Job, design: Design, layout: Layout, tag: Board['tag']): 
     word: source.run.size.label,
     figures: [{ id: source.run.velocity.id }],
   });
-  const size = source.header?.bore ?? design.buffer?.tank?.volume ?? source.exchanger?.conductance;
   const { traits } = pipingOf(job).between();
   const tank = traits.stores;
+  const size = source.header?.bore ?? (tank ? design.buffer?.tank?.volume : source.exchanger?.conductance);
   const title = tank ? `Buffer, ${PIPES_ON_TANK[job.separation.connections]}` : traits.partsWater ? 'Exchanger' : 'Header';
   if (size) {
     tag({

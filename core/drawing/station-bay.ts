@@ -1,6 +1,7 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
-import type { StationKindId } from '../plan/plan.ts';
+import { jobWaters } from '../piping/job-waters.ts';
+import { portOf, type StationKindId } from '../plan/plan.ts';
 import { drawBars } from './bars.ts';
 import { BAY, type Bay, type Lane } from './bays.ts';
 import { pumpFigures } from './circuit-column.ts';
@@ -120,6 +121,7 @@ export function drawNext(job: Job, design: Design, layout: Layout, bay: Bay, lan
     );
   }
   drawSign(design, child, board);
+  drawVessel(job, design, child, board);
   drawLanes(job, design, layout, child, board);
 }
 
@@ -141,7 +143,7 @@ function drawSign(design: Design, { station, x }: Bay, { sheet, tag }: Board): v
   const size = designed.header?.bore ?? tank ?? designed.exchanger?.conductance;
   tag({
     component: station.place,
-    at: [x - 62, FLOW_BAR - 220],
+    at: [x - 86, FLOW_BAR - 220],
     width: 116,
     tiedTo: [x, MIDDLE - SOURCE_SIZE.height / 2 + 7],
     title: designed.name,
@@ -152,6 +154,46 @@ function drawSign(design: Design, { station, x }: Bay, { sheet, tag }: Board): v
     ],
   });
 }
+
+/** The vessel of a water that plates part from the source's, below their return on the cold side. */
+export function drawVessel(job: Job, design: Design, { station, x }: Bay, { sheet, tag }: Board): void {
+  const entry = jobWaters(job).find(({ ports }) => ports.includes(portOf(station.id, 'cold')))?.entry;
+  if (!entry || station.kind !== 'plates') return;
+  const at = x + VESSEL.aside;
+  sheet.pipes.push({
+    id: `waters/${entry.id}/branch`,
+    role: 'return',
+    points: [
+      [at, RETURN_BAR],
+      [at, VESSEL.top],
+    ],
+  });
+  sheet.symbols.push({
+    component: `waters/${entry.id}`,
+    kind: 'vessel',
+    at: [at, VESSEL.top + 20],
+    width: 40,
+    height: 40,
+    label: 'Expansion vessel of this water',
+  });
+  const designed = design.waters.find(({ id }) => id === entry.id)?.vessel;
+  if (!designed) return;
+  tag({
+    component: `waters/${entry.id}`,
+    at: [at - 128, VESSEL.top - 4],
+    width: 100,
+    tiedTo: [at - 20, VESSEL.top + 20],
+    title: 'Vessel',
+    word: null,
+    figures: [
+      { id: (designed.volume ?? designed.leastVolume).id },
+      ...(designed.fillPressure ? [{ id: designed.fillPressure.id, word: 'fill' }] : []),
+    ],
+  });
+}
+
+/** Where the vessel of a water stands: beside the tag of its plates, under the bars. */
+const VESSEL = { aside: 158, top: 596 };
 
 /** What hangs on a further station, and the stations behind it. */
 export function drawLanes(job: Job, design: Design, layout: Layout, bay: Bay, board: Board): void {

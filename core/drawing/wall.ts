@@ -12,7 +12,7 @@ import { type Board, COLUMN, HEIGHT, layoutOf, risersOf, TAG } from './layout.ts
 import { drawPlant } from './plant-side.ts';
 import { drawRing } from './ring.ts';
 import type { Sheet } from './sheet.ts';
-import { drawNext, pairsOfBay } from './station-bay.ts';
+import { drawNext, drawVessel, pairsOfBay } from './station-bay.ts';
 
 /**
  * Lays the plant of a job out as one reads a plant-room wall: the sources at the left, the separation beside them, a
@@ -67,6 +67,7 @@ export function wallSheet(job: Job, design: Design): Sheet {
     const none = { id: 'none', ...risersOf(layout.plantWidth, 'right') };
     drawBars(job, design, layout, job.circuits.length === 0 ? [none, ...risers] : risers, board);
   }
+  drawVessel(job, design, bay, board);
   for (const lane of bay.lanes) drawNext(job, design, layout, bay, lane, board);
   for (const circuit of design.circuits) drawCircuit(job, design, circuit, leftOf(circuit.id), board);
   if (job.hotWater) drawCylinder(job, design, leftOf('hotWater'), board);

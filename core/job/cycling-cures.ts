@@ -35,14 +35,14 @@ export function cyclingCures(
   const wider = (cycle: Cycle): Cycle => ({ ...cycle, stopsAbove: WIDE, startsBelow: WIDE });
   const faster = (cycle: Cycle): Cycle => ({ ...cycle, through: (cycle.through * source.temperatureDifference) / NARROW });
   const narrow: JobEdit = { at: 'source/temperatureDifference', value: NARROW };
-  const canNarrow = traits.decouples && !traits.stores && source.temperatureDifference > NARROW * 1.1;
+  const canNarrow = traits.decouples && !context.piping.tank && source.temperatureDifference > NARROW * 1.1;
   const isWide = moments.every(({ cycle }) => cycle.stopsAbove >= WIDE && cycle.startsBelow >= WIDE);
   const offer = (label: string, edits: JobEdit[], change: (cycle: Cycle) => Cycle) => {
     if (curedBy(ask, moments, change)) {
       cures.push({ label, edits });
       return;
     }
-    if (traits.stores) return;
+    if (context.piping.tank) return;
     const volume = leastTank(ask, moments, perVolume, change);
     if (volume === null || volume > MOST_IN_RETURN) return;
     const tank = inReturn(volume);
@@ -66,8 +66,12 @@ export function cyclingCures(
       label: 'One thermostat a circuit, so that more stays open',
       edits: circuits.map(({ id }) => ({ at: `circuits/${id}/zones`, value: 'circuit' })),
     });
-  if (!traits.stores) cures.push(bufferFor(context, moments));
-  else cures.push({ label: 'Choose the tank that is enough', edits: [{ at: 'separation/volume', value: 'auto' }] });
+  if (!context.piping.tank) cures.push(bufferFor(context, moments));
+  else
+    cures.push({
+      label: 'Choose the tank that is enough',
+      edits: [{ at: `${context.piping.tank?.place ?? 'separation'}/volume`, value: 'auto' }],
+    });
   return cures;
 }
 

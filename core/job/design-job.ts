@@ -61,6 +61,7 @@ export function designWithPlant(asEntered: Job, built?: Design): { design: Desig
     circuits,
     source: sized?.source ?? null,
     vessel: sized?.vessel ?? null,
+    waters: sized?.waters ?? [],
     buffer: sized?.buffer ?? null,
     cooling: designCooling(context),
     heatPump,

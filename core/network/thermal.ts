@@ -49,15 +49,16 @@ export class ThermalSolver {
   /** First of the four edges that couple the two sides of an exchanger. */
   private readonly crossEdge: Int32Array;
 
-  /** @param still temperature of points where nothing flows, degrees C */
-  constructor(network: Network, specs: readonly (HeatSpec | null)[], specificHeat: number, still: number) {
+  /** @param specificHeat of all links, or of each, J/(kg K) @param still temperature of points where nothing flows, degrees C */
+  constructor(network: Network, specs: readonly (HeatSpec | null)[], specificHeat: number | readonly number[], still: number) {
     this.network = network;
     const links = network.links.length;
     const nodes = network.nodeIds.length;
     this.specs = [...specs];
     this.still = still;
     this.moving = new Uint8Array(nodes);
-    this.specificHeat = new Float64Array(links).fill(specificHeat);
+    this.specificHeat =
+      typeof specificHeat === 'number' ? new Float64Array(links).fill(specificHeat) : Float64Array.from(specificHeat);
     this.temperature = new Float64Array(nodes).fill(still);
     this.outlet = new Float64Array(links).fill(still);
     this.heat = new Float64Array(links);

@@ -9,6 +9,8 @@ import { ThermalSolver } from './thermal.ts';
 
 export interface TwinLink extends LinkSpec {
   heat?: HeatSpec;
+  /** What fills it, where that is not what fills the rest. */
+  fluid?: Fluid;
 }
 
 export interface TwinSpec {
@@ -74,20 +76,29 @@ export class Twin {
   readonly hydraulics: HydraulicSolver;
   readonly thermal: ThermalSolver;
   private readonly controls: Control[];
-  private readonly fluid: FluidTable;
+  /** Of each link. */
+  private readonly fluids: FluidTable[];
   private readonly lastFlow: Float64Array;
   private readonly lastMean: Float64Array;
 
   /**
-   * @param fluid what fills it @param mean usual temperature, whose specific heat is taken throughout, degrees C
+   * @param fluid what fills it where a link says nothing else @param mean usual temperature, whose specific heat is taken throughout, degrees C
    * @param still temperature of water that stands, degrees C
    */
   constructor(spec: TwinSpec, fluid: Fluid, mean: number, still: number) {
     this.network = compileNetwork(spec);
     this.hydraulics = new HydraulicSolver(this.network);
     const heat = this.network.links.map((link) => (link as TwinLink).heat ?? null);
-    this.thermal = new ThermalSolver(this.network, heat, fluidState(fluid, mean).specificHeat, still);
-    this.fluid = new FluidTable(fluid);
+    const own = this.network.links.map((link) => (link as TwinLink).fluid ?? fluid);
+    const tables = new Map([...new Set(own)].map((each) => [each, new FluidTable(each)]));
+    this.fluids = own.map((each) => tables.get(each) as FluidTable);
+    const carried = new Map([...tables.keys()].map((each) => [each, fluidState(each, mean).specificHeat]));
+    this.thermal = new ThermalSolver(
+      this.network,
+      heat,
+      own.map((each) => carried.get(each) as number),
+      still,
+    );
     this.lastFlow = new Float64Array(this.network.links.length);
     this.lastMean = new Float64Array(this.network.links.length).fill(Number.NaN);
     this.controls = spec.controls
@@ -280,7 +291,7 @@ export class Twin {
 
   /** Gives each link the weight and viscosity of its mean temperature. @returns the largest change in K */
   private followTemperatures(): number {
-    const { network, thermal, hydraulics, lastMean, fluid } = this;
+    const { network, thermal, hydraulics, lastMean, fluids } = this;
     let most = 0;
     for (let l = 0; l < lastMean.length; l++) {
       const entering = thermal.temperature[
@@ -295,6 +306,7 @@ export class Twin {
       if (change < TEMPERATURE_SETTLED / 10) continue;
       most = Math.max(most, Number.isNaN(change) ? 1 : change);
       lastMean[l] = mean;
+      const fluid = fluids[l] as FluidTable;
       fluid.at(mean);
       hydraulics.setFluid(l, fluid.density, fluid.kinematicViscosity);
     }

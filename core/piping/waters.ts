@@ -43,6 +43,8 @@ export interface Water {
   /** Places of the branches it fills, and ids of the stations it stands in, in the order of the plan. */
   branches: string[];
   stations: string[];
+  /** Ports whose two levels it is. */
+  ports: PortRef[];
 }
 
 /**
@@ -60,7 +62,7 @@ export function watersOf(plan: Plan): Water[] {
   const waters = new Map<Level, Water>();
   const waterOf = (level: Level): Water => {
     const key = groups.of(level);
-    const water = waters.get(key) ?? { branches: [], stations: [] };
+    const water = waters.get(key) ?? { branches: [], stations: [], ports: [] };
     waters.set(key, water);
     return water;
   };
@@ -70,6 +72,7 @@ export function watersOf(plan: Plan): Water[] {
   }
   for (const { station, topology } of topologies) {
     for (const water of new Set(topology.levels.map(waterOf))) water.stations.push(station.id);
+    for (const { ref, flow } of topology.ports) waterOf(flow).ports.push(ref);
   }
   return [...waters.values()];
 }

@@ -91,9 +91,10 @@ function sourceCycles({ job, say }: Context, { cycling, buffer }: UnreviewedDesi
   ];
 }
 
-function waterFor({ job, say }: Context, { buffer, source, cycling }: UnreviewedDesign): Finding[] {
+function waterFor({ job, say, piping }: Context, { buffer, source, cycling }: UnreviewedDesign): Finding[] {
   if (!buffer || !source) return [];
   const { needed, open, tank } = buffer;
+  const station = piping.tank;
   const asked = [buffer.forRunTime, buffer.forStarts, buffer.forDefrost, buffer.forFire].reduce(
     (most, each) => (each && each.value > (most?.value ?? -1) ? each : most),
     null as Figure | null,
@@ -108,11 +109,16 @@ function waterFor({ job, say }: Context, { buffer, source, cycling }: Unreviewed
           id: 'buffer-small',
           rule: 'buffer-small',
           severity: 'mend',
-          place: 'separation/volume',
-          component: 'header',
+          place: `${station?.place ?? 'separation'}/volume`,
+          component: station?.place.startsWith('stations/') ? station.place : 'header',
           title: `The buffer is ${say(needed.value - tank.volume.value, 'volume')} short`,
           why: `${sum} The source would still run shorter, or start more often, than wanted.`,
-          remedies: [{ label: 'Choose the tank that is enough', edits: [{ at: 'separation/volume', value: 'auto' }] }],
+          remedies: [
+            {
+              label: 'Choose the tank that is enough',
+              edits: [{ at: `${station?.place ?? 'separation'}/volume`, value: 'auto' }],
+            },
+          ],
         },
       ];
     }
@@ -123,11 +129,18 @@ function waterFor({ job, say }: Context, { buffer, source, cycling }: Unreviewed
         id: 'buffer-needless',
         rule: 'buffer-needless',
         severity: 'note',
-        place: BETWEEN,
-        component: 'header',
+        place: station?.place.startsWith('stations/') ? `${station.place}/kind` : BETWEEN,
+        component: station?.place.startsWith('stations/') ? station.place : 'header',
         title: 'No buffer is needed',
         why: `Without it the source would cycle on no day of heating, from the coldest to the mildest. A tank costs room, heat and, where flows differ, temperature. Where flows or temperatures differ a header does.`,
-        remedies: [{ label: 'A low-loss header instead', edits: betweenAs('header') }],
+        remedies: [
+          {
+            label: 'A low-loss header instead',
+            edits: station?.place.startsWith('stations/')
+              ? [{ at: `${station.place}/kind`, value: 'low-loss-header' }]
+              : betweenAs('header'),
+          },
+        ],
       },
     ];
   }

@@ -1,6 +1,10 @@
+import { FIRST_STATION, type Job } from '../../model/job.ts';
+import { newWater, nextId } from '../../model/new-job.ts';
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import type { Finding } from '../finding/finding.ts';
+import { jobWaters } from '../piping/job-waters.ts';
+import { portIdOf, stationOf } from '../plan/plan.ts';
 import { BETWEEN } from '../plan/station-edits.ts';
 import { findCirculator } from '../plant/circulator.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
@@ -18,42 +22,116 @@ export function reviewDistribution(context: Context, design: UnreviewedDesign): 
   ];
 }
 
-function plates({ job, say }: Context, { source }: UnreviewedDesign): Finding[] {
-  if (!source?.exchanger) return [];
-  const findings: Finding[] = [
-    {
-      id: 'plates-second-vessel',
-      rule: 'plates-second-vessel',
-      severity: 'note',
-      place: BETWEEN,
-      component: 'header',
-      title: 'Two waters need two vessels and two relief valves',
-      why: 'The vessel here counts all the water together. Each side of the plates wants a vessel, a relief valve, a gauge and a filling of its own; size each by the water on its side. Plates want a flush every year where the water is hard or dirty.',
-      remedies: [],
-    },
-  ];
-  if (source.exchanger.possible) return findings;
-  const back = source.returnTemperature.value;
-  const wanted = Math.floor((job.source.flowTemperature - (source.circuitsReturn.value + 1)) * 2) / 2;
-  findings.push({
-    id: 'exchanger-impossible',
+/** Plates: a vessel for each water, and temperatures that they can do. */
+function plates(context: Context, design: UnreviewedDesign): Finding[] {
+  const { source } = design;
+  const { job } = context;
+  if (!source) return [];
+  const findings = secondVessels(job);
+  if (source.exchanger && !source.exchanger.possible)
+    findings.push(
+      impossible(context, {
+        id: 'exchanger-impossible',
+        place: 'separation/approach',
+        component: 'header',
+        back: source.returnTemperature.value,
+        enters: source.circuitsReturn.value,
+        flow: job.source.flowTemperature,
+        drop: 'source/temperatureDifference',
+        who: 'The source',
+      }),
+    );
+  for (const { id, place, exchanger, back } of design.stations) {
+    if (!exchanger || exchanger.possible) continue;
+    const link = design.links.find((each) => job.links.some(({ id: own, to }) => own === each.id && stationOf(to) === id));
+    if (!link) continue;
+    findings.push(
+      impossible(context, {
+        id: `exchanger-impossible:${place}`,
+        place: `${place}/approach`,
+        component: place,
+        back: link.back.value,
+        enters: back.value,
+        flow: link.supply.value,
+        drop: `${link.place}/temperatureDifference`,
+        who: link.name,
+      }),
+    );
+  }
+  return findings;
+}
+
+/** Every water wants a vessel, a relief valve and a filling of its own. */
+function secondVessels(job: Job): Finding[] {
+  const next = nextId('w', [{ id: 'w1' }, ...job.waters]);
+  const bare = jobWaters(job).filter(({ ofSource, entry }) => !ofSource && entry === null);
+  const missing = bare.flatMap(({ ports, stations }, i): Finding[] => {
+    const of = ports.find((ref) => portIdOf(ref) === 'cold') ?? ports[0];
+    if (!of) return [];
+    const [station] = stations;
+    const place = station === FIRST_STATION || station === undefined ? null : `stations/${station}`;
+    return [
+      {
+        id: i === 0 && place === null ? 'plates-second-vessel' : `plates-second-vessel:${of}`,
+        rule: 'plates-second-vessel',
+        severity: 'note',
+        place: place === null ? BETWEEN : `${place}/kind`,
+        component: place ?? 'header',
+        title: 'Two waters need two vessels and two relief valves',
+        why: 'The vessel here counts all the water together. Each side of the plates wants a vessel, a relief valve, a gauge and a filling of its own; size each by the water on its side. Plates want a flush every year where the water is hard or dirty.',
+        remedies: [
+          { label: 'Enter the second water', edits: [{ at: 'waters', value: [...job.waters, newWater(next, of, job)] }] },
+        ],
+      },
+    ];
+  });
+  // An entry that names the source's water, or one that another entry names already.
+  const counted = new Set(jobWaters(job).map(({ entry }) => entry?.id));
+  const idle = job.waters
+    .filter(({ id }) => !counted.has(id))
+    .map(
+      ({ id, name }): Finding => ({
+        id: `water-twice:waters/${id}`,
+        rule: 'water-twice',
+        severity: 'mend',
+        place: `waters/${id}/name`,
+        component: 'vessel',
+        title: `${name || 'A water'} is no water of its own`,
+        why: 'Nothing parts it from another that has a vessel already: two vessels on one water hold its pressure at two points, and neither is right.',
+        remedies: [{ label: 'Leave one', edits: [{ at: 'waters', value: job.waters.filter((each) => each.id !== id) }] }],
+      }),
+    );
+  return [...missing, ...idle];
+}
+
+interface Impossible {
+  id: string;
+  place: string;
+  component: string;
+  /** What is to come back on the hot side, and what enters on the cold one, degrees C. */
+  back: number;
+  enters: number;
+  flow: number;
+  /** Where the delta T of the hot side stands, and who wants it. */
+  drop: string;
+  who: string;
+}
+
+function impossible({ say }: Context, { id, place, component, back, enters, flow, drop, who }: Impossible): Finding {
+  const wanted = Math.floor((flow - (enters + 1)) * 2) / 2;
+  return {
+    id,
     rule: 'exchanger-impossible',
     severity: 'stop',
-    place: 'separation/approach',
-    component: 'header',
-    title: `The source is to get its water back ${say(source.circuitsReturn.value - back, 'temperatureDifference')} colder than the circuits send theirs`,
-    why: `It would come back with ${say(back, 'temperature')}, and ${say(source.circuitsReturn.value, 'temperature')} enter the plates from the circuits. No plate cools one water below what enters on the other side. A narrower delta T at the source, or circuits that come back cooler, make it possible.`,
+    place,
+    component,
+    title: `${who} is to get its water back ${say(enters - back, 'temperatureDifference')} colder than the circuits send theirs`,
+    why: `It would come back with ${say(back, 'temperature')}, and ${say(enters, 'temperature')} enter the plates from the circuits. No plate cools one water below what enters on the other side. A narrower delta T on the hot side, or circuits that come back cooler, make it possible.`,
     remedies:
       wanted >= 1
-        ? [
-            {
-              label: `Source at delta T ${say(wanted, 'temperatureDifference')}`,
-              edits: [{ at: 'source/temperatureDifference', value: wanted }],
-            },
-          ]
+        ? [{ label: `${who} at delta T ${say(wanted, 'temperatureDifference')}`, edits: [{ at: drop, value: wanted }] }]
         : [],
-  });
-  return findings;
+  };
 }
 
 /** Water above this harms screed, boards and feet, degrees C: EN 1264-4 asks for 55 at most in screed, from memory. */

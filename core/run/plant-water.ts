@@ -129,17 +129,19 @@ export class PlantWater {
   through = 0;
   drawn = 0;
 
-  /** @param perVolume J/(m3 K) */
-  constructor(asEntered: Job, design: Design, perVolume: number) {
+  /** @param perVolume J/(m3 K), of the water in a branch or a station; of the source's without one */
+  constructor(asEntered: Job, design: Design, perVolume: number | ((of: { branch?: string; station?: string }) => number)) {
     const job = settledJob(asEntered);
     const piping = pipingOf(job);
     const { source } = design;
     const water = watersOf(job, design);
     const holds: number[] = [];
-    const part = (volume: number): number => holds.push(Math.max(volume, LEAST_VOLUME) * perVolume) - 1;
+    const held = typeof perVolume === 'number' ? () => perVolume : perVolume;
+    const part = (volume: number, of: { branch?: string; station?: string } = {}): number =>
+      holds.push(Math.max(volume, LEAST_VOLUME) * held(of)) - 1;
     const meeting = (): number => holds.push(MEETING) - 1;
     this.piping = piping;
-    this.perVolume = perVolume;
+    this.perVolume = held({});
     this.surroundings = job.site.pipeSurroundings;
     part(water.source);
     this.into = job.source.volumiser === null ? this.source : part(water.tank);
@@ -154,7 +156,13 @@ export class PlantWater {
       const { runs, emitters } = waterOfCircuits(design, own);
       const lost = own.reduce((sum, { sized }) => sum + (sized?.runHeat.value ?? 0), 0);
       // What stands in emitters comes back with their return.
-      return { at: this.portWater(at), out: part(runs / 2), home: part(runs / 2 + emitters), lost: perKelvin(lost, mean) / 2 };
+      const of = { branch: places[0] ?? 'source' };
+      return {
+        at: this.portWater(at),
+        out: part(runs / 2, of),
+        home: part(runs / 2 + emitters, of),
+        lost: perKelvin(lost, mean) / 2,
+      };
     });
     this.coilAt = this.numbers.get('hotWater') ?? 0;
     this.links = piping.plan.branches.flatMap((branch) =>
@@ -185,7 +193,7 @@ export class PlantWater {
     station: Station,
     job: SettledJob,
     design: Design,
-    part: (volume: number) => number,
+    part: (volume: number, of: { station: string }) => number,
     meeting: () => number,
   ): void {
     const { traits } = KINDS[station.kind];
@@ -196,7 +204,7 @@ export class PlantWater {
       const [upper, lower] = levels as [Level, Level];
       // Pipes of their own lead all water through the tank; shared ones only what is left over.
       const above = tank.connections === 'four' ? [] : [meeting()];
-      const layers = Array.from({ length: LAYERS }, () => part(tank.volume / LAYERS));
+      const layers = Array.from({ length: LAYERS }, () => part(tank.volume / LAYERS, { station: station.id }));
       const below = tank.connections === 'two' ? [meeting()] : [];
       const row = [...above, ...layers, ...below];
       this.levels.set(upper, row[0] as number);

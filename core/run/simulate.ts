@@ -3,7 +3,6 @@ import { circuitNeed, type StraightCurve, sentAt, settledCurve, sourceNeed } fro
 import type { Design } from '../design/design.ts';
 import { HOT_WATER_CALL, type Plant } from '../design/operate.ts';
 import { ladder } from '../emitter/ladder.ts';
-import { fluidOf, fluidState } from '../fluid/fluid.ts';
 import type { Piping } from '../piping/piping.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
 import { type Branch, stationOf } from '../plan/plan.ts';
@@ -13,6 +12,7 @@ import { DAY } from '../quantity/spans.ts';
 import { rulebookOf } from '../rules/rulebooks.ts';
 import { KINDS } from '../station/kinds.ts';
 import { CylinderCall, EXERCISE_TIME, PumpExercise, type Turn, within } from './calling.ts';
+import { carriedIn } from './carries.ts';
 import { CircuitSide, type ZoneSink } from './circuit-side.ts';
 import { Dispatch } from './dispatch.ts';
 import { ended } from './ended.ts';
@@ -90,10 +90,8 @@ class Run {
   constructor(job: SettledJob, design: Design, plant: Plant, settings: RunSettings) {
     this.job = job;
     this.settings = settings;
-    const fluid = fluidState(
-      fluidOf(job.fluid),
-      (design.source?.returnTemperature.value ?? 40) / 2 + job.source.flowTemperature / 2,
-    );
+    const carried = carriedIn(job, design);
+    const fluid = carried.source;
     this.zones = zonesOfRun(job, plant, settings.mass);
     this.states = this.zones.map((zone) => ({
       room: zone.setPoint,
@@ -107,7 +105,7 @@ class Run {
     this.zoneSteps = this.zones.map((zone) => zoneStep(zone, settings.step));
     const rungs = ladder(job);
     this.sourceCurve = job.source.curve && settledCurve(job.source.curve, sourceNeed(job, design.circuits, rungs));
-    this.water = new PlantWater(job, design, fluid.density * fluid.specificHeat);
+    this.water = new PlantWater(job, design, carried.perVolume);
     this.circuits = job.circuits.flatMap((decided) => {
       const designed = design.circuits.find((each) => each.id === decided.id);
       if (!designed || !this.zones.some((zone) => zone.circuitId === decided.id)) return [];
@@ -121,7 +119,7 @@ class Run {
     const swing = rulebookOf(job).rules.storeSwing.limit;
     this.cylinder = hotWater && new CylinderCall(hotWater, swing, job.controls.priorityTimeout);
     const coil = hotWater ? coilConductance(hotWater) : 0;
-    this.steps = new WaterSteps(job, this.water, this.circuits, this.sources, fluid.specificHeat, coil);
+    this.steps = new WaterSteps(job, this.water, this.circuits, this.sources, carried, coil);
     this.lookEvery = Math.max(1, Math.floor(settings.outdoor.length / LOOKS));
     this.tally = new Tally(
       job,

@@ -1,5 +1,6 @@
 import { pipingOf } from '../piping/piping-of-job.ts';
 import type { SettledJob } from '../plan/settled-job.ts';
+import type { Carried } from './carries.ts';
 import type { CircuitSide, ZoneSink } from './circuit-side.ts';
 import type { Asked, Dispatch } from './dispatch.ts';
 import type { BookedFlows } from './flow-book.ts';
@@ -68,7 +69,11 @@ export class WaterSteps {
   private readonly water: PlantWater;
   private readonly circuits: readonly CircuitSide[];
   private readonly sources: Dispatch;
+  /** J/(kg K) of the source's water, of the cylinder's, and of each circuit's. */
   private readonly specificHeat: number;
+  private readonly inCoil: number;
+  private readonly inCircuits: readonly number[];
+  private readonly carried: Carried;
   /** UA of the cylinder's coil, W/K. */
   private readonly coil: number;
   private output = 0;
@@ -90,14 +95,17 @@ export class WaterSteps {
     water: PlantWater,
     circuits: readonly CircuitSide[],
     sources: Dispatch,
-    specificHeat: number,
+    carried: Carried,
     coil: number,
   ) {
     this.job = job;
     this.water = water;
     this.circuits = circuits;
     this.sources = sources;
-    this.specificHeat = specificHeat;
+    this.carried = carried;
+    this.specificHeat = carried.source.specificHeat;
+    this.inCoil = carried.specificHeatIn('hotWater');
+    this.inCircuits = circuits.map(({ id }) => carried.specificHeatIn(`circuits/${id}`));
     this.coil = coil;
     this.draws = circuits.map(({ drawn }) => drawn);
     this.temperatures = water.streams.snapshot();
@@ -211,13 +219,13 @@ export class WaterSteps {
 
   /** The water through so many seconds: valves turn to what they want, the sources give what they can of what is wanted. */
   private move(seconds: number, { asked, flows, sinks, mixes, immersion }: StepInputs, rounds: number): void {
-    const { water, circuits, specificHeat, coilFlow } = this;
+    const { water, circuits, specificHeat, inCircuits, coilFlow } = this;
     this.share = this.sourceShare(flows);
     this.wanted = asked.wanted;
     const carriesSource = this.share * flows.source * specificHeat;
-    coilFlow.carries = flows.coil * specificHeat;
+    coilFlow.carries = flows.coil * this.inCoil;
     this.linkFlows.clear();
-    for (const [place, flow] of flows.links) this.linkFlows.set(place, flow * specificHeat);
+    for (const [place, flow] of flows.links) this.linkFlows.set(place, flow * this.carried.specificHeatIn(place));
     coilFlow.share = coilShare(this.coil, coilFlow.carries);
     const { sentTo } = this;
     for (let at = 0; at < sentTo.length; at++) sentTo[at] = water.supplyAt(at);
@@ -225,7 +233,13 @@ export class WaterSteps {
     for (let round = 1; ; round++) {
       for (let c = 0; c < circuits.length; c++) {
         const circuit = circuits[c] as CircuitSide;
-        circuit.set(flows.circuits.get(circuit.id), sentTo[circuit.drawn.at] as number, mixes[c] as number, sinks, specificHeat);
+        circuit.set(
+          flows.circuits.get(circuit.id),
+          sentTo[circuit.drawn.at] as number,
+          mixes[c] as number,
+          sinks,
+          inCircuits[c] as number,
+        );
       }
       this.moved = water.step(seconds, carriesSource, this.draws, coilFlow, immersion, this.power, this.linkFlows);
       if (round === rounds) break;
@@ -250,7 +264,14 @@ export class WaterSteps {
       const moment = whole.moments[c] as CircuitMoment;
       given += heat;
       whole.given[c] = (whole.given[c] as number) + heat * seconds;
-      (circuits[c] as CircuitSide).after(heat, water.supplyAt(draw.at), specificHeat, seconds, whole.intoZones, moment);
+      (circuits[c] as CircuitSide).after(
+        heat,
+        water.supplyAt(draw.at),
+        this.inCircuits[c] as number,
+        seconds,
+        whole.intoZones,
+        moment,
+      );
     }
     const { through, drawn: beyond, back } = water;
     const made = moved.power * seconds;

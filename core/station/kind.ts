@@ -53,6 +53,8 @@ export interface Fed {
 export interface StationNumbers {
   /** Kelvin between the hot water that comes and the water sent on: plates and coils. */
   approach: number;
+  /** Specific heat of the water on the hot side over that on the cold one; 1 without. */
+  hotOverCold?: number;
 }
 
 /** What a station does to the plant around it. */

@@ -7,6 +7,6 @@ export function groupOf(place: string): Group {
   if (/^(separation|stations|links|header|pairs|volumiser|source\/(volumiser|least(Output|RunTime)))/.test(place))
     return 'header';
   if (place.startsWith('hotWater')) return 'water';
-  if (/^(vessel|safety|relief)/.test(place)) return 'safety';
+  if (/^(vessel|waters|safety|relief)/.test(place)) return 'safety';
   return 'source';
 }

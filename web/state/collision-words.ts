@@ -26,6 +26,7 @@ const PARTS: Record<keyof Job, string> = {
   ownPumps: 'Own pumps',
   hotWater: 'Hot water',
   vessel: 'Expansion vessel',
+  waters: 'Water',
   fluid: 'Fluid',
   safety: 'Safety',
   controls: 'Controls',

@@ -98,6 +98,7 @@ export const SEPARATION_FINDINGS = {
     'common practice: six bores on either side, or eight before and four behind',
   ),
   'plates-second-vessel': kind('Two waters behind plates', 'Each wants a vessel, a relief valve and a filling of its own.'),
+  'water-twice': kind('Two vessels on one water', 'Its pressure is then held at two points.'),
   'exchanger-impossible': kind(
     'Plates that cannot do it',
     'No water leaves colder than what enters on the other side.',

@@ -17,12 +17,12 @@ export const plates: StationKind = {
     };
   },
   /** The cold side gets the hot water's temperature less the approach; what it takes cools the hot side. */
-  fed: (_, { flow, temperature }, laws, { approach }) => {
+  fed: (_, { flow, temperature }, laws, { approach, hotOverCold = 1 }) => {
     const supply = temperature - approach;
     const drawn = together(laws.values(), supply);
-    const heat = drawn.flow * (supply - drawn.back);
+    const heat = (drawn.flow * (supply - drawn.back)) / hotOverCold;
     // Without a flow of its own the hot side carries what the cold side does.
-    const hot = Number.isFinite(flow) ? flow : drawn.flow;
+    const hot = Number.isFinite(flow) ? flow : drawn.flow / hotOverCold;
     return {
       ports: Object.fromEntries([...laws].map(([port, law]) => [port, { ...law(supply), supply }])),
       flow: hot,
