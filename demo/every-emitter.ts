@@ -17,7 +17,12 @@ export const withEveryEmitter = (job: Job, ids: readonly string[]): Job => ({
   ...job,
   mode: 'heating-and-cooling',
   hotWater: job.hotWater ?? USUAL_CYLINDER,
-  source: { ...job.source, curve: AUTO_CURVE, points: [{ id: 'p1', outdoor: -7, flow: 35, output: 6000, cop: 2.9 }] },
+  source: {
+    ...job.source,
+    returnLift: { temperature: 55, kvs: 'auto' },
+    curve: AUTO_CURVE,
+    points: [{ id: 'p1', outdoor: -7, flow: 35, output: 6000, cop: 2.9 }],
+  },
   furtherSources: [
     newFurtherSource('f1', {
       name: 'Stove',

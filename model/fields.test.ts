@@ -86,6 +86,7 @@ describe('every field of the job', () => {
       'source/firing/stopsAbove',
       'source/leastOutput',
       'source/loss',
+      'source/returnLift/kvs',
       'source/run/insulation',
       'source/temperatureDifference',
       'source/waterContent',

@@ -108,6 +108,20 @@ export const PLANT_FIELDS = {
     max: 15,
     remedy: 'take heat over electricity from the data sheet, 0.5 to 15',
   },
+  'source/returnLift/temperature': {
+    label: 'least return at the source',
+    kind: 'temperature',
+    min: 20,
+    max: 90,
+    remedy: 'give what the loading valve lets through at least, 20 to 90 °C; 55 to 65 °C are usual',
+  },
+  'source/returnLift/kvs': {
+    label: 'Kvs of the loading valve',
+    kind: 'flowCoefficient',
+    min: 0.1,
+    max: 400,
+    remedy: 'read it off the data sheet, 0.1 to 400, or "auto"',
+  },
   'source/spareHead': {
     label: 'head its own pump has left',
     kind: 'head',

@@ -59,6 +59,12 @@ export const SourceSchema = z.strictObject({
   lockOutBelow: temperature('source/lockOutBelow').nullable(),
   /** Water of a tank in its return, in series; null for none. */
   volumiser: quantity('source/volumiser').nullable(),
+  /**
+   * A loading valve: it mixes what comes back with what was just sent, so that nothing colder than this reaches the source; null without.
+   */
+  returnLift: z
+    .strictObject({ temperature: temperature('source/returnLift/temperature'), kvs: autoOr(quantity('source/returnLift/kvs')) })
+    .nullable(),
   /** Flow its maker asks for at least; null while nobody looked. */
   leastFlow: quantity('source/leastFlow').nullable(),
   /** Indoors, free in the open, or outdoors where it breathes its own air again. */
@@ -96,7 +102,10 @@ export const SourceSchema = z.strictObject({
 
 export const CIRCULATIONS = ['none', 'timed', 'on-demand'] as const;
 
-/** A cylinder with a coil for drinking water, charged by the source. */
+/** How heat gets into a cylinder. */
+export const CHARGED = ['coil', 'direct'] as const;
+
+/** A cylinder for drinking water, charged by the source. */
 export const HotWaterSchema = z.strictObject({
   volume: quantity('hotWater/volume'),
   coldTemperature: temperature('hotWater/coldTemperature'),
@@ -105,7 +114,9 @@ export const HotWaterSchema = z.strictObject({
   dailyDraw: quantity('hotWater/dailyDraw'),
   /** What the source sends while it charges. */
   flowTemperature: temperature('hotWater/flowTemperature'),
-  /** The coil as its data sheet rates it: heat into a store of one temperature, with the water going in and coming out. */
+  /** What brings the heat into it: a coil in the store, or its own water that is pumped round over plates before it. */
+  charged: z.enum(CHARGED, `is no way to charge a cylinder; use one of ${CHARGED.join(', ')}`),
+  /** The coil as its data sheet rates it, or the water over the plates: heat into a store of one temperature, with the water going in and coming out. */
   coilOutput: quantity('hotWater/coilOutput'),
   coilFlow: temperature('hotWater/coilFlow'),
   coilReturn: temperature('hotWater/coilReturn'),

@@ -202,7 +202,8 @@ const fromVersion8 = (job: Loose): Loose => {
     ...job,
     circuits: each(job.circuits, hung),
     furtherSources: each(job.furtherSources, (source) => ({ at: null, ...source })),
-    hotWater: isLoose(job.hotWater) ? hung(job.hotWater) : job.hotWater,
+    hotWater: isLoose(job.hotWater) ? { charged: 'coil', ...hung(job.hotWater) } : job.hotWater,
+    source: within(job.source, { returnLift: null }),
     version: 9,
   };
 };

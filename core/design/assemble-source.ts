@@ -4,7 +4,7 @@ import { addStations } from './assemble-stations.ts';
 import type { Context } from './context.ts';
 import { type AddLink, type AddNode, kvOf, LEAST_LOSS, linkOfParts, pumpLink, wallHeat } from './links.ts';
 import type { Parts } from './plant-parts.ts';
-import { endsOfBranch, pointsOf } from './points.ts';
+import { endsOfSource, pointsOf } from './points.ts';
 
 /** Source, its parts, pump and pipes, those beside it, and the stations. */
 export function addSource(context: Context, parts: Parts, node: AddNode, add: AddLink, mode: PumpMode | null): void {
@@ -41,14 +41,20 @@ export function addSource(context: Context, parts: Parts, node: AddNode, add: Ad
   }
   const heat = wallHeat(context, source.runHeat, job.source.run.length);
   add({ id: 'source/flow', from: after, to: node(ends.flow), pipe, heat });
+  const { lift } = source;
   add({
     id: 'source/return',
     from: node(ends.back),
-    to: 'source/in',
+    to: lift ? node('source/returned') : 'source/in',
     pipe,
     ...linkOfParts(job.source.returnComponents, size.bore),
     heat,
   });
+  if (lift) {
+    // The valve stands on the return: its hot port takes what was just sent, its cold one what comes back.
+    add({ id: 'source/lift-hot', from: after, to: 'source/in', kv: lift.kvs.value });
+    add({ id: 'source/lift-cold', from: 'source/returned', to: 'source/in', kv: lift.kvs.value });
+  }
   addStations(context, parts, node, add);
   for (const further of parts.further) {
     const { place } = further;
@@ -68,7 +74,8 @@ export function addSource(context: Context, parts: Parts, node: AddNode, add: Ad
         true,
       ),
     );
-    const at = endsOfBranch(context.piping, place);
+    const branch = context.piping.branch(place);
+    const at = branch.kind === 'source' ? endsOfSource(context.piping, branch) : ends;
     add({ id: `${place}/flow`, from: `${place}/pumped`, to: node(at.flow), pipe });
     add({ id: `${place}/return`, from: node(at.back), to: `${place}/in`, pipe });
   }

@@ -58,6 +58,17 @@ export function assemble(context: Context, parts: Parts): Assembly {
       difference: job.source.temperatureDifference,
     });
   }
+  if (job.source.returnLift && source.lift) {
+    controls.push({
+      kind: 'mixing',
+      id: 'source/lift',
+      hot: 'source/lift-hot',
+      cold: 'source/lift-cold',
+      mixed: 'source/in',
+      setPoint: job.source.returnLift.temperature,
+      kvs: source.lift.kvs.value,
+    });
+  }
   const joints = addLinks(context, parts, node, add, controls);
   const shared = addShared(context, parts, node, add, controls);
   const circuits = parts.flows.map((flow, i): AssembledCircuit => {

@@ -79,6 +79,7 @@ export const lossOfSource = (source: SourceFlow): Losses => ({
     'Δp source': source.loss,
     ...(source.inLine ? { 'Δp source parts': source.inLine } : {}),
     ...(source.ring ? { 'Δp ring': source.ring.loss } : {}),
+    ...(source.lift ? { 'Δp loading valve': source.lift.loss } : {}),
   },
   loss: source.lossAt(source.volumeFlow.value),
 });

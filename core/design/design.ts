@@ -13,6 +13,7 @@ import type { HeaderDesign } from './header-design.ts';
 import type { HeatPumpDesign } from './heat-pump-design.ts';
 import type { HotWaterDesign } from './hot-water-design.ts';
 import type { InjectionDesign } from './injection-design.ts';
+import type { LiftDesign } from './lift-design.ts';
 import type { LinkSized } from './link-design.ts';
 import type { ValveDesign } from './mixing-design.ts';
 import type { PipeDesign } from './pipe-design.ts';
@@ -80,6 +81,8 @@ export interface SourceDesign {
   secondaryFlow: Figure;
   run: PipeDesign;
   loss: Figure;
+  /** Its loading valve; null without one. */
+  lift: LiftDesign | null;
   pump: PumpDesign | null;
   header: HeaderDesign | null;
   /** Plates between source and circuits; null without. */

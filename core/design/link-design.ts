@@ -77,10 +77,20 @@ export function ownLinkFlows(context: Context, circuits: readonly CircuitFlow[])
     const to = context.piping.station(stationOf(link.to));
     if (!to || !KINDS[to.kind].traits.decouples) continue;
     const load = circuitsBehind(context, link, circuits).reduce((sum, circuit) => sum + circuit.load.value, 0);
+    // What only charges the cylinder stands on the design day.
+    if (load <= 0) continue;
     const { specificHeat } = context.fluidAt(context.job.source.flowTemperature, link.place);
     flows.set(link.place, massFlowFor(load, specificHeat, dropOf(context, entryAt(context, link))));
   }
   return flows;
+}
+
+/** Pipes that only charge the cylinder, while they do: what charges it at the delta T of the pipes. */
+function charging(context: Context, branch: LinkBranch, entry: LinkEntry, supply: number): BranchFlow {
+  const drop = dropOf(context, entry);
+  const { specificHeat } = context.fluidAt(supply, branch.place);
+  const flow = massFlowFor(context.job.hotWater?.coilOutput ?? 0, specificHeat, drop);
+  return { flow, supply, back: supply - drop, hotShare: 1 };
 }
 
 /** Load, flow, temperatures and pipe of a link. */
@@ -92,20 +102,25 @@ export function designLink(
   deltaT: Ingredient,
 ): LinkFlow | null {
   const { book, piping, job } = context;
-  const at = flows.get(branch.place) as BranchFlow | undefined;
+  const flowing = flows.get(branch.place) as BranchFlow | undefined;
   const entry = entryAt(context, branch);
   const own = circuitsBehind(context, branch, circuits);
-  if (!at || own.length === 0) return null;
+  const { hotWater } = job;
+  const charges = own.length === 0 && hotWater !== null && piping.behind(branch).some((each) => each.place === 'hotWater');
+  if (!flowing || (own.length === 0 && !charges)) return null;
   const { place } = branch;
+  const at = charges ? charging(context, branch, entry, flowing.supply) : flowing;
   const name = linkName(job, entry.id);
   const load = book.add({
     id: `${place}/load`,
     label: `${name}: load`,
     kind: 'power',
-    value: own.reduce((sum, circuit) => sum + circuit.load.value, 0),
-    formula: 'Q = Σ circuits behind it',
-    source: 'sum of what hangs behind it',
-    terms: Object.fromEntries(own.map((circuit, i) => [`Q${i + 1}`, circuit.load])),
+    value: charges ? (hotWater?.coilOutput ?? 0) : own.reduce((sum, circuit) => sum + circuit.load.value, 0),
+    formula: charges ? 'Q = rated output of what charges the cylinder' : 'Q = Σ circuits behind it',
+    source: charges ? 'data sheet' : 'sum of what hangs behind it',
+    terms: charges
+      ? { Q: decided('rated output', 'power', hotWater?.coilOutput ?? 0, 'hotWater/coilOutput') }
+      : Object.fromEntries(own.map((circuit, i) => [`Q${i + 1}`, circuit.load])),
   });
   const to = piping.station(stationOf(branch.to));
   const sets = to !== undefined && KINDS[to.kind].traits.decouples;

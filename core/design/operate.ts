@@ -236,6 +236,7 @@ export class Plant {
     const first = any && !backup;
     if (assembly.sourcePump) switchPump(twin, 'source/pump', assembly.sourcePump, first);
     twin.setControl('source/difference', first);
+    twin.setControl('source/lift', first);
     const hotter = charging ? (assembly.cylinder?.flowTemperature ?? 0) : 0;
     const state = `${first} ${hotter}`;
     if (state !== this.firing) {

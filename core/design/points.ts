@@ -1,6 +1,6 @@
 import { isEntered, type Piping } from '../piping/piping.ts';
 import { portOfPlan } from '../piping/waters.ts';
-import { type PortRef, portIdOf, type Station, stationOf } from '../plan/plan.ts';
+import { type PortRef, portIdOf, type SourceBranch, type Station, stationOf } from '../plan/plan.ts';
 
 /** Two points of the network between which something hangs. */
 export interface Ends {
@@ -52,6 +52,19 @@ export function pointsOf(piping: Piping, ref: PortRef): Ends {
   const point = (level: string) => `stations/${level.replace('#', '/')}`;
   return port ? { flow: point(port.flow), back: point(port.back) } : { flow: 'flow', back: 'back' };
 }
+
+/**
+ * Where a source takes its water and gives it back: like a feed, from the lower of two waters into the upper one; on a pair of tees of
+ * a ring main it takes from the tee that the water meets first.
+ */
+export function endsOfSource(piping: Piping, branch: SourceBranch): Ends {
+  const { flow, back } = pointsOf(piping, branch.at);
+  return isOnPair(piping, branch) ? { flow: back, back: flow } : { flow, back };
+}
+
+/** Whether a source hangs on a pair of tees, and does not feed the ring. */
+export const isOnPair = (piping: Piping, { at }: SourceBranch): boolean =>
+  piping.station(stationOf(at))?.kind === 'ring' && portIdOf(at) !== 'feed';
 
 /** Where a branch takes its water and gives it back. */
 export const endsOfBranch = (piping: Piping, place: string): Ends => pointsOf(piping, piping.branch(place).at);

@@ -155,6 +155,7 @@ export function sizePlant(
       secondaryFlow: source.secondaryFlow,
       run: source.run.pipe,
       loss: source.loss,
+      lift: source.lift,
       pump: sourcePump,
       header,
       exchanger,

@@ -10,6 +10,7 @@ import { beside } from '../plant/further-sources.ts';
 import { KINDS } from '../station/kinds.ts';
 import { type CircuitFlow, massFlowFor, partsInLine } from './circuit-design.ts';
 import type { Context, FilledState } from './context.ts';
+import { designLift, type LiftDesign } from './lift-design.ts';
 import { ownLinkFlows } from './link-design.ts';
 import { designPipe, type SizedPipe } from './pipe-design.ts';
 import { pairOf, ringPairs } from './points.ts';
@@ -52,6 +53,8 @@ export interface SourceFlow {
   beyond: Beyond;
   /** What is to be known of the first station, whatever it is. */
   first: Omit<StationAsked, 'id' | 'label'>;
+  /** Its loading valve; null without one. */
+  lift: LiftDesign | null;
   /** Share of hot water in each circuit, in the order given. */
   hotShares: number[];
   /** Loss in Pa of source and its run at any flow in m3/s. */
@@ -303,6 +306,7 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
           : decided('loss inside the source', 'pressure', source.loss, 'source/loss'),
     },
   });
+  const lift = designLift(context, volumeFlow, fluid);
   const ringAsked = { id: 'ring', label: 'Ring main', entry: job.separation, run, volumeFlow, fluid };
   const ringWay = ring ? designRing(context, ringAsked) : null;
   const feed = { load: wanted, massFlow, volumeFlow, fluid, run, back: returnTemperature };
@@ -334,9 +338,11 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
     loss,
     inLine: partsInLine(context, 'source/components', 'Source', bothWays(source), run, volumeFlow, fluid),
     ring: ringWay,
+    lift,
     hotShares: state.hotShares,
     lossAt: (flow) =>
       run.lossAt(flow) +
+      (lift ? lift.loss.value * (flow / volumeFlow.value) ** 2 : 0) +
       (ringWay ? ringWay.loss.value * (flow / volumeFlow.value) ** 2 : 0) +
       componentsLoss(bothWays(source), flow, run.pipe.size.bore, fluid) +
       loss.value * (flow / volumeFlow.value) ** 2,

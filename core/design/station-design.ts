@@ -13,7 +13,7 @@ import { designLink, type LinkFlow } from './link-design.ts';
 import { pairOf } from './points.ts';
 import { designPairs, designRing, type PairFlow, type RingWay } from './ring-design.ts';
 import type { StationAsked } from './station-asked.ts';
-import { takersOf } from './takers.ts';
+import { chargingTaker, takersOf } from './takers.ts';
 
 /** A station beyond the first one at design flows. */
 export interface StationFlow extends StationAsked {
@@ -83,8 +83,12 @@ function designStation(
 ): StationFlow | null {
   const { book, job } = context;
   const entry = entryOf(job, station.id);
-  const takers = takersOf(context, station.id, circuits, flows);
-  if (!entry || takers.length === 0) return null;
+  if (!entry) return null;
+  const flowing = takersOf(context, station.id, circuits, flows);
+  const alone = chargingTaker(context, station.id, link.supply.value - (station.kind === 'plates' ? entry.approach : 0));
+  // What only charges the cylinder stands on the design day, and is sized for when it does.
+  const takers = flowing.length === 0 && alone ? [alone] : flowing;
+  if (takers.length === 0) return null;
   const { place } = station;
   const label = stationName(job, station.id);
   const terms: Record<string, Ingredient> = {};

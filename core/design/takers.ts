@@ -51,6 +51,25 @@ export function takersOf({ piping, job }: Context, station: string, circuits: re
   return takers;
 }
 
+/** The cylinder as the only taker of a station: what charges it, while it does. */
+export function chargingTaker({ piping, job, fluidAt }: Context, station: string, supply: number): Taker | null {
+  const { hotWater } = job;
+  const branch = piping.drawing(station).find(({ place }) => place === 'hotWater');
+  if (!branch || !hotWater) return null;
+  const drop = Math.max(hotWater.coilFlow - hotWater.coilReturn, 1);
+  const { specificHeat } = fluidAt(hotWater.flowTemperature - drop / 2, 'hotWater');
+  const flow = hotWater.coilOutput / (specificHeat * drop);
+  return {
+    place: 'hotWater',
+    name: 'Cylinder',
+    port: portIdOf(branch.at),
+    massFlow: given('flow that charges the cylinder', 'massFlow', flow, 'its rated output and fall'),
+    returnTemperature: given('what comes back from it', 'temperature', supply - drop, 'its rated fall'),
+    at: { flow, supply, back: supply - drop, hotShare: 1 },
+    circuit: null,
+  };
+}
+
 /** What the pipes between two stations are called: as entered, or by where they lead. */
 export function linkName(job: Context['job'], id: string): string {
   const entry = job.links.find((link) => link.id === id);

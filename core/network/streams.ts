@@ -11,19 +11,19 @@ export class Streams {
   readonly temperature: Float64Array;
   private readonly capacity: Float64Array;
   private readonly matrix: Float64Array;
-  /** Right-hand side without the source, and of one watt of it. */
+  /** Right-hand side without any source, and of one watt of each. */
   private readonly known: Float64Array;
-  private readonly perWatt: Float64Array;
+  private readonly perWatt: Float64Array[];
   private readonly kept: Float64Array;
 
-  /** @param capacity J/K by water, above 0 @param temperature degrees C at the start */
-  constructor(capacity: readonly number[], temperature: number) {
+  /** @param capacity J/K by water, above 0 @param temperature degrees C at the start @param sources how many heat it */
+  constructor(capacity: readonly number[], temperature: number, sources = 1) {
     this.count = capacity.length;
     this.capacity = Float64Array.from(capacity);
     this.temperature = new Float64Array(this.count).fill(temperature);
     this.matrix = new Float64Array(this.count * this.count);
     this.known = new Float64Array(this.count);
-    this.perWatt = new Float64Array(this.count);
+    this.perWatt = Array.from({ length: sources }, () => new Float64Array(this.count));
     this.kept = new Float64Array(this.count);
   }
 
@@ -45,8 +45,8 @@ export class Streams {
     const { count, capacity, matrix, known, perWatt, temperature } = this;
     // Plain loops: for so few the built-in fills cost more than they save.
     for (let i = 0; i < matrix.length; i++) matrix[i] = 0;
+    for (const each of perWatt) for (let i = 0; i < count; i++) each[i] = 0;
     for (let i = 0; i < count; i++) {
-      perWatt[i] = 0;
       const holds = (capacity[i] as number) / step;
       matrix[i * count + i] = holds;
       known[i] = holds * (temperature[i] as number);
@@ -120,9 +120,9 @@ export class Streams {
     matrix[into * count + above]! += conductance;
   }
 
-  /** Where the source puts its heat. */
-  heatAt(at: number): void {
-    this.perWatt[at] = 1;
+  /** Where a source puts its heat. */
+  heatAt(at: number, source = 0): void {
+    (this.perWatt[source] as Float64Array)[at] = 1;
   }
 
   /**
@@ -132,6 +132,11 @@ export class Streams {
    * @returns that power
    */
   end(heated: number, powerFor: (idle: number, perWatt: number) => number): number {
+    return this.endAll([{ at: heated, powerFor }])[0] as number;
+  }
+
+  /** Ends the step of several sources, which decide one after the other, each seeing what those before it give. @returns W of each */
+  endAll(heated: readonly { at: number; powerFor: (idle: number, perWatt: number) => number }[]): number[] {
     const { count, matrix, known, perWatt, temperature } = this;
     for (let k = 0; k < count; k++) {
       const pivot = matrix[k * count + k] as number;
@@ -140,24 +145,27 @@ export class Streams {
         if (factor === 0) continue;
         for (let j = k + 1; j < count; j++) matrix[i * count + j]! -= factor * (matrix[k * count + j] as number);
         known[i]! -= factor * (known[k] as number);
-        perWatt[i]! -= factor * (perWatt[k] as number);
+        for (const each of perWatt) each[i]! -= factor * (each[k] as number);
       }
     }
     for (let i = count - 1; i >= 0; i--) {
-      let a = known[i] as number;
-      let b = perWatt[i] as number;
-      for (let j = i + 1; j < count; j++) {
-        const entry = matrix[i * count + j] as number;
-        a -= entry * (known[j] as number);
-        b -= entry * (perWatt[j] as number);
-      }
       const pivot = matrix[i * count + i] as number;
+      let a = known[i] as number;
+      for (let j = i + 1; j < count; j++) a -= (matrix[i * count + j] as number) * (known[j] as number);
       known[i] = a / pivot;
-      perWatt[i] = b / pivot;
+      for (const each of perWatt) {
+        let b = each[i] as number;
+        for (let j = i + 1; j < count; j++) b -= (matrix[i * count + j] as number) * (each[j] as number);
+        each[i] = b / pivot;
+      }
     }
-    const power = powerFor(known[heated] as number, perWatt[heated] as number);
-    for (let i = 0; i < count; i++) temperature[i] = (known[i] as number) + power * (perWatt[i] as number);
-    return power;
+    for (let i = 0; i < count; i++) temperature[i] = known[i] as number;
+    return heated.map(({ at, powerFor }, s) => {
+      const rise = perWatt[s] as Float64Array;
+      const power = powerFor(temperature[at] as number, rise[at] as number);
+      for (let i = 0; i < count; i++) temperature[i]! += power * (rise[i] as number);
+      return power;
+    });
   }
 
   /** J/K of one of them. */

@@ -1,4 +1,4 @@
-import { type Branch, type LinkBranch, type Plan, type SourceBranch, type Station, stationOf } from '../plan/plan.ts';
+import { type Branch, type LinkBranch, type Plan, portIdOf, type SourceBranch, type Station, stationOf } from '../plan/plan.ts';
 import type { Traits } from '../station/kind.ts';
 import { KINDS } from '../station/kinds.ts';
 import { Drives } from './drives.ts';
@@ -64,10 +64,19 @@ export class Piping {
     return this.plan.branches.filter((each): each is LinkBranch => each.kind === 'link');
   }
 
+  /** Stations that a source feeds; one on a pair of tees stands among what draws. */
+  get fedBySources(): string[] {
+    return this.plan.branches.flatMap((each) => {
+      if (each.kind !== 'source') return [];
+      const id = stationOf(each.at);
+      return this.station(id)?.kind === 'ring' && portIdOf(each.at) !== 'feed' ? [] : [id];
+    });
+  }
+
   /** Links to further stations, from the sources outwards; one that closes a ring with those before it is left out. */
   get linksOutwards(): LinkBranch[] {
     const found: LinkBranch[] = [];
-    const reached = new Set(this.plan.branches.flatMap((each) => (each.kind === 'source' ? [stationOf(each.at)] : [])));
+    const reached = new Set(this.fedBySources);
     for (let more = true; more; ) {
       more = false;
       for (const link of this.links) {
@@ -112,6 +121,12 @@ export class Piping {
       here = feed && stationOf(feed.at);
     }
     return false;
+  }
+
+  /** Sources that do not stand beside the first one: each heats a water of its own. */
+  get elsewhere(): SourceBranch[] {
+    const { lead } = this;
+    return this.plan.branches.filter((each): each is SourceBranch => each.kind === 'source' && each.at !== lead.at);
   }
 
   /** The link that feeds a station; undefined for one that a source hangs on, or that nothing feeds. */

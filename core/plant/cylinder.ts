@@ -4,9 +4,19 @@ import { logMean } from '../network/heat.ts';
 /** Water above the temperature of a hygiene cycle that it takes to reach it, K: common practice. */
 export const HYGIENE_EXCESS = 5;
 
-/** UA of a coil from its rating, W/K: Q over the log-mean of what its water stands above the store. 0 where the rating is none. */
-export const coilConductance = ({ coilOutput, coilFlow, coilReturn, coilStore }: HotWater): number =>
-  coilReturn > coilStore && coilFlow > coilReturn ? coilOutput / logMean(coilFlow - coilStore, coilReturn - coilStore) : 0;
+/** A cylinder whose own water goes round has no wall in the way: so many times what its flow carries stand for that. */
+const NO_WALL = 20;
+
+/**
+ * UA of a coil from its rating, W/K: Q over the log-mean of what its water stands above the store. 0 where the rating is none. A
+ * cylinder charged directly gives as much as its flow carries.
+ */
+export const coilConductance = ({ charged, coilOutput, coilFlow, coilReturn, coilStore }: HotWater): number =>
+  charged === 'direct'
+    ? (NO_WALL * coilOutput) / Math.max(coilFlow - coilReturn, 1)
+    : coilReturn > coilStore && coilFlow > coilReturn
+      ? coilOutput / logMean(coilFlow - coilStore, coilReturn - coilStore)
+      : 0;
 
 /**
  * Heat a coil brings into a store for each kelvin that its water enters above it, W/K: effectiveness times heat capacity
@@ -15,6 +25,7 @@ export const coilConductance = ({ coilOutput, coilFlow, coilReturn, coilStore }:
  * @returns 0 where the rating is none (store not below the return)
  */
 export function coilHeat(hotWater: HotWater): number {
+  if (hotWater.charged === 'direct') return hotWater.coilOutput / Math.max(hotWater.coilFlow - hotWater.coilReturn, 1);
   const conductance = coilConductance(hotWater);
   if (conductance === 0) return 0;
   const capacity = hotWater.coilOutput / (hotWater.coilFlow - hotWater.coilReturn);

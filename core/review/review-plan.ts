@@ -70,7 +70,7 @@ function leadingNowhere(job: Job): Finding[] {
 
 /** A station that no water from any source comes to. */
 function unfed({ job, piping }: Context): Finding[] {
-  const reached = new Set(piping.plan.branches.flatMap((each) => (each.kind === 'source' ? [stationOf(each.at)] : [])));
+  const reached = new Set(piping.fedBySources);
   for (const link of piping.linksOutwards) reached.add(stationOf(link.to));
   return job.stations.flatMap(({ id }): Finding[] => {
     if (reached.has(id)) return [];

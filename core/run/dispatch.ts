@@ -1,5 +1,6 @@
 import type { Job, SourceKind } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
+import { pipingOf } from '../piping/piping-of-job.ts';
 import { firingOf, USUAL_FIRING_OF } from '../plant/firing.ts';
 import { type HeatPump, heatPumpNow, leastOutputNow, mostOutputNow } from '../plant/heat-pump.ts';
 import { SOURCE_TRAITS } from '../plant/source-kinds.ts';
@@ -16,12 +17,14 @@ const SPARE_TIME = 300;
 const NOON = 12;
 
 /** One source of the plant, as the run goes through it. */
-interface Member {
+export interface Member {
   id: string;
   name: string;
   kind: SourceKind;
   run: SourceRun;
   capacity: number;
+  /** The hottest it sends, degrees C. */
+  sends: number;
   /** The least it can hold just now, and on the design day, W, and whether that was read off its plate. */
   least: number;
   atDesign: number;
@@ -35,6 +38,11 @@ interface Member {
   order: 'lead' | 'together' | 'after' | 'backup';
   delay: number;
   engaged: boolean;
+  /** It heats a water of its own, away from the first. */
+  elsewhere: boolean;
+  /** Seconds its own water was too cool, and warm enough without it. */
+  missedFor: number;
+  spareFor: number;
   /** W just now: what it gives, and can give at most. */
   power: number;
   most: number;
@@ -72,6 +80,9 @@ export interface Asked {
  */
 export class Dispatch {
   readonly members: readonly Member[];
+  /** Those beside the first, with it, and those that heat a water of their own. */
+  private readonly beside: readonly Member[];
+  readonly elsewhere: readonly Member[];
   /** Seconds in which a heat pump ran beyond its data. */
   beyondData = 0;
   private missedFor = 0;
@@ -92,7 +103,18 @@ export class Dispatch {
       SOURCE_TRAITS[of.kind].heatPump
         ? { source: of, capacity: rated, design: site.outdoorDesignTemperature, enclosedShare }
         : null;
-    const counters = { engaged: false, power: 0, most: 0, made: 0, bought: 0, dumped: 0 };
+    const away = new Set(pipingOf(job).elsewhere.map(({ id }) => id));
+    const counters = {
+      engaged: false,
+      elsewhere: false,
+      missedFor: 0,
+      spareFor: 0,
+      power: 0,
+      most: 0,
+      made: 0,
+      bought: 0,
+      dumped: 0,
+    };
     const runOf = (kind: SourceKind, timing: typeof firing, lowest: number, full: number) =>
       SOURCE_TRAITS[kind].fire
         ? new FireRun(timing, lowest, full, source.leastRunTime)
@@ -104,6 +126,7 @@ export class Dispatch {
         kind: source.kind,
         run: runOf(source.kind, firing, least, capacity),
         capacity,
+        sends: source.flowTemperature,
         least,
         atDesign: least,
         leastRead: source.leastOutput !== 'auto',
@@ -128,6 +151,7 @@ export class Dispatch {
             kind: further.kind,
             run: runOf(further.kind, USUAL_FIRING_OF[further.kind], lowest, rated),
             capacity: rated,
+            sends: further.flowTemperature - (further.approach ?? 0),
             least: lowest,
             atDesign: lowest,
             leastRead: further.leastOutput !== 'auto',
@@ -141,10 +165,13 @@ export class Dispatch {
             order: further.order === 'backup' ? 'backup' : further.delay > 0 ? 'after' : 'together',
             delay: further.delay,
             ...counters,
+            elsewhere: away.has(further.id),
           },
         ];
       }),
     ];
+    this.beside = this.members.filter(({ elsewhere }) => !elsewhere);
+    this.elsewhere = this.members.filter(({ elsewhere }) => elsewhere);
   }
 
   get lead(): Member {
@@ -193,8 +220,8 @@ export class Dispatch {
     const leadOut = !leadAllowed || (lead.run instanceof FireRun && !lead.run.on);
     const stretched = lead.run.hot && lead.power >= SPARE_SHARE * lead.most;
     this.missing = called && led < wanted - MISSED && (leadOut || stretched);
-    this.spare = lead.run.hot && this.members.reduce((sum, { power }) => sum + power, 0) < SPARE_SHARE * lead.most;
-    for (const member of this.members) {
+    this.spare = lead.run.hot && this.beside.reduce((sum, { power }) => sum + power, 0) < SPARE_SHARE * lead.most;
+    for (const member of this.beside) {
       const { run, order, delay } = member;
       if (order === 'lead') continue;
       if (order === 'together') member.engaged = true;
@@ -206,14 +233,40 @@ export class Dispatch {
   }
 
   /**
-   * What all of them give together, W, into water that comes to `idle` without it and to `idle + perWatt` for each watt.
+   * Stops and starts one that heats a water of its own: a backup, or one that waits, once that water has been too cool for its delay.
+   * @param own what its own water is, degrees C
+   */
+  decideElsewhere(member: Member, own: number, { wanted, called, outdoor, hour }: Omit<Asked, 'led' | 'sent'>): void {
+    const { run, order, delay } = member;
+    member.most = this.mostOf(member, outdoor, wanted, hour);
+    run.least = member.least;
+    if (order === 'together') member.engaged = true;
+    else if (member.missedFor >= delay) member.engaged = true;
+    else if (member.spareFor >= SPARE_TIME) member.engaged = false;
+    run.decide(own, own, this.wantedOf(member, wanted), called && member.engaged && this.allowed(member, outdoor, hour));
+  }
+
+  /** What one of them is to bring its water to: no more than it can send, and no more than is wanted of the plant. */
+  wantedOf({ sends }: Member, wanted: number): number {
+    return Math.min(sends, wanted);
+  }
+
+  /** Counts how long its own water was too cool, or warm enough without it. @param idle what its water comes to without it, degrees C */
+  watchElsewhere(member: Member, step: number, own: number, idle: number, wanted: number, called: boolean): void {
+    const aim = this.wantedOf(member, wanted);
+    member.missedFor = called && own < aim - MISSED ? member.missedFor + step : 0;
+    member.spareFor = idle >= aim - MISSED ? member.spareFor + step : 0;
+  }
+
+  /**
+   * What those beside the first give together with it, W, into water that comes to `idle` without it and to `idle + perWatt` for each watt.
    */
   output(wanted: number, idle: number, perWatt: number): number {
     const asked = (wanted - idle) / perWatt;
-    const sharing = this.members.filter(({ order, run }) => (order === 'lead' || order === 'together') && run.hot);
+    const sharing = this.beside.filter(({ order, run }) => (order === 'lead' || order === 'together') && run.hot);
     const all = sharing.reduce((sum, { most }) => sum + most, 0);
     let given = 0;
-    for (const member of this.members) {
+    for (const member of this.beside) {
       const { run, most, order } = member;
       const part = order === 'lead' || order === 'together' ? (all > 0 ? (asked * most) / all : 0) : asked - given;
       member.power = run.output(part, most);
@@ -231,7 +284,7 @@ export class Dispatch {
 
   /** Whether none of the others would change for water as warm as that. */
   calmBeside({ wanted, called }: Omit<Asked, 'led' | 'sent'>, led: number): boolean {
-    return this.members.every(({ run, order, engaged }) => {
+    return this.beside.every(({ run, order, engaged }) => {
       if (order === 'lead' || (!run.on && !engaged)) return true;
       return run.on ? led < run.edge(wanted) : !called || led > run.edge(wanted);
     });
@@ -243,9 +296,9 @@ export class Dispatch {
 
   /** After a step that stood. @param water W that reached the water */
   after(step: number, water: number, outdoor: number, flow: number, back: number): void {
-    const given = this.members.reduce((sum, { power }) => sum + power, 0);
-    const kept = given > 0 ? water / given : 1;
+    const given = this.beside.reduce((sum, { power }) => sum + power, 0);
     for (const member of this.members) {
+      const kept = given > 0 && !member.elsewhere ? water / given : 1;
       const { run, power, kind, efficiency, heatPump } = member;
       run.after(step);
       if (run instanceof FireRun) run.burn(power * step);

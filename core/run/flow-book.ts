@@ -1,4 +1,4 @@
-import { type CircuitState, HOT_WATER_CALL, type Plant, type PlantState, pumpPowerOf } from '../design/operate.ts';
+import { BACKUP_CALL, type CircuitState, HOT_WATER_CALL, type Plant, type PlantState, pumpPowerOf } from '../design/operate.ts';
 
 /** What one circuit moves while its calls stand, at one place of its mixing valve. */
 export interface CircuitFlows {
@@ -25,14 +25,15 @@ export interface BookedFlows {
   /** Through the source, and through the coil of the cylinder. */
   source: number;
   coil: number;
-  /** Through the pipes between stations, by their place. */
+  /** Through the pipes between stations, by their place, and through sources that do not stand beside the first, while they run. */
   links: ReadonlyMap<string, number>;
+  elsewhere: ReadonlyMap<string, number>;
   /** W of all pumps, and of that of the source among them. */
   power: number;
   sourcePower: number;
 }
 
-type SourceFlows = Pick<BookedFlows, 'source' | 'coil' | 'links' | 'power' | 'sourcePower'>;
+type SourceFlows = Omit<BookedFlows, 'circuits' | 'elsewhere'>;
 
 const NO_LINKS: ReadonlyMap<string, number> = new Map();
 
@@ -56,10 +57,16 @@ export class FlowBook {
   private readonly byCircuit = new Map<string, CircuitBook | string>();
   private readonly positions = new Map<string, number>();
 
-  /** @param parted whether the circuits hang on a separation, each with its own pump */
-  constructor(plant: Plant, parted: boolean) {
+  private readonly elsewhere: ReadonlyMap<string, number>;
+
+  /**
+   * @param parted whether the circuits hang on a separation, each with its own pump
+   * @param elsewhere ids of sources that do not stand beside the first
+   */
+  constructor(plant: Plant, parted: boolean, elsewhere: readonly string[] = []) {
     this.plant = plant;
     this.parted = parted;
+    this.elsewhere = this.flowsElsewhere(elsewhere);
     // Water as warm as on the design day; valves as they stand there.
     const design = plant.runAll();
     for (const circuit of design.circuits) if (circuit.valve !== null) this.positions.set(circuit.id, circuit.valve);
@@ -83,7 +90,14 @@ export class FlowBook {
     const around = this.aroundSource(false, true);
     return typeof around === 'string'
       ? around
-      : { circuits: new Map(), ...around, coil: 0, links: NO_LINKS, power: around.sourcePower };
+      : {
+          ...around,
+          circuits: new Map(),
+          coil: 0,
+          links: NO_LINKS,
+          elsewhere: this.elsewhere,
+          power: around.sourcePower,
+        };
   }
 
   /** The whole plant solved for itself with its valves where they stand: what the book is held against. */
@@ -117,7 +131,7 @@ export class FlowBook {
       power += book.power;
     }
     const around = this.aroundSource(charging, circuits.size > 0);
-    return typeof around === 'string' ? around : { circuits, ...around, power: power + around.power };
+    return typeof around === 'string' ? around : { circuits, ...around, elsewhere: this.elsewhere, power: power + around.power };
   }
 
   /** What moves in the source and the cylinder, with all heating or none. */
@@ -127,10 +141,47 @@ export class FlowBook {
     const found = this.byCalls.get(`source ${calling.length} ${charging}`);
     const state = found === undefined ? this.stand(calling, this.positions) : null;
     if (state && !state.converged) return state.reason ?? 'the plant could not be solved.';
-    const flows = (state ? { circuits: new Map(), ...sourceOf(state) } : found) as BookedFlows;
+    const flows = (state ? { circuits: new Map(), elsewhere: this.elsewhere, ...this.sourceOf(state) } : found) as BookedFlows;
     this.byCalls.set(`source ${calling.length} ${charging}`, flows);
     const { source, coil, links, power, sourcePower } = flows;
     return { source, coil, links, power, sourcePower };
+  }
+
+  /** Flow of each source that does not stand beside the first, with everything calling; a backup in the first one's stead. */
+  private flowsElsewhere(ids: readonly string[]): ReadonlyMap<string, number> {
+    if (ids.length === 0) return NO_LINKS;
+    const all = this.plant.assembly.zones.map((zone) => zone.id);
+    const states = [this.plant.run(all), this.plant.run([...all, BACKUP_CALL])];
+    return new Map(
+      ids.map((id) => {
+        const found = states.flatMap(({ further, source }) => {
+          const each = further.find((own) => own.id === id);
+          return each?.running && each.flow > 0 ? [each.flow * (source.flow > 0 ? source.massFlow / source.flow : 1000)] : [];
+        });
+        return [id, Math.max(0, ...found)];
+      }),
+    );
+  }
+
+  private sourceOf(state: PlantState): SourceFlows {
+    const { source, hotWater, further } = state;
+    const density = source.flow > 0 ? source.massFlow / source.flow : 1000;
+    const beside = further.reduce(
+      (sum, each) => sum + (each.running && !this.elsewhere.has(each.id) ? Math.max(each.flow, 0) * density : 0),
+      0,
+    );
+    return {
+      source: Math.max(source.massFlow, 0) + beside,
+      coil: hotWater?.running ? Math.max(hotWater.flow, 0) * density : 0,
+      links: new Map(state.links.map(({ id, massFlow }) => [`links/${id}`, Math.max(massFlow, 0)])),
+      sourcePower: source.pump?.power ?? 0,
+      power:
+        (source.pump?.power ?? 0) +
+        (hotWater?.pump?.power ?? 0) +
+        (state.shared?.power ?? 0) +
+        state.links.reduce((sum, { pump }) => sum + (pump?.power ?? 0), 0) +
+        further.reduce((sum, each) => sum + (each.pump?.power ?? 0), 0),
+    };
   }
 
   private whole(calling: readonly string[]): BookedFlows | string {
@@ -143,8 +194,8 @@ export class FlowBook {
       if (typeof book === 'string') return book;
       circuits.set(circuit.id, book);
     }
-    const { source, coil, links, sourcePower } = sourceOf(state);
-    return { circuits, source, coil, links, power: pumpPowerOf(state), sourcePower };
+    const { source, coil, links, sourcePower } = this.sourceOf(state);
+    return { circuits, source, coil, links, elsewhere: this.elsewhere, power: pumpPowerOf(state), sourcePower };
   }
 
   /** A circuit of a solved state, its valve then turned from shut to open. */
@@ -200,22 +251,4 @@ function flowsOf({ massFlow, hot, drawn }: CircuitState): CircuitFlows {
 function sharesOf({ loops }: CircuitState): ReadonlyMap<string, number> {
   const all = loops.reduce((sum, loop) => sum + Math.max(loop.flow, 0), 0);
   return new Map(loops.flatMap(({ place, flow }): [string, number][] => (flow > STILL * all ? [[place, flow / all]] : [])));
-}
-
-function sourceOf(state: PlantState): SourceFlows {
-  const { source, hotWater, further } = state;
-  const density = source.flow > 0 ? source.massFlow / source.flow : 1000;
-  const beside = further.reduce((sum, each) => sum + (each.running ? Math.max(each.flow, 0) * density : 0), 0);
-  return {
-    source: Math.max(source.massFlow, 0) + beside,
-    coil: hotWater?.running ? Math.max(hotWater.flow, 0) * density : 0,
-    links: new Map(state.links.map(({ id, massFlow }) => [`links/${id}`, Math.max(massFlow, 0)])),
-    sourcePower: source.pump?.power ?? 0,
-    power:
-      (source.pump?.power ?? 0) +
-      (hotWater?.pump?.power ?? 0) +
-      (state.shared?.power ?? 0) +
-      state.links.reduce((sum, { pump }) => sum + (pump?.power ?? 0), 0) +
-      further.reduce((sum, each) => sum + (each.pump?.power ?? 0), 0),
-  };
 }

@@ -1,6 +1,6 @@
 import { FIRST_STATION, type Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
-import { ringPairs } from '../design/points.ts';
+import { isOnPair, ringPairs } from '../design/points.ts';
 import { counterflowEffectiveness } from '../network/heat.ts';
 import { Streams } from '../network/streams.ts';
 import type { Piping } from '../piping/piping.ts';
@@ -34,12 +34,23 @@ export interface CoilFlow {
 
 /** Layers a tank is counted in, top to bottom. */
 const LAYERS = 10;
+/** Water in a source that does not stand beside the first, L/kW: from memory. */
+const LITRES_PER_KW = 1;
 /** Least water of a part, m3: so that none is nothing. */
 const LEAST_VOLUME = 0.0005;
 /** J/K of a place where waters meet and none stands: next to nothing, so that it has a temperature while nothing flows. */
 const MEETING = 1e-6;
 
 const NO_LINKS: ReadonlyMap<string, number> = new Map();
+
+/** What a source that does not stand beside the first moves and gives in a step. */
+export interface FurtherFlow {
+  /** W/K. */
+  carries: number;
+  powerFor: (idle: number, perWatt: number) => number;
+}
+const NO_FURTHER: ReadonlyMap<string, FurtherFlow> = new Map();
+const NOTHING = () => 0;
 
 /** Shares of a coil that its layers have of it: UA parted evenly. @param conductance W/K @param carries W/K */
 export const coilShare = (conductance: number, carries: number): number =>
@@ -103,6 +114,8 @@ export class PlantWater {
   private readonly tanks: Tank[] = [];
   private readonly plates: Plates[] = [];
   private readonly links: LinkWater[];
+  /** Sources that do not stand beside the first: the water of each, and where it takes from and gives to. */
+  private readonly elsewhere: readonly { id: string; body: number; takes: number; gives: number }[];
   private readonly outs: OutAndHome[];
   private readonly numbers: ReadonlyMap<string, number>;
   /** What the port of each take-off gives in this step, W/K, and what enters each water less what leaves it otherwise. */
@@ -112,6 +125,7 @@ export class PlantWater {
   /** Take-off that the coil of the cylinder hangs on. */
   readonly coilAt: number;
   private readonly hot: HotStore | null;
+  private readonly direct: boolean;
   private readonly coilLayers: number[];
   /** A view into the temperatures of all. */
   private readonly storeLayers: Float64Array;
@@ -165,6 +179,13 @@ export class PlantWater {
       };
     });
     this.coilAt = this.numbers.get('hotWater') ?? 0;
+    this.elsewhere = piping.elsewhere.flatMap((branch) => {
+      const further = job.furtherSources.find(({ id }) => id === branch.id);
+      if (!further) return [];
+      const at = this.portWater(branch.at);
+      const [takes, gives] = isOnPair(piping, branch) ? [at.flow, at.back] : [at.back, at.flow];
+      return [{ id: branch.id, body: part((further.capacity * LITRES_PER_KW) / 1e6, { branch: branch.place }), takes, gives }];
+    });
     this.links = piping.plan.branches.flatMap((branch) =>
       branch.kind === 'link' && !this.numbers.has(branch.place)
         ? [{ branch, at: this.portWater(branch.at), to: this.portWater(branch.to), sets: this.sets(branch) }]
@@ -174,8 +195,13 @@ export class PlantWater {
     this.cylinder = hotWater ? holds.length : null;
     if (hotWater) for (let i = 0; i < STORE_LAYERS; i++) part(hotWater.volume / STORE_LAYERS);
     this.hot = hotWater && new HotStore(hotWater);
+    this.direct = hotWater?.charged === 'direct';
     this.coilLayers = this.cylinder === null ? [] : COIL_LAYERS.map((layer) => (this.cylinder as number) + layer);
-    this.streams = new Streams(holds, job.source.flowTemperature - job.source.temperatureDifference / 2);
+    this.streams = new Streams(
+      holds,
+      job.source.flowTemperature - job.source.temperatureDifference / 2,
+      1 + this.elsewhere.length,
+    );
     this.drawnAt = new Float64Array(offs.length);
     this.net = new Float64Array(holds.length);
     const store = this.cylinder ?? 0;
@@ -246,6 +272,11 @@ export class PlantWater {
 
   private at(part: number): number {
     return this.streams.temperature[part] as number;
+  }
+
+  /** Degrees C of the water of a source that does not stand beside the first. */
+  waterOf(id: string): number {
+    return this.at(this.elsewhere.find((each) => each.id === id)?.body ?? this.source);
   }
 
   /** Degrees C. */
@@ -337,6 +368,7 @@ export class PlantWater {
    * A step.
    * @param source W/K through the source @param immersion W of a heater in the cylinder
    * @param powerFor as in `Streams.end` @param links W/K that the pumps of pipes between stations move, by their place
+   * @param further of sources that do not stand beside the first, by their id
    */
   step(
     seconds: number,
@@ -346,15 +378,23 @@ export class PlantWater {
     immersion: number,
     powerFor: (idle: number, perWatt: number) => number,
     links: ReadonlyMap<string, number> = NO_LINKS,
+    further: ReadonlyMap<string, FurtherFlow> = NO_FURTHER,
   ): Moved {
     this.linkFlows = links;
     const { streams, outs, coilAt, drawnAt, cylinder, surroundings, tanks } = this;
     streams.begin(seconds);
     streams.heatAt(this.source);
+    this.elsewhere.forEach(({ id, body, takes, gives }, i) => {
+      streams.heatAt(body, i + 1);
+      const carries = further.get(id)?.carries ?? 0;
+      if (carries <= 0) return;
+      streams.flow(takes, body, carries);
+      streams.flow(body, gives, carries);
+    });
     drawnAt.fill(0);
     drawnAt[coilAt] = coil.carries;
     for (const { at, hot, round } of circuits) drawnAt[at] = (drawnAt[at] as number) + hot + round;
-    this.join(source);
+    this.join(source, further);
     for (const { at, hot, round, slope, base } of circuits) {
       const { out, home } = outs[at] as OutAndHome;
       if (hot > 0) streams.line(out, home, hot, slope, base);
@@ -362,7 +402,7 @@ export class PlantWater {
     }
     const charged = outs[coilAt] as OutAndHome;
     // The coil's water comes back as warm as the layers leave it; what it gives is in them.
-    if (coil.carries > 0) streams.coilThrough(charged.out, charged.home, this.coilLayers, coil.carries, coil.share);
+    if (coil.carries > 0) this.charge(charged, coil);
     streams.lose(this.source, this.lostAtSource, surroundings);
     for (const { out, home, lost } of outs) {
       streams.lose(out, lost, surroundings);
@@ -373,7 +413,10 @@ export class PlantWater {
       for (let i = 0; i < STORE_LAYERS; i++) streams.lose(cylinder + i, this.lostByStore / STORE_LAYERS, surroundings);
       if (immersion > 0) for (const layer of this.coilLayers) streams.put(layer, immersion / this.coilLayers.length);
     }
-    const power = streams.end(this.source, powerFor);
+    const [power = 0, ...others] = streams.endAll([
+      { at: this.source, powerFor },
+      ...this.elsewhere.map(({ id, body }) => ({ at: body, powerFor: further.get(id)?.powerFor ?? NOTHING })),
+    ]);
     const above = (part: number) => this.at(part) - surroundings;
     const pipes = outs.reduce(
       (sum, { out, home, lost }) => sum + lost * (above(out) + above(home)),
@@ -386,7 +429,8 @@ export class PlantWater {
       for (let i = 0; i < STORE_LAYERS; i++) ofStore += (this.lostByStore / STORE_LAYERS) * above(cylinder + i);
     const atCoil = this.supplyAt(coilAt);
     let water = atCoil;
-    if (coil.carries > 0) for (const layer of this.coilLayers) water -= coil.share * (water - this.at(layer));
+    if (coil.carries > 0 && this.direct) water = this.at((cylinder as number) + STORE_LAYERS - 1);
+    else if (coil.carries > 0) for (const layer of this.coilLayers) water -= coil.share * (water - this.at(layer));
     const intoStore = coil.carries * (atCoil - water);
     // What each circuit's water lost on its way, at the temperatures of the step.
     const given = circuits.map(({ at, hot, slope, base }) => {
@@ -395,13 +439,18 @@ export class PlantWater {
     });
     for (const { top, bottom } of tanks) streams.turnOver(top, bottom);
     if (cylinder !== null) streams.turnOver(cylinder, cylinder + STORE_LAYERS - 1);
-    return { power, pipes, standing: standingLoss, ofStore, intoStore, given };
+    return { power, others, pipes, standing: standingLoss, ofStore, intoStore, given };
   }
 
   /** Streams between the source, the stations and what hangs on them; whatever joined waters have left over goes along their row. */
-  private join(source: number): void {
+  private join(source: number, further: ReadonlyMap<string, FurtherFlow>): void {
     const { streams, outs, drawnAt, net, piping, links, into, sourceAt } = this;
     net.fill(0);
+    this.elsewhere.forEach(({ id, takes, gives }) => {
+      const carries = further.get(id)?.carries ?? 0;
+      this.gains(takes, -carries);
+      this.gains(gives, carries);
+    });
     this.drawn = 0;
     outs.forEach(({ at, out, home }, i) => {
       const carries = drawnAt[i] as number;
@@ -443,6 +492,19 @@ export class PlantWater {
         else if (down < 0) streams.flow(lower, upper, -down);
       }
     }
+  }
+
+  /** Heat into the cylinder: through its coil, or by its own water that comes in at the top and leaves at the bottom. */
+  private charge({ out, home }: OutAndHome, { carries, share }: CoilFlow): void {
+    const { streams, cylinder } = this;
+    if (!this.direct || cylinder === null) {
+      streams.coilThrough(out, home, this.coilLayers, carries, share);
+      return;
+    }
+    const bottom = cylinder + STORE_LAYERS - 1;
+    streams.flow(out, cylinder, carries);
+    for (let i = cylinder; i < bottom; i++) streams.flow(i, i + 1, carries);
+    streams.flow(bottom, home, carries);
   }
 
   /** Counts what enters a water, W/K, besides what goes along its row. */
@@ -512,6 +574,8 @@ const conductanceOf = ({ id }: Station, { source, stations }: Design): number =>
  */
 export interface Moved {
   power: number;
+  /** Of the sources that do not stand beside the first, in their order. */
+  others: number[];
   pipes: number;
   standing: number;
   ofStore: number;

@@ -113,7 +113,11 @@ class Run {
       return [new CircuitSide(decided, curve, this.zones, this.water.takeOff(`circuits/${decided.id}`))];
     });
     this.sinks = this.zones.map(() => ({ room: 0, floor: 0, open: 1 }));
-    this.book = new FlowBook(plant, isParted(pipingOf(job)));
+    this.book = new FlowBook(
+      plant,
+      isParted(pipingOf(job)),
+      pipingOf(job).elsewhere.map(({ id }) => id),
+    );
     this.sources = new Dispatch(job, design, Math.min(settings.sun / USUAL_SUN, 1));
     const { hotWater } = job;
     const swing = rulebookOf(job).rules.storeSwing.limit;

@@ -4,7 +4,7 @@ import type { Carried } from './carries.ts';
 import type { CircuitSide, ZoneSink } from './circuit-side.ts';
 import type { Asked, Dispatch } from './dispatch.ts';
 import type { BookedFlows } from './flow-book.ts';
-import { type CoilFlow, coilShare, type Drawn, type Moved, type PlantWater } from './plant-water.ts';
+import { type CoilFlow, coilShare, type Drawn, type FurtherFlow, type Moved, type PlantWater } from './plant-water.ts';
 import type { CircuitMoment } from './run.ts';
 
 /** Rounds in which valves and water find each other within a step. */
@@ -80,12 +80,15 @@ export class WaterSteps {
   /** Share of its flow that the source's pump moves, what is wanted, and what moved in the step at hand. */
   private share = 1;
   private wanted = 0;
-  private moved: Moved = { power: 0, pipes: 0, standing: 0, ofStore: 0, intoStore: 0, given: [] };
+  private moved: Moved = { power: 0, others: [], pipes: 0, standing: 0, ofStore: 0, intoStore: 0, given: [] };
   /** Of the source while it gives nothing, degrees C. */
   private readonly bare = { sent: 0, back: 0 };
   private readonly coilFlow: CoilFlow = { carries: 0, share: 0 };
   private readonly draws: readonly Drawn[];
   private readonly linkFlows = new Map<string, number>();
+  private readonly further = new Map<string, FurtherFlow>();
+  /** What the water of each source elsewhere came to without it in the step at hand, degrees C. */
+  private readonly idle = new Map<string, number>();
   private readonly temperatures: Float64Array;
   private readonly supplies: Float64Array;
   private readonly power = (idle: number, perWatt: number) => this.sources.output(this.wanted, idle, perWatt);
@@ -225,6 +228,7 @@ export class WaterSteps {
     const carriesSource = this.share * flows.source * specificHeat;
     coilFlow.carries = flows.coil * this.inCoil;
     this.linkFlows.clear();
+    this.setElsewhere(asked, flows);
     for (const [place, flow] of flows.links) this.linkFlows.set(place, flow * this.carried.specificHeatIn(place));
     coilFlow.share = coilShare(this.coil, coilFlow.carries);
     const { sentTo } = this;
@@ -241,10 +245,30 @@ export class WaterSteps {
           inCircuits[c] as number,
         );
       }
-      this.moved = water.step(seconds, carriesSource, this.draws, coilFlow, immersion, this.power, this.linkFlows);
+      this.moved = water.step(seconds, carriesSource, this.draws, coilFlow, immersion, this.power, this.linkFlows, this.further);
       if (round === rounds) break;
       for (let at = 0; at < sentTo.length; at++) sentTo[at] = water.supplyAt(at);
       water.streams.recall();
+    }
+  }
+
+  /** What sources that do not stand beside the first move, and how they answer: each heats its own water. */
+  private setElsewhere(asked: StepInputs['asked'], flows: BookedFlows): void {
+    const { sources, water, further, carried } = this;
+    for (const member of sources.elsewhere) {
+      sources.decideElsewhere(member, water.waterOf(member.id), asked);
+      const aim = sources.wantedOf(member, asked.wanted);
+      // Its sensor sits in its own water, which has to move for that.
+      const runs = member.run.on || (asked.called && member.engaged);
+      const flow = runs ? (flows.elsewhere.get(member.id) ?? 0) : 0;
+      further.set(member.id, {
+        carries: flow * carried.specificHeatIn(`furtherSources/${member.id}`),
+        powerFor: (idle, perWatt) => {
+          this.idle.set(member.id, idle);
+          member.power = member.run.output((aim - idle) / perWatt, member.most);
+          return member.power;
+        },
+      });
     }
   }
 
@@ -273,9 +297,13 @@ export class WaterSteps {
         moment,
       );
     }
-    const { through, drawn: beyond, back } = water;
+    const { through, drawn: beyond } = water;
+    // Behind a loading valve the source gets no colder water than that lets through, once it has any.
+    const lift = this.job.source.returnLift;
+    const back = lift ? Math.max(water.back, Math.min(lift.temperature, water.sent)) : water.back;
+    const others = moved.others.reduce((sum, each) => sum + each, 0);
     const made = moved.power * seconds;
-    whole.power += made;
+    whole.power += made + others * seconds;
     whole.pipes += moved.pipes * seconds;
     whole.standing += moved.standing * seconds;
     whole.ofStore += moved.ofStore * seconds;
@@ -290,12 +318,30 @@ export class WaterSteps {
     whole.back += made > 0 ? back * made : 0;
     this.bare.sent = leaving;
     this.bare.back = back;
-    whole.gap += Math.abs((moved.power - moved.pipes - moved.standing - moved.intoStore - given) * seconds - (water.held - held));
+    whole.gap += Math.abs(
+      (moved.power + others - moved.pipes - moved.standing - moved.intoStore - given) * seconds - (water.held - held),
+    );
     this.output = moved.power;
-    whole.output = moved.power;
+    whole.output = moved.power + others;
     whole.backNow = back;
+    for (const member of sources.elsewhere) {
+      const own = water.waterOf(member.id);
+      sources.watchElsewhere(member, seconds, own, this.idle.get(member.id) ?? own, asked.wanted, asked.called);
+    }
     sources.after(seconds, moved.power, asked.outdoor, leaving, back);
     return made;
+  }
+
+  /**
+   * Share of what its pump moves that a loading valve lets out to the plant: the rest goes round through the source until what comes
+   * back is as warm as it must be. Source: energy balance of the valve.
+   */
+  private liftShare(): number {
+    const lift = this.job.source.returnLift;
+    if (!lift) return 1;
+    const { sent, back } = this.water;
+    if (back >= lift.temperature) return 1;
+    return sent > back ? Math.min(Math.max((sent - lift.temperature) / (sent - back), 0), 1) : 0;
   }
 
   /**
@@ -306,9 +352,10 @@ export class WaterSteps {
     const { source, controls } = this.job;
     if (!pipingOf(this.job).between().traits.decouples || flows.source <= 0) return 1;
     if (this.water.hasTank && !this.sources.lead.run.pumps(controls.overrun) && !this.sources.on) return 0;
-    if (source.pumpControl !== 'constant-difference') return 1;
+    const lift = this.liftShare();
+    if (source.pumpControl !== 'constant-difference') return lift;
     const asked = this.output / (this.specificHeat * Math.max(source.temperatureDifference, 1));
-    return Math.min(Math.max(asked / flows.source, LEAST_SPEED), 1);
+    return lift * Math.min(Math.max(asked / flows.source, LEAST_SPEED), 1);
   }
 }
 
