@@ -73,7 +73,7 @@ export function woodAndRing(): Job {
         name: 'Air coil',
         emitters: 'air-units',
         at: 'x1/p3',
-        flowTemperature: 72,
+        flowTemperature: 80,
         temperatureDifference: 15,
       }),
       newCircuit('c2', job, {

@@ -222,6 +222,9 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
   };
 }
 
+/** A loading valve as it is commonly set: from memory. */
+export const USUAL_LIFT: NonNullable<Source['returnLift']> = { temperature: 60, kvs: 'auto' };
+
 /** A cylinder of 200 L with a coil as data sheets rate it: common practice. */
 export const USUAL_CYLINDER: HotWater = {
   volume: 0.2,

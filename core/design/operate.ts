@@ -279,6 +279,7 @@ export class Plant {
     };
     note('source/flow');
     note('source/return');
+    if (twin.has('source/lift-hot')) note('source/lift-hot');
     const circuits = assembly.circuits.map((circuit): CircuitState => {
       const { place, id } = circuit;
       const massFlow = twin.flow(`${place}/flow`);

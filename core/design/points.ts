@@ -77,7 +77,7 @@ export function alongPorts(piping: Piping): { at: PortRef; places: string[] }[] 
   const pairs = ringPairs(piping);
   for (const pair of pairs) groups.set(`${piping.between().id}/${pair}`, []);
   for (const branch of plan.branches) {
-    if (branch.kind === 'source' || branch === sharedLink) continue;
+    if (branch === sharedLink || (branch.kind === 'source' && !isOnPair(piping, branch))) continue;
     if (branch.kind === 'link' && isEntered(branch)) continue;
     put(sharedLink && branch.at === sharedLink.to ? sharedLink.at : branch.at, branch.place);
   }

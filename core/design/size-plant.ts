@@ -21,7 +21,7 @@ import type { HeatPumpDesign } from './heat-pump-design.ts';
 import { designInjection, type InjectionDesign } from './injection-design.ts';
 import { type LinkSized, plainLink } from './link-design.ts';
 import { designValve, type SizedValve } from './mixing-design.ts';
-import { HOT_WATER_CALL, Plant, type PlantState } from './operate.ts';
+import { BACKUP_CALL, HOT_WATER_CALL, Plant, type PlantState } from './operate.ts';
 import type { PipeDesign } from './pipe-design.ts';
 import { type ChosenPumps, choosePumps, finishPump } from './pump-design.ts';
 import { designRegulating } from './regulating-design.ts';
@@ -125,10 +125,18 @@ export function sizePlant(
   const sourcePump = finish(chosen.source, good?.source.pump);
   const shared = finish(chosen.shared, good?.shared);
   const injectionPumps = injections.map((injection, i) => injection && finish(injection.pump, good?.circuits[i]?.injection));
-  const furtherPumps = further.map((each, i) => finishPump(context, each.pump, good?.further[i]?.pump ?? null));
+  const elsewhere = new Set(context.piping.elsewhere.map(({ id }) => id));
+  const onBackup = good && further.some(({ id, backup }) => backup && elsewhere.has(id)) ? backupState(plant, good) : null;
+  const furtherPumps = further.map((each, i) => {
+    const state = each.backup && elsewhere.has(each.id) ? onBackup : good;
+    return finishPump(context, each.pump, state?.further[i]?.pump ?? null);
+  });
+  // What stands on the design day is shown as it runs when it does.
+  const charged = good && chargingState(plant, charging, good);
   const links = source.beyond.links.map((link, i): LinkSized => {
     const pump = chosen.links.get(link.place);
-    return { ...plainLink(link), pump: pump ? finishPump(context, pump, good?.links[i]?.pump ?? null) : null };
+    const at = (good?.links[i]?.running ? good : charged)?.links[i]?.pump;
+    return { ...plainLink(link), pump: pump ? finishPump(context, pump, at ?? null) : null };
   });
   const all = [...circuitPumps, ...injectionPumps, shared, sourcePump, ...links.map(({ pump }) => pump)].filter(
     (pump) => pump !== null,
@@ -176,7 +184,7 @@ export function sizePlant(
     stations: source.beyond.stations.map(plainStation),
     distribution: shared && { pump: shared },
     charging: charging && {
-      pump: finish(charging.pump, chargingState(plant, charging, good)),
+      pump: finish(charging.pump, charged?.hotWater?.pump),
       run: charging.run.pipe,
     },
     vessel,
@@ -203,12 +211,18 @@ export function sizePlant(
   };
 }
 
-/** What the charging pump does while the cylinder is charged. The plant is left as it was found. */
-function chargingState(plant: Plant, { pump }: Charging, good: PlantState | null): PumpState | null {
-  if (!pump || !good) return null;
+/** The plant while the cylinder is charged; null where no pump does that. It is left as it was found. */
+function chargingState(plant: Plant, charging: Charging | null, good: PlantState): PlantState | null {
+  if (!charging?.pump) return null;
   const { first } = plant.assembly.cylinder ?? { first: true };
   const charged = plant.run([...(first ? [] : good.calling), HOT_WATER_CALL]);
-  return charged.converged ? (charged.hotWater?.pump ?? null) : null;
+  return charged.converged ? charged : null;
+}
+
+/** The plant with its backups in place of the first source. It is left as it was found. */
+function backupState(plant: Plant, good: PlantState): PlantState | null {
+  const state = plant.run([...good.calling, BACKUP_CALL]);
+  return state.converged ? state : null;
 }
 
 /** Pumps with the speeds a plant was set to; the choice stands where that plant had none. */

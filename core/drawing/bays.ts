@@ -1,4 +1,5 @@
 import type { Job } from '../../model/job.ts';
+import { isOnPair } from '../design/points.ts';
 import { isEntered, type Piping } from '../piping/piping.ts';
 import { type LinkBranch, type PortRef, portOf, type Station, stationOf } from '../plan/plan.ts';
 import type { Riser } from './bars.ts';
@@ -46,6 +47,10 @@ const hangingOn = (job: Job, piping: Piping, port: PortRef): Hanging[] => {
   return [
     ...job.circuits.map(({ id, hand }): Hanging => ({ id, place: `circuits/${id}`, hand })),
     ...(job.hotWater ? [{ id: 'hotWater', place: 'hotWater', hand: 'right' as const }] : []),
+    // A source on a pair of tees stands among what draws: its water goes up from the first tee and comes down to the second.
+    ...piping.elsewhere
+      .filter((branch) => isOnPair(piping, branch))
+      .map(({ id, place }) => ({ id, place, hand: 'right' as const })),
   ].filter(({ place }) => at(place) === port);
 };
 

@@ -1,12 +1,12 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
 import { pumpFigures } from './circuit-column.ts';
-import { type Board, type Layout, SOURCE_SIZE } from './layout.ts';
+import { type Board, besideFirst, type Layout, SOURCE_SIZE } from './layout.ts';
 
 /** Sources beside the first, on the same primary pipes, each with a pump of its own and its plates where it has some. */
 export function drawFurtherSources(job: Job, design: Design, layout: Layout, { sheet, tag }: Board): void {
   const { source: first, top, bottom } = layout;
-  job.furtherSources.forEach((source, i) => {
+  besideFirst(job).forEach((source, i) => {
     const middle = layout.further[i] as number;
     const next = layout.further[i + 1] ?? first.middle;
     const component = `furtherSources/${source.id}`;

@@ -35,15 +35,22 @@ export interface Layout {
   sharedPump: number | null;
 }
 
+/** Further sources on the same pipes as the first. */
+export function besideFirst(job: Job): Job['furtherSources'] {
+  const away = new Set(pipingOf(job).elsewhere.map(({ id }) => id));
+  return job.furtherSources.filter(({ id }) => !away.has(id));
+}
+
 export function layoutOf(job: Job): Layout {
-  const shift = job.furtherSources.length * FURTHER;
+  const beside = besideFirst(job);
+  const shift = beside.length * FURTHER;
   const left = 18 + shift;
   const headerX = 282 + shift;
   const shared = pipingOf(job).sharedLink !== null;
   return {
     plantWidth: headerX + 48 + (shared ? SHARED_PUMP : 0),
     source: { middle: left + SOURCE_WIDTH / 2, left, top: 404, bottom: 548 },
-    further: job.furtherSources.map((_, i) => 18 + i * FURTHER + SOURCE_WIDTH / 2),
+    further: beside.map((_, i) => 18 + i * FURTHER + SOURCE_WIDTH / 2),
     headerX,
     top: 362,
     bottom: 582,

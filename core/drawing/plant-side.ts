@@ -74,6 +74,7 @@ export function drawPlant(job: Job, design: Design, layout: Layout, board: Board
       lying: true,
     });
   }
+  if (job.source.returnLift) drawLift(layout, board);
   drawAround(job, layout, board);
   if (!design.source) return;
   sheet.gauges.push({ point: 'source/in', at: [middle + 47, bottom - 24], tap: [middle + 47, bottom], label: 'Source return' });
@@ -87,6 +88,24 @@ export function drawPlant(job: Job, design: Design, layout: Layout, board: Board
   }
   sheet.flows.push({ pipe: 'source/flow', upright: false, at: [middle + 6, top - 26] });
   tagPlant(job, design, layout, tag);
+}
+
+/** Where the loading valve stands, before the station. */
+const LIFT = 40;
+
+/** The loading valve on the return, and the pipe by which it takes what was just sent. */
+function drawLift({ headerX, top, bottom }: Layout, { sheet }: Board): void {
+  const x = headerX - LIFT;
+  sheet.pipes.push({ id: 'source/lift-hot', role: 'flow', points: straight([x, top], [x, bottom]) });
+  sheet.symbols.push({
+    component: 'source/lift',
+    kind: 'mixing-valve',
+    at: [x, bottom],
+    width: 30,
+    height: 30,
+    label: 'Loading valve',
+    lying: true,
+  });
 }
 
 /** Vessel, tank in the return, relief valve, and the parts along the source's pipes. */
@@ -125,7 +144,7 @@ function drawAround(job: Job, layout: Layout, { sheet }: Board): void {
     'source/return',
     job.source.returnComponents,
     [
-      [headerX - 16, bottom],
+      [headerX - (job.source.returnLift ? LIFT + 26 : 16), bottom],
       [vesselX + 20, bottom],
     ],
     'start',

@@ -5,6 +5,8 @@ import type { Point } from './sheet.ts';
 
 /** Where the ring main runs out, below the bars of its pairs; it comes home along the bottom of the source. */
 export const RING = 546;
+/** Where it comes home, as low as the source's own return. */
+export const HOME = 582;
 /** Room between the last column and the bend. */
 const BEND = 6;
 /** How far the tees are pulled apart where the risers stand the other way round. */
@@ -79,8 +81,9 @@ export function drawRing(pairs: readonly PairOfTees[], names: RingNames, { sheet
     if (!figures) return;
     tag({
       component,
-      at: [last + TAG.left, RING - 62],
-      tiedTo: [home, RING - 8],
+      // Where a further station hangs on it there is no room above.
+      at: risers.length > 0 ? [last + TAG.left, RING - 62] : [out - 20, HOME + 12],
+      tiedTo: [home, RING + (risers.length > 0 ? -8 : 8)],
       title: `Tees ${i + 1}`,
       word: null,
       figures: [{ id: figures.supply.id, word: 'in' }, { id: figures.drawn.id }],

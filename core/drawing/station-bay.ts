@@ -5,9 +5,9 @@ import { portOf, type StationKindId } from '../plan/plan.ts';
 import { drawBars } from './bars.ts';
 import { BAY, type Bay, type Lane } from './bays.ts';
 import { pumpFigures } from './circuit-column.ts';
-import { type Board, FLOW_BAR, type Layout, RETURN_BAR, SOURCE_SIZE } from './layout.ts';
+import { type Board, FLOW_BAR, type Layout, RETURN_BAR } from './layout.ts';
 import { drawParts } from './parts-along.ts';
-import { drawRing, endOfRing, RING, teesOf } from './ring.ts';
+import { drawRing, endOfRing, HOME, RING, teesOf } from './ring.ts';
 import type { Point, SymbolKind } from './sheet.ts';
 
 /** The sign of each kind of station, and what it is called where nobody named it. */
@@ -18,10 +18,10 @@ export const SIGNS: Partial<Record<StationKindId, { kind: SymbolKind; label: str
   plates: { kind: 'plates', label: 'Plate exchanger', width: 40 },
 };
 
-/** Middle of the sign of a station. */
-const MIDDLE = 479;
-/** Where the pipes of a ring main come home, below it, and how far they stand before its sign. */
-const HOME = 582;
+/** Middle and height of the sign of a station: it ends above a ring main that passes below. */
+const MIDDLE = 476;
+const TALL = 112;
+/** How far before its sign the pipes of a ring main come home. */
 const BEFORE = 20;
 
 /** Where the water of a lane stands at its end: the last riser, or the tees of a pair that nothing else hangs on. */
@@ -135,7 +135,7 @@ function drawSign(design: Design, { station, x }: Bay, { sheet, tag }: Board): v
       kind: sign.kind,
       at: [x, MIDDLE],
       width: sign.width,
-      height: SOURCE_SIZE.height - 14,
+      height: TALL,
       label: designed?.name ?? sign.label,
     });
   if (!designed || station.kind === 'ring') return;
@@ -145,7 +145,7 @@ function drawSign(design: Design, { station, x }: Bay, { sheet, tag }: Board): v
     component: station.place,
     at: [x - 86, FLOW_BAR - 220],
     width: 116,
-    tiedTo: [x, MIDDLE - SOURCE_SIZE.height / 2 + 7],
+    tiedTo: [x, MIDDLE - TALL / 2],
     title: designed.name,
     word: null,
     figures: [

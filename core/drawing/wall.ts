@@ -1,6 +1,6 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
-import { ringPairs } from '../design/points.ts';
+import { isOnPair, ringPairs } from '../design/points.ts';
 import { openFindings, SEVERITIES, type Severity } from '../finding/finding.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
 import { drawBars } from './bars.ts';
@@ -12,6 +12,7 @@ import { type Board, COLUMN, HEIGHT, layoutOf, risersOf, TAG } from './layout.ts
 import { drawPlant } from './plant-side.ts';
 import { drawRing } from './ring.ts';
 import type { Sheet } from './sheet.ts';
+import { drawSourceColumn } from './source-column.ts';
 import { drawNext, drawVessel, pairsOfBay } from './station-bay.ts';
 
 /**
@@ -70,6 +71,8 @@ export function wallSheet(job: Job, design: Design): Sheet {
   drawVessel(job, design, bay, board);
   for (const lane of bay.lanes) drawNext(job, design, layout, bay, lane, board);
   for (const circuit of design.circuits) drawCircuit(job, design, circuit, leftOf(circuit.id), board);
+  for (const { id } of piping.elsewhere.filter((branch) => isOnPair(piping, branch)))
+    drawSourceColumn(job, design, id, leftOf(id), board);
   if (job.hotWater) drawCylinder(job, design, leftOf('hotWater'), board);
   return sheet;
 }

@@ -1,3 +1,9 @@
+import { planElimination } from './elimination.ts';
+import { GeneralFactor } from './factor.ts';
+
+/** Up to so many waters plain elimination is the quicker one: by trial. */
+const DENSE_TO = 24;
+
 /**
  * Waters of one temperature each, and the streams between them: dT/dt of all of them follows from what comes in.
  *
@@ -15,6 +21,10 @@ export class Streams {
   private readonly known: Float64Array;
   private readonly perWatt: Float64Array[];
   private readonly kept: Float64Array;
+  /** Pairs of waters that have met, marked in the matrix and as a list; the order they are eliminated in, once worked out. */
+  private readonly met: Uint8Array;
+  private readonly pairs: number[] = [];
+  private factor: GeneralFactor | null = null;
 
   /** @param capacity J/K by water, above 0 @param temperature degrees C at the start @param sources how many heat it */
   constructor(capacity: readonly number[], temperature: number, sources = 1) {
@@ -25,6 +35,7 @@ export class Streams {
     this.known = new Float64Array(this.count);
     this.perWatt = Array.from({ length: sources }, () => new Float64Array(this.count));
     this.kept = new Float64Array(this.count);
+    this.met = new Uint8Array(this.count * this.count);
   }
 
   /** All temperatures as they are just now. */
@@ -42,9 +53,15 @@ export class Streams {
 
   /** Begins a step of so many seconds: nothing flows yet. */
   begin(step: number): void {
-    const { count, capacity, matrix, known, perWatt, temperature } = this;
-    // Plain loops: for so few the built-in fills cost more than they save.
-    for (let i = 0; i < matrix.length; i++) matrix[i] = 0;
+    const { count, capacity, matrix, known, perWatt, temperature, pairs } = this;
+    // Plain elimination fills the matrix; otherwise only what has ever been written to is cleared: of many waters few meet.
+    if (count <= DENSE_TO) for (let i = 0; i < matrix.length; i++) matrix[i] = 0;
+    else
+      for (let p = 0; p < pairs.length; p += 2) {
+        const [a, b] = [pairs[p] as number, pairs[p + 1] as number];
+        matrix[a * count + b] = 0;
+        matrix[b * count + a] = 0;
+      }
     for (const each of perWatt) for (let i = 0; i < count; i++) each[i] = 0;
     for (let i = 0; i < count; i++) {
       const holds = (capacity[i] as number) / step;
@@ -60,26 +77,24 @@ export class Streams {
 
   /** Water that leaves one and reaches another at slope T + base, as behind an emitter. */
   line(from: number, to: number, carries: number, slope: number, base: number): void {
-    const { count, matrix, known } = this;
     // Each water is counted by what comes in less what it loses of its own temperature.
-    matrix[to * count + to]! += carries;
-    matrix[to * count + from]! -= carries * slope;
-    known[to]! += carries * base;
+    this.entry(to, to, carries);
+    this.entry(to, from, -carries * slope);
+    this.known[to]! += carries * base;
   }
 
   /** Heat lost to surroundings, W/K. */
   lose(from: number, conductance: number, ambient: number): void {
-    this.matrix[from * this.count + from]! += conductance;
+    this.entry(from, from, conductance);
     this.known[from]! += conductance * ambient;
   }
 
   /** Heat that leaves one by what it stands above a second, and reaches a third, W/K. */
   pass(from: number, above: number, into: number, conductance: number): void {
-    const { count, matrix } = this;
-    matrix[from * count + from]! += conductance;
-    matrix[from * count + above]! -= conductance;
-    matrix[into * count + from]! -= conductance;
-    matrix[into * count + above]! += conductance;
+    this.entry(from, from, conductance);
+    this.entry(from, above, -conductance);
+    this.entry(into, from, -conductance);
+    this.entry(into, above, conductance);
   }
 
   /** Heat put into one whatever its temperature, W. */
@@ -93,31 +108,29 @@ export class Streams {
    * @param heated the first it meets first
    */
   coilThrough(from: number, to: number, heated: readonly number[], carries: number, share: number): void {
-    const { count, matrix } = this;
     // What enters each: so much of the water's own temperature, so much of each layer before.
     let own = 1;
     const met: [at: number, part: number][] = [];
     for (const layer of heated) {
-      matrix[layer * count + layer]! += carries * share;
-      matrix[layer * count + from]! -= carries * share * own;
-      for (const [at, part] of met) matrix[layer * count + at]! -= carries * share * part;
+      this.entry(layer, layer, carries * share);
+      this.entry(layer, from, -(carries * share * own));
+      for (const [at, part] of met) this.entry(layer, at, -(carries * share * part));
       for (const each of met) each[1] *= 1 - share;
       met.push([layer, share]);
       own *= 1 - share;
     }
-    matrix[to * count + to]! += carries;
-    matrix[to * count + from]! -= carries * own;
-    for (const [at, part] of met) matrix[to * count + at]! -= carries * part;
+    this.entry(to, to, carries);
+    this.entry(to, from, -(carries * own));
+    for (const [at, part] of met) this.entry(to, at, -(carries * part));
   }
 
   /** Water from one to another that loses, on its way, what it stands above a second to a third, W/K: the counterflow of plates. */
   plates(from: number, to: number, above: number, into: number, carries: number, conductance: number): void {
-    const { count, matrix } = this;
-    matrix[to * count + to]! += carries;
-    matrix[to * count + from]! -= carries - conductance;
-    matrix[to * count + above]! -= conductance;
-    matrix[into * count + from]! -= conductance;
-    matrix[into * count + above]! += conductance;
+    this.entry(to, to, carries);
+    this.entry(to, from, -(carries - conductance));
+    this.entry(to, above, -conductance);
+    this.entry(into, from, -conductance);
+    this.entry(into, above, conductance);
   }
 
   /** Where a source puts its heat. */
@@ -137,7 +150,32 @@ export class Streams {
 
   /** Ends the step of several sources, which decide one after the other, each seeing what those before it give. @returns W of each */
   endAll(heated: readonly { at: number; powerFor: (idle: number, perWatt: number) => number }[]): number[] {
-    const { count, matrix, known, perWatt, temperature } = this;
+    const { count, known, perWatt, temperature } = this;
+    if (count > DENSE_TO) this.solveSparse();
+    else this.solveDense();
+    for (let i = 0; i < count; i++) temperature[i] = known[i] as number;
+    return heated.map(({ at, powerFor }, s) => {
+      const rise = perWatt[s] as Float64Array;
+      const power = powerFor(temperature[at] as number, rise[at] as number);
+      for (let i = 0; i < count; i++) temperature[i]! += power * (rise[i] as number);
+      return power;
+    });
+  }
+
+  /** An entry of the matrix, by the water whose balance it stands in and the one whose temperature it multiplies. */
+  private entry(row: number, column: number, value: number): void {
+    const at = row * this.count + column;
+    this.matrix[at]! += value;
+    if (row === column || this.met[at] !== 0) return;
+    // Streams may turn round: both ways count as one pair of waters.
+    this.met[at] = 1;
+    this.met[column * this.count + row] = 1;
+    this.pairs.push(row, column);
+    this.factor = null;
+  }
+
+  private solveDense(): void {
+    const { count, matrix, known, perWatt } = this;
     for (let k = 0; k < count; k++) {
       const pivot = matrix[k * count + k] as number;
       for (let i = k + 1; i < count; i++) {
@@ -159,13 +197,27 @@ export class Streams {
         each[i] = b / pivot;
       }
     }
-    for (let i = 0; i < count; i++) temperature[i] = known[i] as number;
-    return heated.map(({ at, powerFor }, s) => {
-      const rise = perWatt[s] as Float64Array;
-      const power = powerFor(temperature[at] as number, rise[at] as number);
-      for (let i = 0; i < count; i++) temperature[i]! += power * (rise[i] as number);
-      return power;
-    });
+  }
+
+  /** Many waters touch few others: the order of elimination is worked out for the pairs that ever met, and kept. */
+  private solveSparse(): void {
+    const { count, matrix, known, perWatt, pairs } = this;
+    const edges = pairs.length / 2;
+    if (!this.factor) {
+      const side = (which: number) => Array.from({ length: edges }, (_, e) => pairs[2 * e + which] as number);
+      this.factor = new GeneralFactor(planElimination(count, side(0), side(1)));
+    }
+    const { factor } = this;
+    factor.clear();
+    for (let i = 0; i < count; i++) factor.diagonal[factor.plan.place[i] as number] = matrix[i * count + i] as number;
+    for (let e = 0; e < edges; e++) {
+      const [row, column] = [pairs[2 * e] as number, pairs[2 * e + 1] as number];
+      factor.add(e, row, column, matrix[row * count + column] as number);
+      factor.add(e, column, row, matrix[column * count + row] as number);
+    }
+    if (!factor.factor()) throw new RangeError('waters that hold nothing and pass nothing have no temperature');
+    factor.solve(known, known);
+    for (const each of perWatt) factor.solve(each, each);
   }
 
   /** J/K of one of them. */

@@ -1,5 +1,5 @@
 import { FIRST_STATION, type Job, type Separation } from '../../model/job.ts';
-import { type PortRef, portOf } from './plan.ts';
+import { type PortRef, portOf, stationOf } from './plan.ts';
 import { feedPort, type PipedJob, portNames } from './plan-of-job.ts';
 
 /** What each kind of station is called in a sentence, without its article. */
@@ -43,4 +43,15 @@ export function portsToHangOn(job: Pick<PipedJob, 'separation' | 'stations'>): P
       }));
     },
   );
+}
+
+/** Every port that a further source may hang on: what feeds a station beyond the first, and the pairs of tees of a ring main. */
+export function portsToFeed(job: Pick<PipedJob, 'separation' | 'stations'>): PortChoice[] {
+  const feeds = job.stations.map((entry) => ({ ref: feedPort(entry.id, entry), label: `Feeds ${stationName(job, entry.id)}` }));
+  const pairs = portsToHangOn(job).filter(({ ref }) => {
+    const id = stationOf(ref);
+    const kind = id === FIRST_STATION ? job.separation.kind : job.stations.find((station) => station.id === id)?.kind;
+    return kind === 'closely-spaced-tees';
+  });
+  return [...feeds, ...pairs];
 }

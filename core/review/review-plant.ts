@@ -111,7 +111,7 @@ export const USUAL_IMMERSION = 3000;
 
 /** The temperature at which water comes back, against what this kind of source wants. */
 function reviewReturn(context: Context, { source }: UnreviewedDesign): Finding[] {
-  const { job, rules, say } = context;
+  const { job, rules, say, piping } = context;
   if (!source) return [];
   const back = source.returnTemperature.value;
   const base = { place: 'source/temperatureDifference', component: 'source', remedies: [] };
@@ -128,10 +128,23 @@ function reviewReturn(context: Context, { source }: UnreviewedDesign): Finding[]
     ];
   }
   const wantsHot = traitsOf(job.source).wantsHotReturn;
-  if (wantsHot && back < rules.dryReturn.limit) {
+  const lift = job.source.returnLift;
+  const least = Math.ceil(rules.dryReturn.limit);
+  // A loading valve keeps it up where it is set high enough, and a pump of its own can drive the water round through it.
+  if (wantsHot && Math.max(back, lift?.temperature ?? back) < rules.dryReturn.limit) {
     return [
       {
         ...base,
+        ...(piping.lead.pump && least < job.source.flowTemperature
+          ? {
+              remedies: [
+                {
+                  label: `A loading valve that lets through ${say(least, 'temperature')}`,
+                  edits: [{ at: 'source/returnLift', value: { temperature: least, kvs: 'auto' } }],
+                },
+              ],
+            }
+          : {}),
         id: 'return-too-cold',
         rule: 'return-too-cold',
         severity: 'mend',

@@ -1,6 +1,6 @@
 import { BUILDING_CLASSES_DATA } from '../../core/load/rough-loads.ts';
 import { PIPE_MATERIALS } from '../../core/pipe/catalogue.ts';
-import { portsToHangOn } from '../../core/plan/ports.ts';
+import { portsToFeed, portsToHangOn } from '../../core/plan/ports.ts';
 import { OWN_PUMP } from '../../core/plant/circulator.ts';
 import { CIRCULATORS } from '../../core/plant/circulator-catalogue.ts';
 import { RULEBOOKS_BY_ID } from '../../core/rules/rulebooks.ts';
@@ -136,6 +136,12 @@ export const SEPARATION_CHOICES = list<Job['separation']['kind']>({
   'plate-exchanger': 'Plate exchanger: two waters',
 });
 
+/** Where a further source may hang: beside the first, on what feeds a further station, or among what draws. */
+export const sourceHangChoices = (job: Job): { value: string; label: string }[] => [
+  { value: '', label: 'Beside the first source' },
+  ...portsToFeed(job).map(({ ref, label }) => ({ value: ref, label })),
+];
+
 /** What may stand beyond the first station. */
 export const STATION_CHOICES = list<Job['separation']['kind']>({
   none: 'A pair of bars',
@@ -155,6 +161,11 @@ export const RULEBOOK_CHOICES = Object.values(RULEBOOKS_BY_ID).map(({ id, label,
   value: id,
   label: `${label[0]?.toUpperCase()}${label.slice(1)}: ${gist}`,
 }));
+
+export const CHARGED_CHOICES = list<HotWater['charged']>({
+  coil: 'Through a coil in the store',
+  direct: 'Its own water, round over plates',
+});
 
 export const CHARGING_CHOICES = list<HotWater['charging']>({
   priority: 'First: the heating waits',

@@ -5,7 +5,14 @@ import type { HotWaterDesign } from '../../core/design/hot-water-design.ts';
 import { pipingOf } from '../../core/piping/piping-of-job.ts';
 import { usualStandingLoss } from '../../core/plant/standing-loss.ts';
 import { USUAL_CYLINDER } from '../../model/new-job.ts';
-import { CHARGING_CHOICES, CIRCULATION_CHOICES, HYGIENE_CHOICES, hangChoices, pumpChoices } from '../parts/choices.ts';
+import {
+  CHARGED_CHOICES,
+  CHARGING_CHOICES,
+  CIRCULATION_CHOICES,
+  HYGIENE_CHOICES,
+  hangChoices,
+  pumpChoices,
+} from '../parts/choices.ts';
 import { ChoiceField, QuantityField } from '../parts/Field.tsx';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { PipeFields } from '../parts/PipeFields.tsx';
@@ -54,11 +61,12 @@ export function HotWaterFields({ design }: { design: HotWaterDesign | null }) {
             <QuantityField place="hotWater/flowTemperature" label="Charged with" />
             <QuantityField place="hotWater/coldTemperature" label="Cold water" />
             <QuantityField place="hotWater/dailyDraw" label="Drawn a day" />
-            <QuantityField place="hotWater/coilOutput" label="Coil rated" />
+            <QuantityField place="hotWater/coilOutput" label={hotWater.charged === 'direct' ? 'Plates rated' : 'Coil rated'} />
             <QuantityField place="hotWater/coilStore" label="at store" />
             <QuantityField place="hotWater/coilFlow" label="at flow" />
             <QuantityField place="hotWater/coilReturn" label="at return" />
           </Box>
+          <ChoiceField place="hotWater/charged" label="Heat gets into it" options={CHARGED_CHOICES} />
           <ChoiceField place="hotWater/charging" label="Charging" options={CHARGING_CHOICES} />
           <QuantityField place="hotWater/hygieneTemperature" label="Weekly hygiene cycle" empty={null} help="Empty for none." />
           {hotWater.hygieneTemperature !== null && (

@@ -7,6 +7,7 @@ import type { Design } from '../../core/design/design.ts';
 import { settledJob } from '../../core/plan/settled-job.ts';
 import { traitsOf } from '../../core/plant/source-kinds.ts';
 import type { Inside } from '../../model/job.ts';
+import { USUAL_LIFT } from '../../model/new-job.ts';
 import type { QuantityKind } from '../../model/quantities.ts';
 import { ComponentsField } from '../parts/ComponentsField.tsx';
 import { INSIDE_LABELS, SOURCE_CHOICES, STANDING_CHOICES } from '../parts/choices.ts';
@@ -65,6 +66,7 @@ export function SourceFields({ design }: { design: Design }) {
         empty="auto"
         automatic={automatic(figures['source/waterContent']?.value, 'volume')}
       />
+      <LiftFields design={design} />
       <FiringFields design={design} />
       <InsideFields />
       <PipeFields place="source/run" title="Source pipe, one way" design={source?.run} heatLoss={source?.runHeat} columns={2} />
@@ -76,6 +78,46 @@ export function SourceFields({ design }: { design: Design }) {
 }
 
 /** What the casing holds already, so that it is not bought twice. */
+/** The loading valve that keeps cold water from the source. */
+function LiftFields({ design }: { design: Design }) {
+  const { source } = useJob();
+  const { put } = useEditing();
+  const { say } = useDisplay();
+  if (source.returnLift === null)
+    return (
+      <Button
+        variant="outlined"
+        onClick={() => put('A loading valve', [{ at: 'source/returnLift', value: USUAL_LIFT }])}
+        sx={{ justifySelf: 'start' }}
+      >
+        Add a loading valve
+      </Button>
+    );
+  const kvs = design.source?.lift?.kvs.value;
+  return (
+    <Box role="group" aria-label="Loading valve" sx={{ display: 'grid', gap: 2 }}>
+      <QuantityField
+        place="source/returnLift/temperature"
+        label="Loading valve lets through"
+        help="No colder water reaches the source; 55 to 65 °C are usual."
+      />
+      <QuantityField
+        place="source/returnLift/kvs"
+        label="Its Kvs"
+        empty="auto"
+        automatic={kvs === undefined ? 'auto' : `auto: ${say(kvs, 'flowCoefficient')}`}
+      />
+      <Button
+        size="small"
+        color="error"
+        onClick={() => put('Removed the loading valve', [{ at: 'source/returnLift', value: null }])}
+      >
+        Remove the loading valve
+      </Button>
+    </Box>
+  );
+}
+
 function InsideFields() {
   const { source } = useJob();
   const { put } = useEditing();
