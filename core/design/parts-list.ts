@@ -1,9 +1,12 @@
-import type { ComponentId, Job } from '../../model/job.ts';
+import { type ComponentId, FIRST_STATION, type Job } from '../../model/job.ts';
 import { COMPONENT_DATA } from '../pipe/components.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
+import { stationOf } from '../plan/plan.ts';
 import { type Body, bodyOf, bodyOfPart, uprightVessel } from '../plant/bodies.ts';
 import type { Traits } from '../station/kind.ts';
+import { KINDS } from '../station/kinds.ts';
 import type { Design } from './design.ts';
+import type { StationDesign } from './station-design.ts';
 
 /** One thing to buy for the wall, with the body it needs there. */
 export interface WallPart {
@@ -51,15 +54,21 @@ export function partsList(job: Job, design: Design): WallPart[] {
     if (further.conductance) put(`furtherSources/${further.id}/plates`, further.name, 'Plate exchanger', bodyOf('plates', bore));
   }
   put('header', 'Separation', separatorLabel(pipingOf(job).between().traits), separatorBody(job, design, bore));
-  if (design.vessel?.volume && !job.source.inside.includes('vessel')) {
-    const volume = design.vessel.volume.value;
-    const diameter = Math.cbrt((4 * volume) / (Math.PI * VESSEL_SLENDERNESS));
-    put('vessel', 'Source, return', 'Expansion vessel', {
-      ...uprightVessel(volume / 2, (VESSEL_SLENDERNESS * diameter) / 2, 0, bore, 1),
-      along: VESSEL_SLENDERNESS * diameter,
-      across: diameter,
-      depth: diameter,
-    });
+  if (source.lift) put('source/lift', 'Source, return', 'Loading valve', bodyOf('mixing-valve', bore));
+  if (design.vessel?.volume && !job.source.inside.includes('vessel'))
+    put('vessel', 'Source, return', 'Expansion vessel', vesselBody(design.vessel.volume.value, bore));
+  for (const { place, name, vessel } of design.waters)
+    if (vessel.volume) put(place, name, 'Expansion vessel', vesselBody(vessel.volume.value, bore));
+  for (const { place, name, run, pump, id } of design.links) {
+    const entry = job.links.find((each) => each.id === id);
+    if (pump) put(`${place}/pump`, name, pump.duty?.label ?? 'Pump', bodyOf('pump', run.size.bore));
+    line(`${place}/run`, `${name}, flow`, entry?.components ?? [], run.size.bore);
+    line(`${place}/run`, `${name}, return`, entry?.returnComponents ?? [], run.size.bore);
+  }
+  for (const station of design.stations) {
+    const feed = design.links.find(({ id }) => job.links.some((link) => link.id === id && stationOf(link.to) === station.id));
+    const own = feed?.run.size.bore ?? bore;
+    put(station.place, station.name, stationLabel(station), stationBody(job, design, station, own));
   }
   if (design.distribution)
     put('distribution/pump', 'Flow bar', design.distribution.pump.duty?.label ?? 'Pump', bodyOf('pump', bore));
@@ -98,17 +107,41 @@ export function partsList(job: Job, design: Design): WallPart[] {
   return list;
 }
 
+const vesselBody = (volume: number, bore: number): Body => {
+  const diameter = Math.cbrt((4 * volume) / (Math.PI * VESSEL_SLENDERNESS));
+  return {
+    ...uprightVessel(volume / 2, (VESSEL_SLENDERNESS * diameter) / 2, 0, bore, 1),
+    along: VESSEL_SLENDERNESS * diameter,
+    across: diameter,
+    depth: diameter,
+  };
+};
+
+const stationLabel = ({ kind }: StationDesign): string => separatorLabel(KINDS[kind].traits);
+
+/** What a station beyond the first takes on the wall; nothing for tees and bars. */
+function stationBody(job: Job, design: Design, station: StationDesign, bore: number): Body | null {
+  const { traits } = KINDS[station.kind];
+  if (traits.partsWater) return bodyOf('plates', bore);
+  const tank = traits.stores && pipingOf(job).tank?.id === station.id ? design.buffer?.tank : null;
+  if (tank) return uprightVessel(tank.volume.value, tank.height, TANK_INSULATION, bore, 4);
+  return station.header ? headerBody(station.header.bore.value, bore) : null;
+}
+
+const headerBody = (bore: number, pipe: number): Body => {
+  const height = 8 * bore;
+  return uprightVessel((Math.PI / 4) * bore ** 2 * height, height, HEADER_INSULATION, pipe, 4);
+};
+
 const separatorLabel = (between: Traits): string =>
   between.stores ? 'Buffer' : between.partsWater ? 'Plate exchanger' : 'Low-loss header';
 
 function separatorBody(job: Job, { source, buffer }: Design, bore: number): Body | null {
   if (pipingOf(job).between().traits.partsWater) return bodyOf('plates', bore);
-  if (buffer?.tank) {
+  if (buffer?.tank && pipingOf(job).tank?.id === FIRST_STATION) {
     const ports = { two: 2, three: 3, four: 4 }[job.separation.connections];
     return uprightVessel(buffer.tank.volume.value, buffer.tank.height, TANK_INSULATION, bore, ports);
   }
   const header = source?.header;
-  if (!header) return null;
-  const height = 8 * header.bore.value;
-  return uprightVessel((Math.PI / 4) * header.bore.value ** 2 * height, height, HEADER_INSULATION, bore, 4);
+  return header ? headerBody(header.bore.value, bore) : null;
 }

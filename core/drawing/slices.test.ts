@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { ringMain } from '../../demo/ring-main.ts';
+import { PLANTS } from '../../demo/plants.ts';
 import { SYSTEMS } from '../../demo/systems.ts';
 import { thistleMill } from '../../demo/thistle-mill.ts';
 import { designJob } from '../job/design-job.ts';
@@ -10,7 +10,7 @@ const LISTS = ['pipes', 'symbols', 'parts', 'tags', 'houses', 'gauges', 'flows']
 
 describe.each([
   ['the demo', thistleMill] as const,
-  ['a ring main', ringMain()] as const,
+  ...Object.entries(PLANTS),
   ...Object.entries(SYSTEMS).map(([n, job]) => [`system ${n}`, job] as const),
 ])('slices of %s', (_, job) => {
   const sheet = wallSheet(job, designJob(job));

@@ -60,5 +60,8 @@ export function slicesOf(sheet: Sheet): Slice[] {
   for (const each of sheet.houses) put('houses', each, each.component, each.at[0], each.at[0] + each.width);
   for (const each of sheet.gauges) put('gauges', each, each.point, each.at[0], each.at[0]);
   for (const each of sheet.flows) put('flows', each, each.pipe, each.at[0], each.at[0]);
-  return slices.filter((slice) => slice.right >= slice.left);
+  // Plants of several stations lay their columns out by where they hang.
+  return slices
+    .filter((slice) => slice.right >= slice.left)
+    .sort((a, b) => Number(b.id === PLANT) - Number(a.id === PLANT) || a.left - b.left);
 }

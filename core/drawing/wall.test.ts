@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { PLANTS } from '../../demo/plants.ts';
 import { thistleMillByLoads as thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
 import { newCircuit, newFurtherSource, newJob, newRoom, newSeparation, USUAL_CYLINDER } from '../../model/new-job.ts';
@@ -174,6 +175,55 @@ const span = (a: number, b: number): [number, number] => [Math.min(a, b), Math.m
 type Box = { x: number; y: number; right: number; bottom: number; name: string };
 const apart = (a: Box, b: Box) => a.right <= b.x || b.right <= a.x || a.bottom <= b.y || b.bottom <= a.y;
 
+/** No pipe along another, no tag over a part or a house, every part on its pipe, every figure known. */
+function keepsApart(job: Job): void {
+  const sheet = draw(job);
+  const all = pieces(sheet);
+  all.forEach((one, i) => {
+    for (const other of all.slice(i + 1)) {
+      if (one.level !== other.level) continue;
+      const across = one.level ? 1 : 0;
+      if (one.from[across] !== other.from[across]) continue;
+      const along = one.level ? 0 : 1;
+      const [a, b] = span(one.from[along], one.to[along]);
+      const [c, d] = span(other.from[along], other.to[along]);
+      expect(Math.min(b, d) - Math.max(a, c), `${one.id} over ${other.id}`).toBeLessThanOrEqual(0);
+    }
+  });
+  const cards: Box[] = [...sheet.tags, ...sheet.houses].map(({ at: [x, y], width, height, component }) => ({
+    x,
+    y,
+    right: x + width,
+    bottom: y + height,
+    name: `card ${component}`,
+  }));
+  const symbols: Box[] = sheet.symbols.map(({ at: [x, y], width, height, component }) => ({
+    x: x - width / 2,
+    y: y - height / 2,
+    right: x + width / 2,
+    bottom: y + height / 2,
+    name: `symbol ${component}`,
+  }));
+  cards.forEach((card, i) => {
+    for (const other of [...cards.slice(i + 1), ...symbols])
+      expect(apart(card, other), `${card.name} over ${other.name}`).toBe(true);
+  });
+  for (const { at, width, height } of sheet.tags) {
+    expect(at[0] >= 0 && at[1] >= 0 && at[0] + width <= sheet.width && at[1] + height <= sheet.height).toBe(true);
+  }
+  const parts = sheet.parts.map(({ at: [x, y], size, id, pipe }) => {
+    expect(lies([x, y], find(sheet, pipe)), id).toBe(true);
+    const half = size / 2;
+    return { x: x - half, y: y - half, right: x + half, bottom: y + half, name: id };
+  });
+  parts.forEach((part, i) => {
+    for (const other of [...parts.slice(i + 1), ...symbols])
+      expect(apart(part, other), `${part.name} over ${other.name}`).toBe(true);
+  });
+  const { figures } = designJob(job);
+  for (const { id } of sheet.tags.flatMap((each) => each.figures)) expect(figures[id], id).toBeDefined();
+}
+
 /** The circuits on the pairs of a ring main, by number from 0; the cylinder on the last. */
 const onRing = (job: Job, pairs: readonly number[], hand: 'left' | 'right'): Job => ({
   ...job,
@@ -228,54 +278,12 @@ describe.each(['none', 'low-loss-header', 'closely-spaced-tees', 'buffer', 'plat
   (kind) => {
     it.each(EVERYTHING)('%s', (_, change) => {
       const job = change(plant(4, kind));
-      const sheet = draw(job);
-      const all = pieces(sheet);
-      all.forEach((one, i) => {
-        for (const other of all.slice(i + 1)) {
-          if (one.level !== other.level) continue;
-          const across = one.level ? 1 : 0;
-          if (one.from[across] !== other.from[across]) continue;
-          const along = one.level ? 0 : 1;
-          const [a, b] = span(one.from[along], one.to[along]);
-          const [c, d] = span(other.from[along], other.to[along]);
-          expect(Math.min(b, d) - Math.max(a, c), `${one.id} over ${other.id}`).toBeLessThanOrEqual(0);
-        }
-      });
-      const cards: Box[] = [...sheet.tags, ...sheet.houses].map(({ at: [x, y], width, height, component }) => ({
-        x,
-        y,
-        right: x + width,
-        bottom: y + height,
-        name: `card ${component}`,
-      }));
-      const symbols: Box[] = sheet.symbols.map(({ at: [x, y], width, height, component }) => ({
-        x: x - width / 2,
-        y: y - height / 2,
-        right: x + width / 2,
-        bottom: y + height / 2,
-        name: `symbol ${component}`,
-      }));
-      cards.forEach((card, i) => {
-        for (const other of [...cards.slice(i + 1), ...symbols])
-          expect(apart(card, other), `${card.name} over ${other.name}`).toBe(true);
-      });
-      for (const { at, width, height } of sheet.tags) {
-        expect(at[0] >= 0 && at[1] >= 0 && at[0] + width <= sheet.width && at[1] + height <= sheet.height).toBe(true);
-      }
-      const parts = sheet.parts.map(({ at: [x, y], size, id, pipe }) => {
-        expect(lies([x, y], find(sheet, pipe)), id).toBe(true);
-        const half = size / 2;
-        return { x: x - half, y: y - half, right: x + half, bottom: y + half, name: id };
-      });
-      parts.forEach((part, i) => {
-        for (const other of [...parts.slice(i + 1), ...symbols])
-          expect(apart(part, other), `${part.name} over ${other.name}`).toBe(true);
-      });
-      const { figures } = designJob(job);
-      for (const { id } of sheet.tags.flatMap((each) => each.figures)) expect(figures[id], id).toBeDefined();
+      keepsApart(job);
     });
   },
 );
+
+it.each(Object.entries(PLANTS))('%s: nothing over anything else', (_, job) => keepsApart(job));
 
 describe('what hangs on the wall', () => {
   it('a circuit without a load has risers and a house, but no numbers', () => {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { ringMain } from '../../demo/ring-main.ts';
+import { PLANTS } from '../../demo/plants.ts';
 import { SYSTEMS } from '../../demo/systems.ts';
 import { thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
@@ -21,7 +21,7 @@ import { designWithPlant } from './design-job.ts';
 /** Every whole system, and the demo: what follows from a design has to hold for all of them. */
 const ALL: [string, Job][] = [
   ['demo', thistleMill],
-  ['ring main', ringMain()],
+  ...Object.entries(PLANTS),
   ...Object.entries(SYSTEMS).map(([n, job]): [string, Job] => [n, job]),
 ];
 
@@ -126,7 +126,7 @@ describe.each(ALL)('what follows from the design of system %s', (_, job) => {
       (circuit) =>
         circuit.connection === 'direct' && circuit.at === null && design.circuits.find((each) => each.id === circuit.id)?.sized,
     );
-    expect(valves?.valves).toBe(direct.length + (job.hotWater ? 1 : 0));
+    expect(valves?.valves).toBe(direct.length + (job.hotWater && job.hotWater.at === null ? 1 : 0));
     const taken = designWithPlant(applyEdits(job, valves?.edits ?? []));
     expect(taken.design.solved?.state.converged).toBe(true);
     for (const circuit of taken.design.circuits) {

@@ -150,12 +150,12 @@ export class ThermalSolver {
     return Number.isFinite(change) ? change : null;
   }
 
-  /** No point can be colder than the coldest surroundings or hotter than the hottest source. */
+  /** No point can be colder than the coldest surroundings or hotter than the hottest source that works. */
   private findBounds(): void {
     let coldest = this.still;
     let hottest = this.still;
     for (const spec of this.specs) {
-      if (spec?.kind === 'source') hottest = Math.max(hottest, spec.setPoint);
+      if (spec?.kind === 'source' && spec.power > 0) hottest = Math.max(hottest, spec.setPoint);
       else if (spec?.kind === 'loss') coldest = Math.min(coldest, spec.ambient);
       else if (spec?.kind === 'emitter') coldest = Math.min(coldest, spec.room);
     }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { ringMain } from '../../demo/ring-main.ts';
+import { PLANTS } from '../../demo/plants.ts';
 import { SYSTEMS } from '../../demo/systems.ts';
 import { thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
@@ -19,7 +19,7 @@ const still = (job: Job): Job => ({
  * A run that has come to rest on the design day, every circuit open, beside the plant solved as one network: two ways to the same
  * temperatures that share no water and no mixing. Rooms may drift by a kelvin from what they are set to, and with them the heat.
  */
-describe.each(Object.entries({ ...SYSTEMS, demo: thistleMill, 'ring main': ringMain() }))(
+describe.each(Object.entries({ ...SYSTEMS, demo: thistleMill, ...PLANTS }))(
   'system %s at rest beside its network',
   (_, given) => {
     const job = still(given);

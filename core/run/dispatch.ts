@@ -251,11 +251,11 @@ export class Dispatch {
     return Math.min(sends, wanted);
   }
 
-  /** Counts how long its own water was too cool, or warm enough without it. @param idle what its water comes to without it, degrees C */
-  watchElsewhere(member: Member, step: number, own: number, idle: number, wanted: number, called: boolean): void {
+  /** Counts how long what comes to it was too cool, or warm enough without it. @param comes degrees C */
+  watchElsewhere(member: Member, step: number, comes: number, wanted: number, called: boolean): void {
     const aim = this.wantedOf(member, wanted);
-    member.missedFor = called && own < aim - MISSED ? member.missedFor + step : 0;
-    member.spareFor = idle >= aim - MISSED ? member.spareFor + step : 0;
+    member.missedFor = called && comes < aim - MISSED ? member.missedFor + step : 0;
+    member.spareFor = comes >= aim - MISSED ? member.spareFor + step : 0;
   }
 
   /**

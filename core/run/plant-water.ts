@@ -115,7 +115,7 @@ export class PlantWater {
   private readonly plates: Plates[] = [];
   private readonly links: LinkWater[];
   /** Sources that do not stand beside the first: the water of each, and where it takes from and gives to. */
-  private readonly elsewhere: readonly { id: string; body: number; takes: number; gives: number }[];
+  private readonly elsewhere: readonly { id: string; body: number; takes: number; gives: number; comes: number }[];
   private readonly outs: OutAndHome[];
   private readonly numbers: ReadonlyMap<string, number>;
   /** What the port of each take-off gives in this step, W/K, and what enters each water less what leaves it otherwise. */
@@ -184,7 +184,15 @@ export class PlantWater {
       if (!further) return [];
       const at = this.portWater(branch.at);
       const [takes, gives] = isOnPair(piping, branch) ? [at.flow, at.back] : [at.back, at.flow];
-      return [{ id: branch.id, body: part((further.capacity * LITRES_PER_KW) / 1e6, { branch: branch.place }), takes, gives }];
+      return [
+        {
+          id: branch.id,
+          body: part((further.capacity * LITRES_PER_KW) / 1e6, { branch: branch.place }),
+          takes,
+          gives,
+          comes: at.flow,
+        },
+      ];
     });
     this.links = piping.plan.branches.flatMap((branch) =>
       branch.kind === 'link' && !this.numbers.has(branch.place)
@@ -277,6 +285,11 @@ export class PlantWater {
   /** Degrees C of the water of a source that does not stand beside the first. */
   waterOf(id: string): number {
     return this.at(this.elsewhere.find((each) => each.id === id)?.body ?? this.source);
+  }
+  /** Degrees C of what comes to where it hangs, without it: on a pair of tees at the first of them. */
+  comingTo(id: string): number {
+    const found = this.elsewhere.find((each) => each.id === id);
+    return this.at(found ? found.comes : this.source);
   }
 
   /** Degrees C. */

@@ -87,8 +87,6 @@ export class WaterSteps {
   private readonly draws: readonly Drawn[];
   private readonly linkFlows = new Map<string, number>();
   private readonly further = new Map<string, FurtherFlow>();
-  /** What the water of each source elsewhere came to without it in the step at hand, degrees C. */
-  private readonly idle = new Map<string, number>();
   private readonly temperatures: Float64Array;
   private readonly supplies: Float64Array;
   private readonly power = (idle: number, perWatt: number) => this.sources.output(this.wanted, idle, perWatt);
@@ -264,7 +262,6 @@ export class WaterSteps {
       further.set(member.id, {
         carries: flow * carried.specificHeatIn(`furtherSources/${member.id}`),
         powerFor: (idle, perWatt) => {
-          this.idle.set(member.id, idle);
           member.power = member.run.output((aim - idle) / perWatt, member.most);
           return member.power;
         },
@@ -325,8 +322,7 @@ export class WaterSteps {
     whole.output = moved.power + others;
     whole.backNow = back;
     for (const member of sources.elsewhere) {
-      const own = water.waterOf(member.id);
-      sources.watchElsewhere(member, seconds, own, this.idle.get(member.id) ?? own, asked.wanted, asked.called);
+      sources.watchElsewhere(member, seconds, water.comingTo(member.id), asked.wanted, asked.called);
     }
     sources.after(seconds, moved.power, asked.outdoor, leaving, back);
     return made;

@@ -1,0 +1,255 @@
+import { describe, expect, it } from 'vitest';
+import { glycolAndTank } from '../../demo/glycol-and-tank.ts';
+import { PLANTS } from '../../demo/plants.ts';
+import { woodAndRing } from '../../demo/wood-and-ring.ts';
+import type { Job } from '../../model/job.ts';
+import { newWater } from '../../model/new-job.ts';
+import { applyEdits, type JobEdit } from '../../model/place.ts';
+import { readJob } from '../../model/read-job.ts';
+import { BACKUP_CALL, HOT_WATER_CALL } from '../design/operate.ts';
+import { fluidState } from '../fluid/fluid.ts';
+import { jobWaters } from '../piping/job-waters.ts';
+import { portsToHangOn } from '../plan/ports.ts';
+import { withoutStation, withStation } from '../plan/station-edits.ts';
+import { daySettings } from '../run/settings.ts';
+import { simulate } from '../run/simulate.ts';
+import { designWithPlant } from './design-job.ts';
+
+const designed = (of: Job) => {
+  const { design, plant } = designWithPlant(of);
+  if (!plant || !design.source || !design.solved) throw new Error('no plant');
+  return { design, plant, source: design.source, state: design.solved.state };
+};
+const rules = (of: Job) => designed(of).design.findings.map(({ id }) => id);
+const day = (job: Job, mean: number, settings: Partial<ReturnType<typeof daySettings>> = {}) => {
+  const { design, plant } = designed(job);
+  return simulate(job, design, plant, { ...daySettings(job, { mean, swing: 4 }), keepEvery: 10, ...settings });
+};
+
+describe.each(Object.entries(PLANTS))('%s', (_, job) => {
+  it('can be kept, and is what it was when it is read again', () => {
+    const read = readJob(JSON.parse(JSON.stringify(job)));
+    expect(read.ok ? read.job : read.problems).toEqual(job);
+  });
+
+  it('is solved, every joule accounted for', () => {
+    const { state } = designed(job);
+    expect(state.reason).toBeNull();
+    const made = state.source.heat + state.further.reduce((sum, { heat }) => sum + heat, 0);
+    const taken = state.circuits.reduce((sum, { heat }) => sum + heat, state.pipeLoss);
+    expect(Math.abs(made - taken)).toBeLessThan(2e-3 * made);
+  });
+
+  it('runs through a day; no joule is lost', () => {
+    const run = day(job, -2);
+    expect(run.broke).toBeNull();
+    expect(run.imbalance).toBeLessThan(1e-9);
+    expect(run.energy.toRooms).toBeGreaterThan(0);
+    expect(run.flowError).toBeLessThan(0.05);
+  });
+});
+
+describe('glycol outside plates, plain water and a tank inside', () => {
+  const job = glycolAndTank();
+  const { design, source, state, plant } = designed(job);
+
+  it('is two waters of two fluids, each with its vessel', () => {
+    const waters = jobWaters(job);
+    expect(waters.map(({ fluid }) => fluid.kind)).toEqual(['propylene-glycol', 'water']);
+    expect(waters.map(({ branches }) => branches)).toEqual([['source'], ['links/l2', 'circuits/c1', 'circuits/c2']]);
+    const [house] = design.waters;
+    expect(house?.fluid).toBe('water');
+    // All the water is in one of the two, and in one only.
+    const whole = designed({ ...job, waters: [] }).design.vessel?.content.value ?? 0;
+    expect((design.vessel?.content.value ?? 0) + (house?.vessel.content.value ?? 0)).toBeCloseTo(whole, 9);
+    expect(design.vessel?.content.value).toBeLessThan(0.02);
+    // What never touches the other never has its density.
+    const { twin } = plant;
+    const [glycol, water] = [fluidState({ kind: 'propylene-glycol', concentration: 0.3 }, 38), fluidState({ kind: 'water' }, 36)];
+    expect(Math.abs(twin.density('source') - glycol.density)).toBeLessThan(3);
+    expect(Math.abs(twin.density('circuits/c1/flow') - water.density)).toBeLessThan(3);
+  });
+
+  it('carries the same heat on both sides of the plates with more glycol than water', () => {
+    const glycol = fluidState({ kind: 'propylene-glycol', concentration: 0.3 }, 45.5).specificHeat;
+    const water = fluidState({ kind: 'water' }, 42.5).specificHeat;
+    const [link] = design.links;
+    // Energy balance by hand: m c dT is the load on either side, 5 K each.
+    expect(source.massFlow.value * glycol * 5).toBeCloseTo(design.load.value, -1);
+    expect((link?.massFlow.value ?? 0) * water * 5).toBeCloseTo(link?.load.value ?? 0, -1);
+    expect(link?.supply.value).toBeCloseTo(48 - 3, 9);
+    // Plates by epsilon-NTU (counterflow of unequal streams, as in any handbook of heat transfer).
+    const [hot, cold] = [source.massFlow.value * glycol, (link?.massFlow.value ?? 0) * water];
+    const ua = source.exchanger?.conductance.value ?? 0;
+    const [least, ratio] = [Math.min(hot, cold), Math.min(hot, cold) / Math.max(hot, cold)];
+    const ntu = ua / least;
+    const grown = Math.exp(-ntu * (1 - ratio));
+    const effectiveness = ratio > 1 - 1e-9 ? ntu / (1 + ntu) : (1 - grown) / (1 - ratio * grown);
+    expect(effectiveness * least * (48 - (link?.back.value ?? 0))).toBeCloseTo(source.load.value, -2.5);
+  });
+
+  it('sends what the tank gets through it: the mix by hand', () => {
+    const [station] = state.stations;
+    const [link] = state.links;
+    const drawn = state.circuits.reduce((sum, each) => sum + each.drawn, 0);
+    const supply = station?.ports.find(({ ref }) => ref === 'x1/b')?.supply ?? 0;
+    const arrives = link?.supply ?? 0;
+    expect(supply).toBeCloseTo(arrives, 6);
+    // What comes beyond what is drawn goes back with the returns.
+    const returns = state.circuits.reduce((sum, each) => sum + each.drawn * each.back, 0);
+    const surplus = (link?.massFlow ?? 0) - drawn;
+    expect(surplus).toBeGreaterThan(0);
+    expect(link?.back).toBeCloseTo((returns + surplus * arrives) / (link?.massFlow ?? 1), 0);
+  });
+
+  it('keeps the tank in layers, and the source by its sensor', () => {
+    const run = day(job, 4);
+    const layers = run.moments.map((moment) => moment.layers);
+    for (const each of layers) expect(each).toEqual([...each].sort((a, b) => b - a));
+    // What the sensor in the tank finds stands the approach of the plates below what is sent.
+    const on = run.moments.filter(({ firing }) => firing);
+    expect(on.length).toBeGreaterThan(0);
+    for (const { layers: tank, wanted } of on.slice(5)) expect((tank[5] ?? 0) + 3).toBeLessThan(wanted + 12);
+  });
+
+  it('a second vessel on the same water is found, and left out by its remedy', () => {
+    const twice = { ...job, waters: [...job.waters, newWater('w3', 'x1/b', job)] };
+    const found = designed(twice).design.findings.find(({ rule }) => rule === 'water-twice');
+    expect(found?.id).toBe('water-twice:waters/w3');
+    expect(rules(applyEdits(twice, found?.remedies[0]?.edits ?? []))).not.toContain('water-twice:waters/w3');
+    const none = { ...job, waters: [] };
+    const missing = designed(none).design.findings.find(({ rule }) => rule === 'plates-second-vessel');
+    expect(rules(applyEdits(none, missing?.remedies[0]?.edits ?? []))).not.toContain('plates-second-vessel');
+  });
+});
+
+describe('a wood boiler on a tank, a ring main behind it', () => {
+  const job = woodAndRing();
+  const { design, plant, source, state } = designed(job);
+
+  it('gives each pair of tees what the one before it left', () => {
+    const ring = design.stations.find(({ id }) => id === 'x1');
+    const flow = design.links.find(({ id }) => id === 'l2')?.massFlow.value ?? 0;
+    const pairs = ring?.pairs ?? [];
+    expect(pairs.map(({ id }) => id)).toEqual(['b', 'p2', 'p3', 'p4']);
+    const load = (id: string) => design.circuits.find((each) => each.id === id)?.load.value ?? 0;
+    // By hand: the air coil takes its load out of the water of the ring, the floor what is left for it.
+    expect((pairs[2]?.supply.value ?? 0) - (pairs[2]?.back.value ?? 0)).toBeCloseTo(load('c1') / flow / 4190, 1);
+    expect(pairs[3]?.supply.value).toBeCloseTo(pairs[2]?.back.value ?? 0, 9);
+    const at = (ref: string) => state.stations.find(({ id }) => id === 'x1')?.ports.find((port) => port.ref === ref);
+    expect(at('x1/p4')?.supply).toBeCloseTo(at('x1/p3')?.back ?? 0, 6);
+    expect((at('x1/p3')?.supply ?? 0) - (at('x1/p4')?.supply ?? 0)).toBeGreaterThan(2);
+  });
+
+  it('charges the cylinder over the plates while the heating waits', () => {
+    const charged = plant.run([...state.calling, HOT_WATER_CALL]);
+    expect(charged.converged).toBe(true);
+    expect(charged.circuits.every(({ running }) => !running)).toBe(true);
+    const link = charged.links.find(({ id }) => id === 'l3');
+    expect(link?.running).toBe(true);
+    // The heat that leaves the ring's water enters the cylinder's.
+    const given = (link?.massFlow ?? 0) * ((link?.supply ?? 0) - (link?.back ?? 0)) * 4180;
+    expect(given).toBeCloseTo(charged.hotWater?.heat ?? 0, -2);
+    const standing = plant.run(state.calling);
+    expect(standing.links.find(({ id }) => id === 'l3')?.running).toBe(false);
+  });
+
+  it('on its backup: the electric boiler warms the ring from its first pair of tees', () => {
+    const backup = plant.run([...state.calling, BACKUP_CALL]);
+    expect(backup.converged).toBe(true);
+    expect(backup.source.heat).toBeCloseTo(0, 6);
+    const [electric] = backup.further;
+    expect(electric?.running).toBe(true);
+    expect(electric?.heat).toBeGreaterThan(5000);
+    const ports = backup.stations.find(({ id }) => id === 'x1')?.ports ?? [];
+    const [first] = ports.filter(({ ref }) => ref === 'x1/b');
+    // Behind its tees the water is hotter than before them.
+    expect(first?.back).toBeGreaterThan((first?.supply ?? 0) + 3);
+  });
+
+  it('keeps cold water from the boiler by its loading valve', () => {
+    // Cold water from a ring that takes much: without the valve the boiler gets it as it is.
+    const cold: JobEdit[] = [{ at: 'source/temperatureDifference', value: 35 }];
+    const without = applyEdits(job, [...cold, { at: 'source/returnLift', value: null }]);
+    const bare = designed(without);
+    expect(bare.state.source.back).toBeLessThan(55);
+    const found = bare.design.findings.find(({ rule }) => rule === 'return-too-cold');
+    const lifted = applyEdits(without, found?.remedies[0]?.edits ?? []);
+    expect(lifted.source.returnLift?.temperature).toBe(55);
+    const { state: after } = designed(lifted);
+    expect(after.converged).toBe(true);
+    expect(after.source.back).toBeCloseTo(55, 1);
+    expect(rules(lifted)).not.toContain('return-too-cold');
+    expect(source.lift?.loss.value).toBeLessThanOrEqual(4000);
+  });
+
+  it('the backup takes over by itself once the fire is out and the ring too cool', () => {
+    // A tank too small for the night: it is empty before somebody lights the next fire.
+    const small = applyEdits(job, [{ at: 'separation/volume', value: 0.3 }]);
+    const run = day(small, -6);
+    const [fire, electric] = run.sources;
+    expect(fire?.made).toBeGreaterThan(0);
+    expect(electric?.made).toBeGreaterThan(0);
+    const firstHelp = run.moments.find(({ sources }) => (sources[1] ?? 0) > 0);
+    expect(firstHelp).toBeDefined();
+    // It helps while the fire is out, never while the tank feeds the ring well.
+    const both = run.moments.filter(({ sources }) => (sources[0] ?? 0) > 1000 && (sources[1] ?? 0) > 1000).length;
+    const alone = run.moments.filter(({ sources }) => (sources[0] ?? 0) < 1 && (sources[1] ?? 0) > 0).length;
+    expect(alone).toBeGreaterThan(both);
+    // With the whole tank the wood alone does it.
+    expect(day(job, -2).sources[1]?.made).toBe(0);
+    // Left to somebody's hand it stays off.
+    const byHand = applyEdits(small, [{ at: 'furtherSources/f1/takesOver', value: false }]);
+    expect(day(byHand, -6).sources.length).toBe(1);
+    expect(day(byHand, -6).hoursShort.reduce((sum, each) => sum + each, 0)).toBeGreaterThan(
+      run.hoursShort.reduce((sum, each) => sum + each, 0),
+    );
+  });
+});
+
+describe('stations that hang together badly', () => {
+  const job = glycolAndTank();
+  const find = (of: Job, rule: string) => designed(of).design.findings.find((each) => each.rule === rule);
+  const cured = (of: Job, rule: string) => {
+    const found = find(of, rule);
+    expect(found, rule).toBeDefined();
+    const after = applyEdits(of, found?.remedies[0]?.edits ?? []);
+    expect(rules(after)).not.toContain(found?.id);
+    return after;
+  };
+
+  it('a circuit that names a port which is not there', () => {
+    cured(applyEdits(job, [{ at: 'circuits/c1/at', value: 'x9/b' }]), 'port-missing');
+  });
+
+  it('pipes that lead nowhere, and to the station they leave', () => {
+    cured(applyEdits(job, [{ at: 'links/l2/at', value: 'x7/b' }]), 'link-nowhere');
+    const round = find(applyEdits(job, [{ at: 'links/l2/at', value: 'x1/b' }]), 'link-nowhere');
+    expect(round?.title).toBe('Pipes that come back to the station they leave');
+    cured(applyEdits(job, [{ at: 'links/l2/to', value: 'x7/a' }]), 'link-nowhere');
+  });
+
+  it('a station that no source reaches, with what hangs on it; the rest is still worked out', () => {
+    const lost = applyEdits(job, [
+      { at: 'links/l2/at', value: 'x7/b' },
+      { at: 'circuits/c2/at', value: null },
+    ]);
+    const found = find(lost, 'station-unfed');
+    expect(found?.severity).toBe('stop');
+    const { state } = designed(lost);
+    expect(state.circuits.find(({ id }) => id === 'c2')?.heat).toBeGreaterThan(1000);
+    cured(lost, 'station-unfed');
+  });
+
+  it('a station that is put in and taken out again leaves the job as it was', () => {
+    const [port] = portsToHangOn(job);
+    if (!port) throw new Error('no port');
+    const more = withStation(job, port.ref, 'low-loss-header');
+    expect(more.stations.length).toBe(2);
+    expect(find(more, 'station-unused')?.place).toBe('stations/x2/kind');
+    expect(withoutStation(more, 'x2')).toEqual(job);
+    // What hung on it hangs where it usually does.
+    expect(withoutStation(job, 'x1').circuits.map(({ at }) => at)).toEqual([null, null]);
+    expect(withoutStation(job, 'x1').links).toEqual([]);
+  });
+});
