@@ -1,7 +1,7 @@
 import type { Emitter } from '../model/emitter.ts';
 import type { Job } from '../model/job.ts';
 import { newFixed, newFloor, newPanel, newRated, USUAL_COOLING } from '../model/new-emitter.ts';
-import { AUTO_CURVE, newFurtherSource, newSection, USUAL_CYLINDER } from '../model/new-job.ts';
+import { AUTO_CURVE, newFurtherSource, newSection, USUAL_CYLINDER, USUAL_TAPS } from '../model/new-job.ts';
 
 /** One emitter of each kind, named by it: for tests over all fields of a job. */
 export const EVERY_EMITTER: readonly Emitter[] = [
@@ -20,6 +20,7 @@ export const withEveryEmitter = (job: Job, ids: readonly string[]): Job => ({
   source: {
     ...job.source,
     returnLift: { temperature: 55, kvs: 'auto' },
+    taps: USUAL_TAPS,
     curve: AUTO_CURVE,
     points: [{ id: 'p1', outdoor: -7, flow: 35, output: 6000, cop: 2.9 }],
   },

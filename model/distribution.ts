@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Control } from './piping.ts';
+import { Control, OnPipe } from './piping.ts';
 import { autoOr, Id, Name, quantity, temperature, text } from './schema-parts.ts';
 import { SOURCE_KINDS } from './source.ts';
 import { PortAt } from './station.ts';
@@ -12,6 +12,8 @@ export const DistributionSchema = z.strictObject({
   /** The one pump, where valves do the rest. */
   pump: text(40),
   pumpControl: Control,
+  /** Pipe between the bars and what feeds them that it stands on. */
+  pumpOn: OnPipe,
   /** Kvs of each zone valve. */
   valveKvs: autoOr(quantity('distribution/valveKvs')),
   /** Pressure difference at which a bypass between the bars opens; null for none. */

@@ -99,4 +99,33 @@ export const HOT_WATER_FIELDS = {
     max: 90,
     remedy: 'give its temperature, 50 to 90 °C, or leave it empty for none',
   },
+  'source/taps/coldTemperature': {
+    label: 'cold water',
+    kind: 'temperature',
+    min: 0,
+    max: 40,
+    remedy: 'water from the main is about 10 °C',
+  },
+  'source/taps/tapTemperature': {
+    label: 'water wanted at the tap',
+    kind: 'temperature',
+    min: 25,
+    max: 60,
+    remedy: 'give 25 to 60 °C; 40 °C is usual',
+  },
+  'source/taps/dailyDraw': {
+    label: 'hot water drawn in a day',
+    kind: 'volume',
+    min: 0,
+    max: 20,
+    remedy: 'give 0 to 20 000 L; 40 to 60 L for each person are usual',
+  },
+  'source/taps/output': {
+    label: 'output for hot water',
+    kind: 'power',
+    min: 0,
+    aboveMin: true,
+    max: 200_000,
+    remedy: 'take the output for hot water from the data plate, above 0 up to 200 kW',
+  },
 } as const satisfies Record<string, Field>;

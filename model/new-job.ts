@@ -68,6 +68,7 @@ export const NO_SHARED_PUMP: Distribution = {
   kind: 'pumps',
   pump: 'auto',
   pumpControl: 'proportional-pressure',
+  pumpOn: 'flow',
   valveKvs: 'auto',
   bypass: null,
 };
@@ -179,6 +180,7 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
       firing: USUAL_FIRING,
       lockOutBelow: null,
       volumiser: null,
+      taps: null,
       returnLift: null,
       leastFlow: null,
       standing: 'indoors',
@@ -189,6 +191,7 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
       waterContent: 'auto',
       pump: 'auto',
       pumpControl: 'fixed-speed',
+      pumpOn: 'flow',
       components: ['relief-valve', 'isolating-valve'],
       returnComponents: ['isolating-valve', 'magnetic-filter', 'fill-valve'],
       inside: [],
@@ -221,6 +224,14 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
     unread: [],
   };
 }
+
+/** Hot water of a combination unit as it is commonly rated: from memory. */
+export const USUAL_TAPS: NonNullable<Source['taps']> = {
+  output: 24_000,
+  coldTemperature: 10,
+  tapTemperature: 42,
+  dailyDraw: 0.12,
+};
 
 /** A loading valve as it is commonly set: from memory. */
 export const USUAL_LIFT: NonNullable<Source['returnLift']> = { temperature: 60, kvs: 'auto' };
@@ -341,6 +352,8 @@ export function newCircuit(id: string, job: Job, fields: Partial<Circuit> = {}):
     sections: [],
     bypass: null,
     zones: 'circuit',
+    pumpOn: 'flow',
+    valveOn: 'flow',
     at: null,
     height: 0,
     ...fields,

@@ -20,6 +20,10 @@ export const runAt = (place: 'circuits/*/run' | 'source/run' | 'hotWater/run' | 
 export const PUMP_CONTROLS = ['fixed-speed', 'constant-pressure', 'proportional-pressure', 'constant-difference'] as const;
 export type PumpControl = (typeof PUMP_CONTROLS)[number];
 
+/** The pipe that a pump or a zone valve stands on. */
+const PIPES = ['flow', 'return'] as const;
+export const OnPipe = z.enum(PIPES, 'is neither "flow" nor "return"');
+
 /** Parts in line with a pipe or tapped into it; what each loses stands in the catalogue of components. */
 export const COMPONENTS = [
   'isolating-valve',

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { SourceCurve } from './controls.ts';
-import { Components, Control, runAt } from './piping.ts';
+import { Components, Control, OnPipe, runAt } from './piping.ts';
 import { autoOr, deltaT, Id, Name, quantity, temperature, text } from './schema-parts.ts';
 import { PortAt } from './station.ts';
 
@@ -59,6 +59,15 @@ export const SourceSchema = z.strictObject({
   lockOutBelow: temperature('source/lockOutBelow').nullable(),
   /** Water of a tank in its return, in series; null for none. */
   volumiser: quantity('source/volumiser').nullable(),
+  /** Hot water it makes itself while a tap runs, the heating waiting: output for it, and what is drawn; null where it makes none. */
+  taps: z
+    .strictObject({
+      output: quantity('source/taps/output'),
+      coldTemperature: temperature('source/taps/coldTemperature'),
+      tapTemperature: temperature('source/taps/tapTemperature'),
+      dailyDraw: quantity('source/taps/dailyDraw'),
+    })
+    .nullable(),
   /**
    * A loading valve: it mixes what comes back with what was just sent, so that nothing colder than this reaches the source; null without.
    */
@@ -77,6 +86,7 @@ export const SourceSchema = z.strictObject({
   waterContent: autoOr(quantity('source/waterContent')),
   pump: text(40),
   pumpControl: Control,
+  pumpOn: OnPipe,
   /** Parts on the flow, in the order the water meets them, and on the return towards it. */
   components: Components,
   returnComponents: Components,

@@ -195,15 +195,17 @@ const fromVersion7 = (job: Loose): Loose => ({
 /** Version 8 knew one station and one water, and circuits by the pair of tees they hang on. */
 const fromVersion8 = (job: Loose): Loose => {
   const hung = ({ pair, ...part }: Loose): Loose => ({ at: typeof pair === 'string' ? `st1/${pair}` : null, ...part });
+  const onFlow = { pumpOn: 'flow' };
   return {
     stations: [],
     links: [],
     waters: [],
     ...job,
-    circuits: each(job.circuits, hung),
+    circuits: each(job.circuits, (circuit) => ({ ...onFlow, valveOn: 'flow', ...hung(circuit) })),
+    distribution: within(job.distribution, onFlow),
     furtherSources: each(job.furtherSources, (source) => ({ at: null, ...source })),
     hotWater: isLoose(job.hotWater) ? { charged: 'coil', ...hung(job.hotWater) } : job.hotWater,
-    source: within(job.source, { returnLift: null }),
+    source: within(job.source, { returnLift: null, taps: null, ...onFlow }),
     version: 9,
   };
 };

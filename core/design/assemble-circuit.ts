@@ -1,4 +1,4 @@
-import type { RoomThermostat } from '../../model/job.ts';
+import type { Circuit, RoomThermostat } from '../../model/job.ts';
 import { USUAL_EXPONENT } from '../emitter/law.ts';
 import type { ControlSpec } from '../network/control.ts';
 import { type HeatSpec, logMean } from '../network/heat.ts';
@@ -28,14 +28,23 @@ export function addCircuit(context: Context, parts: Parts, i: number, node: AddN
   const from = mixed ? addMixing(context, parts, i, node, add) : ends.flow;
   const pump = parts.circuitPumps[i];
   const zoneValve = parts.zoneValves[i];
+  // What moves or lets in its water stands before everything on the flow, or behind everything on the return.
+  const onReturn = drivesOnReturn(circuit, Boolean(pump));
   const pumped = node(`${place}/pumped`);
-  if (pump && mode) add(pumpLink(context, { id: `${place}/pump`, from, to: pumped }, pump, mode));
-  else add({ id: `${place}/zone-valve`, from, to: pumped, kv: zoneValve?.kvs.value ?? rules.meterKvs.limit });
+  const [before, behind] = onReturn ? [node(`${place}/returned`), pumped] : [from, pumped];
+  const drive = (ends: { from: string; to: string }) => {
+    if (pump && mode) add(pumpLink(context, { id: `${place}/pump`, ...ends }, pump, mode));
+    else add({ id: `${place}/zone-valve`, ...ends, kv: zoneValve?.kvs.value ?? rules.meterKvs.limit });
+  };
+  drive({ from: before, to: behind });
+  const start = onReturn ? from : pumped;
+  const home = onReturn ? before : end;
+  if (onReturn) add({ id: `${place}/drawn-home`, from: pumped, to: end });
   const wall = wallHeat(context, flow.runHeat, circuit.run.length);
   const regulating = parts.regulating[i];
   add({
     id: `${place}/parts`,
-    from: pumped,
+    from: start,
     to: node(`${place}/parted`),
     ...linkOfParts(circuit.components, size.bore),
     ...(regulating ? { kv: regulating } : {}),
@@ -50,7 +59,7 @@ export function addCircuit(context: Context, parts: Parts, i: number, node: AddN
   add({
     id: `${place}/return`,
     from: node(`${place}/collect`, circuit.height),
-    to: end,
+    to: home,
     pipe: pipe(runLength),
     ...linkOfParts(circuit.returnComponents, size.bore),
     heat: wall,
@@ -59,7 +68,7 @@ export function addCircuit(context: Context, parts: Parts, i: number, node: AddN
     add({
       id: `${place}/overflow`,
       from: `${place}/parted`,
-      to: end,
+      to: home,
       kv: rules.bypassKvs.limit,
       oneWay: { opening: circuit.bypass },
     });
@@ -84,6 +93,9 @@ export function addCircuit(context: Context, parts: Parts, i: number, node: AddN
     });
   }
 }
+
+/** Whether what drives a circuit stands on its return. */
+export const drivesOnReturn = ({ pumpOn, valveOn }: Circuit, pump: boolean): boolean => (pump ? pumpOn : valveOn) === 'return';
 
 /** What brings a mixed circuit to its temperature. @returns the point its pump draws from */
 function addMixing(context: Context, parts: Parts, i: number, node: AddNode, add: AddLink): string {

@@ -33,7 +33,12 @@ export function addSource(context: Context, parts: Parts, node: AddNode, add: Ad
     ...linkOfParts(job.source.components, size.bore),
   });
   let after = 'source/parted';
-  if (parts.sourcePump && mode) {
+  let home = 'source/in';
+  if (parts.sourcePump && mode && job.source.pumpOn === 'return') {
+    const check = parts.further.length > 0;
+    add(pumpLink(context, { id: 'source/pump', from: node('source/drawn'), to: 'source/in' }, parts.sourcePump, mode, check));
+    home = 'source/drawn';
+  } else if (parts.sourcePump && mode) {
     // Sources side by side push each other back where nothing holds.
     const check = parts.further.length > 0;
     add(pumpLink(context, { id: 'source/pump', from: after, to: node('source/pumped') }, parts.sourcePump, mode, check));
@@ -45,15 +50,15 @@ export function addSource(context: Context, parts: Parts, node: AddNode, add: Ad
   add({
     id: 'source/return',
     from: node(ends.back),
-    to: lift ? node('source/returned') : 'source/in',
+    to: lift ? node('source/returned') : home,
     pipe,
     ...linkOfParts(job.source.returnComponents, size.bore),
     heat,
   });
   if (lift) {
     // The valve stands on the return: its hot port takes what was just sent, its cold one what comes back.
-    add({ id: 'source/lift-hot', from: after, to: 'source/in', kv: lift.kvs.value });
-    add({ id: 'source/lift-cold', from: 'source/returned', to: 'source/in', kv: lift.kvs.value });
+    add({ id: 'source/lift-hot', from: after, to: home, kv: lift.kvs.value });
+    add({ id: 'source/lift-cold', from: 'source/returned', to: home, kv: lift.kvs.value });
   }
   addStations(context, parts, node, add);
   for (const further of parts.further) {

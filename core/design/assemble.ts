@@ -4,12 +4,13 @@ import type { TwinLink } from '../network/twin.ts';
 import { portIdOf } from '../plan/plan.ts';
 import { topologyOf } from '../station/kinds.ts';
 import { addCharging } from './assemble-charging.ts';
-import { addCircuit, injectionOf, mixingControl, zonesOf } from './assemble-circuit.ts';
+import { addCircuit, drivesOnReturn, injectionOf, mixingControl, zonesOf } from './assemble-circuit.ts';
 import { addLinks } from './assemble-links.ts';
 import { addSource } from './assemble-source.ts';
 import { treeTees } from './assemble-tree.ts';
 import type { AssembledCircuit, Assembly, RunningPump, Zone } from './assembly.ts';
 import type { LoopSetting } from './balancing.ts';
+import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
 import { pumpLink, pumpMode } from './links.ts';
 import { NetworkWaters } from './network-waters.ts';
@@ -64,7 +65,7 @@ export function assemble(context: Context, parts: Parts): Assembly {
       id: 'source/lift',
       hot: 'source/lift-hot',
       cold: 'source/lift-cold',
-      mixed: 'source/in',
+      mixed: parts.sourcePump && job.source.pumpOn === 'return' ? 'source/drawn' : 'source/in',
       setPoint: job.source.returnLift.temperature,
       kvs: source.lift.kvs.value,
     });
@@ -96,14 +97,22 @@ export function assemble(context: Context, parts: Parts): Assembly {
       own: pump && mode && { pump, mode },
       injection: injectionOf(context, parts, i),
       mixed: Boolean(parts.valves[i] ?? parts.injections[i]),
-      bar: endsOfBranch(context.piping, flow.place).flow,
+      ...drivenBetween(context, parts, i),
       differenceControl: holds ? `${flow.place}/difference` : null,
       loops,
     };
   });
   const cylinder = parts.charging && addCharging(context, parts.charging, node, add);
   controls.push(...roomControls(context, parts.flows, parts.loops));
-  const at = job.vessel.connection === 'source-return' ? 'source/in' : parts.sourcePump ? 'source/pumped' : 'source/out';
+  const drawn = parts.sourcePump && job.source.pumpOn === 'return';
+  const at =
+    job.vessel.connection === 'source-return'
+      ? drawn
+        ? 'source/drawn'
+        : 'source/in'
+      : parts.sourcePump && !drawn
+        ? 'source/pumped'
+        : 'source/out';
   const hold = (point: string, pressure: number) => nodes.set(point, { ...(nodes.get(point) as NodeSpec), pressure });
   hold(at, parts.vesselPressure);
   // A water that plates part from the source's needs a vessel of its own, on the return before them.
@@ -128,7 +137,10 @@ export function assemble(context: Context, parts: Parts): Assembly {
       ports: topologyOf(station).ports.map(({ ref }) => ({ ref, ...pointsOf(context.piping, ref) })),
     })),
     pairs: ringPairs(context.piping),
-    sourcePump: parts.sourcePump && sourceMode ? { pump: parts.sourcePump, mode: sourceMode } : null,
+    sourcePump:
+      parts.sourcePump && sourceMode
+        ? { pump: parts.sourcePump, mode: sourceMode, onReturn: job.source.pumpOn === 'return' }
+        : null,
     shared,
     cylinder,
     further: parts.further.map(({ id, place, backup, bySun, pump, mode, setPoint, capacity }) => ({
@@ -144,6 +156,14 @@ export function assemble(context: Context, parts: Parts): Assembly {
     mean: (job.source.flowTemperature + back) / 2,
     still: STILL,
   };
+}
+
+/** Points before and behind what drives a circuit: its pump, or the valve in place of one. */
+function drivenBetween({ piping }: Context, parts: Parts, i: number): { before: string; behind: string } {
+  const { circuit, place } = parts.flows[i] as CircuitFlow;
+  if (drivesOnReturn(circuit, parts.circuitPumps[i] !== null)) return { before: `${place}/returned`, behind: `${place}/pumped` };
+  const mixed = Boolean(parts.valves[i] ?? parts.injections[i]);
+  return { before: mixed ? `${place}/mixed` : endsOfBranch(piping, place).flow, behind: `${place}/pumped` };
 }
 
 /** Links with what fills them, where waters differ. */
@@ -168,12 +188,14 @@ function addShared(
   const { distribution, source } = context.job;
   const { flow, back } = endsOfBranch(context.piping, 'distribution');
   const mode = pumpMode(context, pump, distribution.pumpControl);
-  add(pumpLink(context, { id: 'distribution/pump', from: flow, to: node('bar') }, pump, mode));
+  const onReturn = distribution.pumpOn === 'return';
+  const [from, to] = onReturn ? [node('bar'), back] : [flow, node('bar')];
+  add(pumpLink(context, { id: 'distribution/pump', from, to }, pump, mode));
   if (distribution.bypass !== null) {
     add({
       id: 'distribution/bypass',
-      from: 'bar',
-      to: back,
+      from: onReturn ? flow : 'bar',
+      to: onReturn ? 'bar' : back,
       kv: context.rules.bypassKvs.limit,
       oneWay: { opening: distribution.bypass },
     });
@@ -183,8 +205,8 @@ function addShared(
       kind: 'difference',
       id: 'distribution/difference',
       pump: 'distribution/pump',
-      supply: 'bar',
-      back,
+      supply: onReturn ? flow : 'bar',
+      back: onReturn ? 'bar' : back,
       difference: source.temperatureDifference,
     });
   }

@@ -31,8 +31,9 @@ export interface AssembledCircuit {
   own: RunningPump | null;
   injection: RunningPump | null;
   mixed: boolean;
-  /** Point it takes its water from. */
-  bar: string;
+  /** Points before and behind what drives it. */
+  before: string;
+  behind: string;
   /** Control that holds the delta T by the speed of the pump, where it is so decided. */
   differenceControl: string | null;
   loops: LoopSetting[];
@@ -43,7 +44,7 @@ export interface Assembly {
   spec: TwinSpec;
   zones: Zone[];
   circuits: AssembledCircuit[];
-  sourcePump: RunningPump | null;
+  sourcePump: (RunningPump & { onReturn: boolean }) | null;
   /** The one pump behind the separation, where circuits have valves. */
   shared: RunningPump | null;
   /** The cylinder; null without one. */

@@ -20,6 +20,7 @@ import type { PipeDesign } from './pipe-design.ts';
 import type { PairFlow } from './ring-design.ts';
 import type { SolvedDesign } from './solved-design.ts';
 import type { StationDesign } from './station-design.ts';
+import type { TapsDesign } from './taps-design.ts';
 import type { VesselDesign, WaterDesign } from './vessel-design.ts';
 
 export interface SizedCircuit {
@@ -120,6 +121,8 @@ export interface Design {
   /** Stops and starts of the source; null where it has none by its nature, or there is no plant. */
   cycling: CyclingDesign | null;
   pumpPower: Figure | null;
+  /** Hot water that the source makes itself; null where it makes none. */
+  taps: TapsDesign | null;
   /** The cylinder; null without one. */
   hotWater: HotWaterDesign | null;
   /** What it does in summer; null for a plant that only heats. */

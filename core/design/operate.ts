@@ -120,13 +120,14 @@ export const pumpPowerOf = (state: PlantState): number =>
 export const gaugesOf = (assembly: Assembly): { point: string; label: string }[] => [
   { point: 'source/in', label: 'Source return' },
   { point: 'source/out', label: 'Source flow' },
-  ...(assembly.sourcePump ? [{ point: 'source/pumped', label: 'Behind the source pump' }] : []),
+  ...(assembly.sourcePump && !assembly.sourcePump.onReturn ? [{ point: 'source/pumped', label: 'Behind the source pump' }] : []),
+  ...(assembly.sourcePump?.onReturn ? [{ point: 'source/drawn', label: 'Before the source pump' }] : []),
   { point: 'flow', label: 'Flow bar' },
   { point: 'back', label: 'Return bar' },
   ...(assembly.shared ? [{ point: 'bar', label: 'Behind the pump of all circuits' }] : []),
-  ...assembly.circuits.flatMap(({ place, mixed, bar }) => [
-    { point: mixed ? `${place}/mixed` : bar, label: 'Before the pump' },
-    { point: `${place}/pumped`, label: 'Behind the pump' },
+  ...assembly.circuits.flatMap(({ place, before, behind }) => [
+    { point: before, label: 'Before the pump' },
+    { point: behind, label: 'Behind the pump' },
     { point: `${place}/supply`, label: 'At the manifold' },
   ]),
 ];

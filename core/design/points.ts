@@ -47,7 +47,10 @@ export function pointsOf(piping: Piping, ref: PortRef): Ends {
   if (station && station.id === piping.between().id) return pointsOnFirst(piping, station, ref);
   const { sharedLink } = piping;
   // The bars behind the one pump have a flow of their own; what comes back joins where that pump draws from.
-  if (sharedLink && ref === sharedLink.to) return { flow: 'bar', back: pointsOf(piping, sharedLink.at).back };
+  if (sharedLink && ref === sharedLink.to) {
+    const { flow, back } = pointsOf(piping, sharedLink.at);
+    return sharedLink.pumpOn === 'return' ? { flow, back: 'bar' } : { flow: 'bar', back };
+  }
   const port = portOfPlan(piping.plan, ref);
   const point = (level: string) => `stations/${level.replace('#', '/')}`;
   return port ? { flow: point(port.flow), back: point(port.back) } : { flow: 'flow', back: 'back' };

@@ -36,11 +36,12 @@ export function drawBars(
   sheet.symbols.push({
     component: 'distribution/pump',
     kind: 'pump',
-    at: [sharedPump, FLOW_BAR],
+    at: [sharedPump, job.distribution.pumpOn === 'return' ? RETURN_BAR : FLOW_BAR],
     width: 34,
     height: 34,
     label: 'Pump of all circuits',
     lying: true,
+    ...(job.distribution.pumpOn === 'return' ? { backwards: true } : {}),
   });
   const pump = design.distribution?.pump;
   if (pump) {

@@ -23,6 +23,8 @@ export function drawCircuit(job: Job, design: Design, circuit: CircuitDesign, le
   const foot = HOUSE.top + HOUSE.height;
   const mixed = decided.connection === 'mixed';
   const shared = pipingOf(job).sharedLink !== null && !mixed;
+  const onReturn = (shared ? decided.valveOn : decided.pumpOn) === 'return';
+  const driveAt = onReturn ? back : flow;
   // A mixed circuit takes only its hot share from the bar; above the valve runs all of its water.
   const fork = mixed ? VALVE_AT : FLOW_BAR;
   const join = mixed ? VALVE_AT : RETURN_BAR;
@@ -38,10 +40,11 @@ export function drawCircuit(job: Job, design: Design, circuit: CircuitDesign, le
   sheet.symbols.push({
     component: `${component}/pump`,
     kind: shared ? 'zone-valve' : 'pump',
-    at: [flow, PUMP_AT],
+    at: [driveAt, PUMP_AT],
     width: shared ? 26 : 34,
     height: 34,
     label: `${circuit.name}: ${shared ? 'zone valve' : 'pump'}`,
+    ...(onReturn && !shared ? { backwards: true } : {}),
   });
   drawParts(sheet, `${component}/flow`, decided.components, [
     [flow, 204],
@@ -76,10 +79,10 @@ export function drawCircuit(job: Job, design: Design, circuit: CircuitDesign, le
   if (!sized) return;
   const at = (y: number): Point => [left + TAG.left, y];
   sheet.gauges.push({
-    point: `${component}/pumped`,
+    point: onReturn ? `${component}/supply` : `${component}/pumped`,
     at: [left + TAG.left + 13, 222],
     tap: [flow, 222],
-    label: `${circuit.name}: behind the ${shared ? 'valve' : 'pump'}`,
+    label: onReturn ? `${circuit.name}: at the manifold` : `${circuit.name}: behind the ${shared ? 'valve' : 'pump'}`,
   });
   sheet.flows.push({ pipe: `${component}/flow`, upright: true, at: [flow - (decided.hand === 'right' ? 10 : -18), 350] });
   tag({
@@ -94,7 +97,7 @@ export function drawCircuit(job: Job, design: Design, circuit: CircuitDesign, le
     tag({
       component: `${component}/pump`,
       at: at(PUMP_AT - 30),
-      tiedTo: [flow + 13, PUMP_AT],
+      tiedTo: [driveAt + 13, PUMP_AT],
       title: 'Zone valve',
       word: null,
       figures: [{ id: sized.zoneValve.kvs.id }, { id: sized.zoneValve.loss.id }],
@@ -103,7 +106,7 @@ export function drawCircuit(job: Job, design: Design, circuit: CircuitDesign, le
     tag({
       component: `${component}/pump`,
       at: at(PUMP_AT - 30),
-      tiedTo: [flow + 17, PUMP_AT],
+      tiedTo: [driveAt + 17, PUMP_AT],
       title: 'Pump',
       word: null,
       figures: pumpFigures(sized.pump),

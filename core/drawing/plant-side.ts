@@ -18,6 +18,7 @@ export function drawPlant(job: Job, design: Design, layout: Layout, board: Board
   const { middle } = at;
   const [firstPair, lastPair] = [ring[0], ring.at(-1)];
   const separator = SIGNS[pipingOf(job).between().kind];
+  const onReturn = job.source.pumpOn === 'return';
   sheet.symbols.push({
     component: 'source',
     kind: 'source',
@@ -67,18 +68,19 @@ export function drawPlant(job: Job, design: Design, layout: Layout, board: Board
     sheet.symbols.push({
       component: 'source/pump',
       kind: 'pump',
-      at: [headerX - 62, top],
+      at: [headerX - 62, onReturn ? bottom : top],
       width: 34,
       height: 34,
       label: 'Source pump',
       lying: true,
+      ...(onReturn ? { backwards: true } : {}),
     });
   }
   if (job.source.returnLift) drawLift(layout, board);
   drawAround(job, layout, board);
   if (!design.source) return;
   sheet.gauges.push({ point: 'source/in', at: [middle + 47, bottom - 24], tap: [middle + 47, bottom], label: 'Source return' });
-  if (design.source.pump) {
+  if (design.source.pump && !onReturn) {
     sheet.gauges.push({
       point: 'source/pumped',
       at: [headerX - 36, top - 26],
@@ -144,7 +146,10 @@ function drawAround(job: Job, layout: Layout, { sheet }: Board): void {
     'source/return',
     job.source.returnComponents,
     [
-      [headerX - (job.source.returnLift ? LIFT + 26 : 16), bottom],
+      [
+        headerX - (job.source.pumpOn === 'return' && pipingOf(job).lead.pump ? 92 : job.source.returnLift ? LIFT + 26 : 16),
+        bottom,
+      ],
       [vesselX + 20, bottom],
     ],
     'start',
@@ -179,7 +184,7 @@ function tagPlant(job: Job, design: Design, layout: Layout, tag: Board['tag']): 
     tag({
       component: 'source/pump',
       at: [headerX - 156, top - 96],
-      tiedTo: [headerX - 62, top - 17],
+      tiedTo: [headerX - 62, job.source.pumpOn === 'return' ? bottom - 17 : top - 17],
       title: 'Source pump',
       word: null,
       figures: pumpFigures(source.pump),

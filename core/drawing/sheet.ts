@@ -40,6 +40,8 @@ export interface SheetSymbol {
   mirrored?: boolean;
   /** On a level pipe: it pushes to the right, not up. */
   lying?: boolean;
+  /** On a return: it pushes the other way, down or to the left. */
+  backwards?: boolean;
 }
 
 /** A part in line with a pipe or tapped into it, too small for a tag. */

@@ -248,6 +248,18 @@ const EVERYTHING: [string, (job: Job) => Job][] = [
   ['on a ring main', (job) => onRing(job, [0, 1, 2, 3], 'right')],
   ['on a ring main, several on a pair', (job) => onRing(job, [1, 0, 1, 1], 'right')],
   ['on a ring main, turned to the left', (job) => onRing(job, [0, 1, 1, 2], 'left')],
+  [
+    'with pumps and valves on the return',
+    (job) => ({
+      ...job,
+      source: { ...job.source, pumpOn: 'return' },
+      circuits: job.circuits.map((circuit) => ({ ...circuit, pumpOn: 'return', valveOn: 'return' })),
+    }),
+  ],
+  [
+    'with one pump on the return',
+    (job) => ({ ...job, distribution: { ...job.distribution, kind: 'valves', pumpOn: 'return', bypass: 20_000 } }),
+  ],
   ['turned to the left', (job) => ({ ...job, circuits: job.circuits.map((circuit) => ({ ...circuit, hand: 'left' })) })],
   ...(['four-way', 'injection-fixed', 'injection-variable'] as const).map((mixing): [string, (job: Job) => Job] => [
     `mixed by ${mixing}`,

@@ -9,6 +9,7 @@ import { designHeatPump } from '../design/heat-pump-design.ts';
 import { designHotWater } from '../design/hot-water-design.ts';
 import type { Plant } from '../design/operate.ts';
 import { sizedCircuit, sizePlant } from '../design/size-plant.ts';
+import { designTaps } from '../design/taps-design.ts';
 import { decided, type Figure, given } from '../figure/figure.ts';
 import { review } from '../review/review.ts';
 import { designCycling } from './cycling-design.ts';
@@ -69,6 +70,7 @@ export function designWithPlant(asEntered: Job, built?: Design): { design: Desig
     links: sized?.links ?? [],
     stations: sized?.stations ?? [],
     distribution: sized?.distribution ?? null,
+    taps: designTaps(context),
     hotWater: designHotWater(context, sized?.source ?? null, sized?.charging ?? null),
     pumpPower: sized?.pumpPower ?? null,
     solved: sized?.solved ?? null,

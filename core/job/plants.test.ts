@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { glycolAndTank } from '../../demo/glycol-and-tank.ts';
 import { PLANTS } from '../../demo/plants.ts';
+import { SYSTEMS } from '../../demo/systems.ts';
+import { thistleMill } from '../../demo/thistle-mill.ts';
 import { woodAndRing } from '../../demo/wood-and-ring.ts';
 import type { Job } from '../../model/job.ts';
-import { newWater } from '../../model/new-job.ts';
+import { newWater, USUAL_CYLINDER } from '../../model/new-job.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
 import { readJob } from '../../model/read-job.ts';
 import { BACKUP_CALL, HOT_WATER_CALL } from '../design/operate.ts';
@@ -251,5 +253,85 @@ describe('stations that hang together badly', () => {
     // What hung on it hangs where it usually does.
     expect(withoutStation(job, 'x1').circuits.map(({ at }) => at)).toEqual([null, null]);
     expect(withoutStation(job, 'x1').links).toEqual([]);
+  });
+});
+
+describe('a combination unit with its own hot water', () => {
+  const job: Job = {
+    ...SYSTEMS[1],
+    source: { ...SYSTEMS[1].source, taps: { output: 24_000, coldTemperature: 10, tapTemperature: 42, dailyDraw: 0.12 } },
+  };
+  const water = fluidState({ kind: 'water' }, 26);
+
+  it('brings so many litres a minute to the tap, by the energy balance', () => {
+    const { design } = designed(job);
+    const flow = design.taps?.flow.value ?? 0;
+    expect(flow * water.density * water.specificHeat * 32).toBeCloseTo(24_000, 6);
+    expect(flow * 60_000).toBeCloseTo(10.8, 1);
+    expect(rules(job)).not.toContain('tap-slow');
+    const weak = applyEdits(job, [{ at: 'source/taps/output', value: 12_000 }]);
+    expect(designed(weak).design.findings.find(({ id }) => id === 'tap-slow')?.title).toContain('of hot water at once');
+    const twice = { ...job, hotWater: USUAL_CYLINDER };
+    const found = designed(twice).design.findings.find(({ id }) => id === 'hot-water-twice');
+    expect(rules(applyEdits(twice, found?.remedies[0]?.edits ?? []))).not.toContain('hot-water-twice');
+  });
+
+  it('makes in a day what is drawn, the heating waiting; too weak it comes lukewarm', () => {
+    const run = day(job, 2);
+    const drawn = 0.12 * water.density * water.specificHeat * 32;
+    expect(run.energy.tapped).toBeCloseTo(drawn, -3);
+    expect(run.tapRan).toBeCloseTo((0.12 / 8) * 60_000, 0);
+    expect(run.tapLukewarm).toBe(0);
+    const without = day({ ...job, source: { ...job.source, taps: null } }, 2);
+    // What is made goes to rooms, pipes and taps, or stays in the water.
+    const { made, toRooms, pipes, inWater, standing, tapped } = run.energy;
+    expect(Math.abs(made - toRooms - pipes - inWater - standing - tapped)).toBeLessThan(1e-6 * made);
+    expect(run.energy.bought).toBeGreaterThan(without.energy.bought ?? 0);
+    const weak = day(applyEdits(job, [{ at: 'source/taps/output', value: 12_000 }]), 2);
+    expect(weak.tapLukewarm).toBeCloseTo(weak.tapRan, 6);
+  });
+});
+
+describe('pumps and valves on the return', () => {
+  const onReturn = (of: Job): Job =>
+    applyEdits(of, [
+      ...of.circuits.flatMap(({ id }) => [
+        { at: `circuits/${id}/pumpOn`, value: 'return' },
+        { at: `circuits/${id}/valveOn`, value: 'return' },
+      ]),
+      { at: 'distribution/pumpOn', value: 'return' },
+      { at: 'source/pumpOn', value: 'return' },
+    ]);
+  const valves: Job = { ...thistleMill, distribution: { ...thistleMill.distribution, kind: 'valves' } };
+  const pressure = (state: ReturnType<typeof designed>['state'], point: string) => state.gauges[point] ?? Number.NaN;
+
+  it.each([['pumps', thistleMill], ['one pump and valves', valves], ...Object.entries(PLANTS)] as const)(
+    '%s: the same water moves, whichever pipe they stand on',
+    (_, of) => {
+      const [flow, back] = [designed(of), designed(onReturn(of))];
+      expect(back.state.converged).toBe(true);
+      back.state.circuits.forEach((circuit, i) => {
+        const other = flow.state.circuits[i];
+        // On the return the water is colder and heavier: of as many litres a little more.
+      expect(Math.abs(circuit.massFlow / (other?.massFlow ?? 1) - 1), circuit.id).toBeLessThan(0.012);
+        expect(Math.abs(circuit.heat - (other?.heat ?? 0))).toBeLessThan(0.01 * (other?.heat ?? 1));
+      });
+      expect(Math.abs(back.state.source.massFlow / flow.state.source.massFlow - 1)).toBeLessThan(0.012);
+    },
+  );
+
+  it('a pump that pushes towards the vessel lowers its circuit by its head', () => {
+    const [flow, back] = [designed(thistleMill), designed(onReturn(thistleMill))];
+    const circuit = thistleMill.circuits.find(({ connection }) => connection === 'direct');
+    const place = `circuits/${circuit?.id}`;
+    const head = back.design.circuits.find(({ id }) => id === circuit?.id)?.sized?.pump?.duty?.head.value ?? 0;
+    const fell = pressure(flow.state, `${place}/supply`) - pressure(back.state, `${place}/supply`);
+    // Its whole head at the manifold, rho g H; the few pascals of the bars aside.
+    expect(fell).toBeGreaterThan(0.9 * head * 9.81 * 980);
+    expect(fell).toBeLessThan(1.1 * head * 9.81 * 1000);
+    const found = back.design.findings.find(({ id }) => id === `pump-towards-vessel:${circuit?.id}`);
+    expect(found?.place).toBe(`${place}/pumpOn`);
+    expect(rules(applyEdits(onReturn(thistleMill), found?.remedies[0]?.edits ?? []))).not.toContain(found?.id);
+    expect(rules(thistleMill).filter((id) => id.startsWith('pump-towards-vessel'))).toEqual([]);
   });
 });

@@ -89,7 +89,15 @@ export function planOf(job: PipedJob): Plan {
   if (shared) {
     hangs = portOf(ZONE_BARS, 'a');
     stations.push({ id: ZONE_BARS, kind: 'bars', place: 'distribution', ports: [] });
-    branches.push({ kind: 'link', id: 'l1', place: 'distribution', at: far, to: hangs, pump: true });
+    branches.push({
+      kind: 'link',
+      id: 'l1',
+      place: 'distribution',
+      at: far,
+      to: hangs,
+      pump: true,
+      pumpOn: job.distribution.pumpOn,
+    });
   }
   for (const { id, at, to, pump } of job.links) {
     const [from, into] = [named(at), named(to)];

@@ -42,6 +42,8 @@ export interface CircuitBranch extends Hanging {
 export interface LinkBranch extends Hanging {
   kind: 'link';
   to: PortRef;
+  /** Pipe its pump stands on; the flow without. */
+  pumpOn?: 'flow' | 'return';
 }
 
 export type Branch = SourceBranch | CircuitBranch | LinkBranch;

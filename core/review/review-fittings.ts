@@ -19,6 +19,7 @@ export function reviewFittings(context: Context, design: UnreviewedDesign): Find
     ...airAndDirt(context),
     ...strainers(context, design),
     ...vesselBehindPump(context),
+    ...pumpsTowardsVessel(context, design),
     ...pumpsOnOneSource(context, design),
     ...oxygen(job),
     ...job.circuits.flatMap((circuit) => {
@@ -120,6 +121,32 @@ function vesselBehindPump({ job, piping }: Context): Finding[] {
       remedies: [{ label: 'Connect the vessel to the return', edits: [{ at: 'vessel/connection', value: 'source-return' }] }],
     },
   ];
+}
+
+/**
+ * A pump on the return pushes towards where the vessel holds the pressure: its own circuit then stands under as much less as it lifts.
+ */
+function pumpsTowardsVessel({ job, piping, say }: Context, design: UnreviewedDesign): Finding[] {
+  const gauges = design.solved?.state.gauges ?? {};
+  return design.circuits.flatMap(({ id, name, sized }): Finding[] => {
+    const circuit = job.circuits.find((each) => each.id === id);
+    const place = `circuits/${id}`;
+    // Behind plates a vessel of its own holds the pressure on the return as well.
+    if (!sized?.pump || circuit?.pumpOn !== 'return' || !piping.branch(place).pump) return [];
+    const top = gauges[`${place}/supply`];
+    return [
+      {
+        id: `pump-towards-vessel:${id}`,
+        rule: 'pump-towards-vessel',
+        severity: 'note',
+        place: `${place}/pumpOn`,
+        component: `${place}/pump`,
+        title: `${name}: its pump pushes towards the vessel`,
+        why: `The vessel holds the pressure on the return, so a pump there lowers the pressure of its whole circuit by its head instead of raising it: ${say(sized.pump.duty?.head.value ?? sized.pump.head.value, 'head')} here${typeof top === 'number' ? `, and ${say(top, 'pressure')} are left at the manifold` : ''}. Air leaves the water and collects at the top. It works where the filling pressure allows for it; on the flow it does not have to.`,
+        remedies: [{ label: 'Its pump on the flow', edits: [{ at: `${place}/pumpOn`, value: 'flow' }] }],
+      },
+    ];
+  });
 }
 
 /** Several pumps that all draw through one source: each takes what the others leave. */

@@ -9,11 +9,40 @@ import { USUAL_IMMERSION } from './review-plant.ts';
 const base: Pick<Finding, 'component' | 'remedies'> = { component: 'source', remedies: [] };
 
 /** Findings on the cylinder: never warm, slow, germs, scalding, a source that cycles on its coil. */
-export function reviewHotWater(context: Context, { hotWater: design, buffer }: UnreviewedDesign): Finding[] {
+/** Hot water that the source makes itself: enough for one tap, and not twice. */
+function taps({ job, say, rules }: Context, { taps: designed }: UnreviewedDesign): Finding[] {
+  if (!designed) return [];
+  const findings: Finding[] = [];
+  const base = { place: 'source/taps/output', component: 'source' };
+  if (designed.flow.value < rules.tapFlow.limit)
+    findings.push({
+      ...base,
+      id: 'tap-slow',
+      rule: 'tap-slow',
+      severity: 'mend',
+      title: `${say(designed.flow.value, 'volumeFlow')} of hot water at once`,
+      why: `${rules.tapFlow.reason} Drawn faster it comes cooler than ${say(job.source.taps?.tapTemperature ?? 0, 'temperature')}. A unit with more output for hot water, or a cylinder, brings more.`,
+      remedies: [],
+    });
+  if (job.hotWater)
+    findings.push({
+      ...base,
+      id: 'hot-water-twice',
+      rule: 'hot-water-twice',
+      severity: 'note',
+      title: 'The source makes hot water itself, and there is a cylinder',
+      why: 'The run takes what is drawn from the cylinder. Leave out what is not there.',
+      remedies: [{ label: 'The source makes none', edits: [{ at: 'source/taps', value: null }] }],
+    });
+  return findings;
+}
+
+export function reviewHotWater(context: Context, whole: UnreviewedDesign): Finding[] {
+  const { hotWater: design, buffer } = whole;
   const { job, rules, say } = context;
   const { hotWater } = job;
-  if (!hotWater || !design) return [];
-  const findings: Finding[] = [];
+  const findings = taps(context, whole);
+  if (!hotWater || !design) return findings;
   const { storeTemperature: store, flowTemperature: flow, hygieneTemperature: hygiene } = hotWater;
   // The cycle against germs has a flow of its own, or a heater.
   const byImmersion = traitsOf(job.source).mostFlow < 65 + HYGIENE_EXCESS;

@@ -91,6 +91,7 @@ export const RULES = {
     'A light flap, so that hot water cannot push back through the cold port.',
     MEMORY,
   ),
+  tapFlow: rule('flow of one tap', 'volumeFlow', 8 / 60_000, 'A shower or a basin; two at once want twice that.', MEMORY),
   zoneValveLoss: rule('most a zone valve may take', 'pressure', 4000, 'Full-bore valves cost the one pump little.', MEMORY),
   plateLoss: rule('loss of each side of a plate exchanger', 'pressure', 15_000, 'What they are usually sized for.', MEMORY),
   coilLoss: rule('allowance for the coil of a cylinder', 'pressure', 10_000, 'Until the data sheet is at hand.', MEMORY),

@@ -16,6 +16,9 @@ const SPARE_SHARE = 0.95;
 const SPARE_TIME = 300;
 const NOON = 12;
 
+/** No tap runs. */
+export const NOT_TAPPED = { share: 0, heat: 0 };
+
 /** One source of the plant, as the run goes through it. */
 export interface Member {
   id: string;
@@ -85,6 +88,8 @@ export class Dispatch {
   readonly elsewhere: readonly Member[];
   /** Seconds in which a heat pump ran beyond its data. */
   beyondData = 0;
+  /** Share of the step in which the first source makes hot water for a tap, the heating waiting, and J of it. */
+  tapped = NOT_TAPPED;
   private missedFor = 0;
   private spareFor = 0;
   private missing = false;
@@ -209,7 +214,7 @@ export class Dispatch {
   decide({ led, sent, wanted, called, outdoor, hour }: Asked): void {
     const { lead } = this;
     for (const member of this.members) {
-      member.most = this.mostOf(member, outdoor, wanted, hour);
+      member.most = this.mostOf(member, outdoor, wanted, hour) * (member === lead ? 1 - this.tapped.share : 1);
       const { heatPump, atDesign, leastRead } = member;
       if (heatPump) member.least = leastOutputNow(heatPump, atDesign, leastRead, outdoor, wanted);
       member.run.least = member.least;
@@ -315,6 +320,15 @@ export class Dispatch {
     }
     this.missedFor = this.missing ? this.missedFor + step : 0;
     this.spareFor = this.spare ? this.spareFor + step : 0;
+  }
+
+  /** What the first source made for a tap in a whole step. @param outdoor degrees C @param warm at the tap @param cold from the main */
+  countTapped(outdoor: number, warm: number, cold: number): void {
+    const { lead, tapped } = this;
+    if (tapped.heat <= 0) return;
+    lead.made += tapped.heat;
+    const each = heatForEach(lead.kind, lead.efficiency, lead.heatPump, outdoor, warm, cold);
+    if (each !== null) lead.bought += tapped.heat / each;
   }
 
   /** Counts from here on: what stands stays. */

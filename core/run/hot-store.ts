@@ -6,7 +6,7 @@ export const STORE_LAYERS = 10;
 const SENSOR = 5;
 const COIL_FROM = 5;
 /** Flow at the tap, m3/s: common practice, 8 L/min. */
-const TAP_FLOW = 8 / 60_000;
+export const TAP_FLOW = 8 / 60_000;
 /** Share of a layer that is drawn at once. */
 const BITE = 0.5;
 

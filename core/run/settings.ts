@@ -22,8 +22,10 @@ const DRAWN = [
   { hour: 21.5, share: 3 / 21 },
 ];
 /** The draws of a day, hour and m3. */
-const drawsOf = ({ hotWater }: Job): { hour: number; volume: number }[] =>
-  hotWater ? DRAWN.map(({ hour, share }) => ({ hour, volume: share * hotWater.dailyDraw })) : [];
+const drawsOf = ({ hotWater, source }: Job): { hour: number; volume: number }[] => {
+  const daily = hotWater?.dailyDraw ?? source.taps?.dailyDraw ?? 0;
+  return daily > 0 ? DRAWN.map(({ hour, share }) => ({ hour, volume: share * daily })) : [];
+};
 /** A set-back as it is commonly chosen. */
 export const USUAL_SET_BACK = { from: 22, to: 6, by: 3 };
 

@@ -14,7 +14,7 @@ import { KINDS } from '../station/kinds.ts';
 import { CylinderCall, EXERCISE_TIME, PumpExercise, type Turn, within } from './calling.ts';
 import { carriedIn } from './carries.ts';
 import { CircuitSide, type ZoneSink } from './circuit-side.ts';
-import { Dispatch } from './dispatch.ts';
+import { Dispatch, NOT_TAPPED } from './dispatch.ts';
 import { ended } from './ended.ts';
 import { type BookedFlows, FlowBook } from './flow-book.ts';
 import { gainsIn } from './gains.ts';
@@ -22,6 +22,7 @@ import { zonesOfRun } from './house.ts';
 import { PlantWater } from './plant-water.ts';
 import { type CircuitMoment, clockOf, type RunMoment, type RunResult, type RunSettings } from './run.ts';
 import { SHORT, Tally, TOO_WARM } from './tally.ts';
+import { TapRun } from './tap-run.ts';
 import { askThermostats, turnValves } from './thermostats.ts';
 import { type StepMoved, WaterSteps } from './water-steps.ts';
 import { type RunZone, thermostaticShare, type ZoneState, type ZoneStep, zoneAfter, zoneStep } from './zone.ts';
@@ -74,6 +75,8 @@ class Run {
   private readonly steps: WaterSteps;
   private readonly sourceCurve: StraightCurve | null;
   private readonly cylinder: CylinderCall | null;
+  /** Hot water that the source makes while a tap runs; null where it makes none, or a cylinder does. */
+  private readonly taps: TapRun | null;
   private readonly exercise = new PumpExercise();
   private readonly lookEvery: number;
   private readonly tally: Tally;
@@ -122,6 +125,7 @@ class Run {
     const { hotWater } = job;
     const swing = rulebookOf(job).rules.storeSwing.limit;
     this.cylinder = hotWater && new CylinderCall(hotWater, swing, job.controls.priorityTimeout);
+    this.taps = job.source.taps && !hotWater ? new TapRun(job.source.taps) : null;
     const coil = hotWater ? coilConductance(hotWater) : 0;
     this.steps = new WaterSteps(job, this.water, this.circuits, this.sources, carried, coil);
     this.lookEvery = Math.max(1, Math.floor(settings.outdoor.length / LOOKS));
@@ -194,6 +198,11 @@ class Run {
     }
     const wanted = this.wantedOf(outdoor, turn === 'cylinder' || turn === 'both');
     const moved = this.move(flows, { wanted, called, outdoor, hour }, lowered);
+    const { taps } = this.job.source;
+    if (taps) {
+      sources.countTapped(outdoor, taps.tapTemperature, taps.coldTemperature);
+      if (this.counts) tally.makeForTaps(sources.tapped.heat);
+    }
     this.warmRooms(moved.intoZones, hour, outdoor, lowered, time);
     if (i === null) return true;
     if (this.job.controls.exercise && this.exercise.next(moving, length)) this.moveAllPumps();
@@ -210,9 +219,17 @@ class Run {
 
   private draw(hour: number): void {
     const { water, length, settings } = this;
-    for (const { hour: at, volume } of settings.draws) if (hour >= at && hour < at + length / 3600 - 1e-9) water.ask(volume);
+    for (const { hour: at, volume } of settings.draws) {
+      if (hour < at || hour >= at + length / 3600 - 1e-9) continue;
+      // What is drawn comes from the store; without one from the source itself.
+      if (this.cylinder) water.ask(volume);
+      else this.taps?.ask(volume);
+    }
     const tapped = water.draw(length);
     if (this.counts) this.tally.tap(tapped);
+    const made = this.taps?.draw(length) ?? null;
+    this.sources.tapped = made && made.ran > 0 ? { share: made.ran / length, heat: made.heat } : NOT_TAPPED;
+    if (this.counts && made) this.tally.tap(made);
   }
 
   /** Ids of all that moves water: zones whose thermostats call and whose valves are open, and the cylinder in its turn. */

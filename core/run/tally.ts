@@ -129,6 +129,11 @@ export class Tally {
   }
 
   /** What ran from the taps in a step. */
+  /** Heat that the source made straight for a tap, J. */
+  makeForTaps(heat: number): void {
+    this.result.energy.made += heat;
+  }
+
   tap({ heat, ran, lukewarm }: Drawn): void {
     this.result.energy.tapped += heat;
     this.result.tapRan += ran;

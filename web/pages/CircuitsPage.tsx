@@ -21,6 +21,7 @@ import {
   hangChoices,
   LOOP_SPLIT_CHOICES,
   LOOP_VALVE_CHOICES,
+  PIPE_CHOICES,
   PUMP_CONTROL_CHOICES,
   pumpChoices,
   ZONE_CHOICES,
@@ -187,9 +188,12 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
         <ChoiceField place={`${place}/connection`} label="Connection" options={CONNECTION_CHOICES} />
         {hangs.length > 1 && <ChoiceField place={`${place}/at`} label="It hangs on" options={hangs} none />}
         {valved ? (
-          <Typography variant="body2" color="text.secondary" sx={{ alignSelf: 'center', gridColumn: 'span 2' }}>
-            A zone valve; one pump moves all direct circuits (Plant, Pumps).
-          </Typography>
+          <>
+            <Typography variant="body2" color="text.secondary" sx={{ alignSelf: 'center' }}>
+              A zone valve; one pump moves all direct circuits (Plant, Pumps).
+            </Typography>
+            <ChoiceField place={`${place}/valveOn`} label="Zone valve on" options={PIPE_CHOICES} />
+          </>
         ) : (
           <>
             <ChoiceField
@@ -199,6 +203,7 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
               help={sized?.pump ? drivenBy({ say }, sized.pump) : undefined}
             />
             <ChoiceField place={`${place}/pumpControl`} label="Pump holds" options={PUMP_CONTROL_CHOICES} />
+            <ChoiceField place={`${place}/pumpOn`} label="Pump on" options={PIPE_CHOICES} />
           </>
         )}
         <ChoiceField place={`${place}/zones`} label="Thermostats" options={ZONE_CHOICES} />

@@ -142,6 +142,8 @@ export const sourceHangChoices = (job: Job): { value: string; label: string }[] 
   ...portsToFeed(job).map(({ ref, label }) => ({ value: ref, label })),
 ];
 
+export const PIPE_CHOICES = list<Job['source']['pumpOn']>({ flow: 'The flow', return: 'The return' });
+
 /** What may stand beyond the first station. */
 export const STATION_CHOICES = list<Job['separation']['kind']>({
   none: 'A pair of bars',

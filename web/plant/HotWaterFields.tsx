@@ -2,9 +2,10 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { HotWaterDesign } from '../../core/design/hot-water-design.ts';
+import type { TapsDesign } from '../../core/design/taps-design.ts';
 import { pipingOf } from '../../core/piping/piping-of-job.ts';
 import { usualStandingLoss } from '../../core/plant/standing-loss.ts';
-import { USUAL_CYLINDER } from '../../model/new-job.ts';
+import { USUAL_CYLINDER, USUAL_TAPS } from '../../model/new-job.ts';
 import {
   CHARGED_CHOICES,
   CHARGING_CHOICES,
@@ -21,7 +22,7 @@ import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
 
 /** The cylinder for drinking water: its coil, its temperatures, and how long it takes to get warm. */
-export function HotWaterFields({ design }: { design: HotWaterDesign | null }) {
+export function HotWaterFields({ design, taps }: { design: HotWaterDesign | null; taps: TapsDesign | null }) {
   const job = useJob();
   const { hotWater } = job;
   const { put } = useEditing();
@@ -30,6 +31,7 @@ export function HotWaterFields({ design }: { design: HotWaterDesign | null }) {
   const pair = { display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 } as const;
   return (
     <>
+      <TapsFields design={taps} />
       {hotWater === null ? (
         <Button variant="outlined" onClick={() => put('A cylinder', [{ at: 'hotWater', value: USUAL_CYLINDER }])}>
           Add a cylinder with a coil
@@ -105,5 +107,39 @@ export function HotWaterFields({ design }: { design: HotWaterDesign | null }) {
         </>
       )}
     </>
+  );
+}
+
+/** Hot water that the source makes itself while a tap runs. */
+function TapsFields({ design }: { design: TapsDesign | null }) {
+  const { source, hotWater } = useJob();
+  const { put } = useEditing();
+  if (source.taps === null)
+    return hotWater === null ? (
+      <Button variant="outlined" onClick={() => put('Hot water from the source', [{ at: 'source/taps', value: USUAL_TAPS }])}>
+        The source makes hot water itself
+      </Button>
+    ) : null;
+  return (
+    <Box role="group" aria-label="Hot water from the source" sx={{ display: 'grid', gap: 2 }}>
+      {design && (
+        <Typography sx={{ fontWeight: 650 }}>
+          <FigureButton figure={design.flow} /> at once, warmed by <FigureButton figure={design.rise} />
+        </Typography>
+      )}
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
+        <QuantityField place="source/taps/output" label="Output for it" />
+        <QuantityField place="source/taps/tapTemperature" label="At the tap" />
+        <QuantityField place="source/taps/coldTemperature" label="Cold water" />
+        <QuantityField place="source/taps/dailyDraw" label="Drawn a day" />
+      </Box>
+      <Button
+        size="small"
+        color="error"
+        onClick={() => put('No hot water from the source', [{ at: 'source/taps', value: null }])}
+      >
+        The source makes none
+      </Button>
+    </Box>
   );
 }

@@ -32,7 +32,7 @@ export default function PlantEntries({
     source: <SourceFields design={design} />,
     header: <SeparationFields design={design} />,
     pumps: <PumpFields design={design} />,
-    water: <HotWaterFields design={design.hotWater} />,
+    water: <HotWaterFields design={design.hotWater} taps={design.taps} />,
     safety: (
       <>
         <VesselFields design={design} />

@@ -2,7 +2,7 @@ import Typography from '@mui/material/Typography';
 import type { PumpDesign } from '../../core/design/choose-pump.ts';
 import type { Design } from '../../core/design/design.ts';
 import { drivenBy } from '../../core/design/driven-by.ts';
-import { DISTRIBUTION_CHOICES, PUMP_CONTROL_CHOICES, pumpChoices } from '../parts/choices.ts';
+import { DISTRIBUTION_CHOICES, PIPE_CHOICES, PUMP_CONTROL_CHOICES, pumpChoices } from '../parts/choices.ts';
 import { ChoiceField, QuantityField } from '../parts/Field.tsx';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { useDisplay } from '../state/display.ts';
@@ -35,6 +35,7 @@ export function PumpFields({ design }: { design: Design }) {
             help={why(distribution?.pump)}
           />
           <ChoiceField place="distribution/pumpControl" label="It holds" options={PUMP_CONTROL_CHOICES} />
+          <ChoiceField place="distribution/pumpOn" label="It stands on" options={PIPE_CHOICES} />
           <QuantityField place="distribution/valveKvs" label="Zone valves" empty="auto" automatic="auto: each by its flow" />
           <QuantityField place="distribution/bypass" label="Bypass opens at" empty={null} help="Empty for none." />
         </>
@@ -43,6 +44,7 @@ export function PumpFields({ design }: { design: Design }) {
         <>
           <ChoiceField place="source/pump" label="Source pump" options={chosen(source?.pump)} help={why(source?.pump)} />
           <ChoiceField place="source/pumpControl" label="Source pump holds" options={PUMP_CONTROL_CHOICES} />
+          <ChoiceField place="source/pumpOn" label="Source pump on" options={PIPE_CHOICES} />
         </>
       )}
       {design.circuits.length > 1 && <CompareDistribution />}

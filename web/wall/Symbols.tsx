@@ -46,7 +46,7 @@ export function Symbols({ symbols }: { symbols: readonly SheetSymbol[] }) {
   );
 }
 
-function Shape({ symbol: { kind, width: w, height: h, source, mirrored, lying } }: { symbol: SheetSymbol }) {
+function Shape({ symbol: { kind, width: w, height: h, source, mirrored, lying, backwards } }: { symbol: SheetSymbol }) {
   const { colours } = useWall();
   const body = { fill: colours.tag, stroke: colours.metal, strokeWidth: 3, strokeLinejoin: 'round' as const };
   switch (kind) {
@@ -54,7 +54,7 @@ function Shape({ symbol: { kind, width: w, height: h, source, mirrored, lying } 
       return (
         <>
           <circle r={w / 2} {...body} />
-          <PumpArrow size={w / 34} lying={lying ?? false} />
+          <PumpArrow size={w / 34} turn={(lying ? 90 : 0) + (backwards ? 180 : 0)} />
         </>
       );
     case 'mixing-valve':
@@ -184,10 +184,10 @@ function Shape({ symbol: { kind, width: w, height: h, source, mirrored, lying } 
   }
 }
 
-/** The triangle in a pump points the way it pushes: up a riser, or along a level pipe. */
-function PumpArrow({ size, lying }: { size: number; lying: boolean }) {
+/** The triangle in a pump points the way it pushes: up a riser, along a level pipe, or back on a return. */
+function PumpArrow({ size, turn }: { size: number; turn: number }) {
   const { colours } = useWall();
-  return <path d="M-12 8H12L0 -14z" transform={`scale(${size})${lying ? ' rotate(90)' : ''}`} fill={colours.metal} />;
+  return <path d="M-12 8H12L0 -14z" transform={`scale(${size}) rotate(${turn})`} fill={colours.metal} />;
 }
 
 /** What makes the heat: flame, fan, bolt, logs or tank, drawn around the middle of the lower panel. */

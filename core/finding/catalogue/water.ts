@@ -98,6 +98,13 @@ export const SEPARATION_FINDINGS = {
     'common practice: six bores on either side, or eight before and four behind',
   ),
   'plates-second-vessel': kind('Two waters behind plates', 'Each wants a vessel, a relief valve and a filling of its own.'),
+  'pump-towards-vessel': kind(
+    'A pump that pushes towards the vessel',
+    'It lowers the pressure of its circuit by its head.',
+    'common practice: pumps draw from where the vessel is connected',
+  ),
+  'tap-slow': kind('Too little hot water at once', 'What is drawn faster comes cooler.', 'energy balance'),
+  'hot-water-twice': kind('Hot water from the source and from a cylinder', 'The run takes it from the cylinder.'),
   'water-twice': kind('Two vessels on one water', 'Its pressure is then held at two points.'),
   'exchanger-impossible': kind(
     'Plates that cannot do it',
