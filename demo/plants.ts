@@ -1,5 +1,6 @@
 import type { Job } from '../model/job.ts';
 import { glycolAndTank } from './glycol-and-tank.ts';
+import { cascade, combinationUnit, heaterAndPlates, threeStoreys } from './more-plants.ts';
 import { ringMain } from './ring-main.ts';
 import { woodAndRing } from './wood-and-ring.ts';
 
@@ -8,4 +9,8 @@ export const PLANTS: Readonly<Record<string, Job>> = {
   'ring main': ringMain(),
   'wood, tank and ring main': woodAndRing(),
   'glycol, plates and tank': glycolAndTank(),
+  'water heater, plates and one pump': heaterAndPlates(),
+  'diverting valve and three storeys': threeStoreys(),
+  'combination unit': combinationUnit(),
+  'two boilers in turn on one pipe': cascade(),
 };

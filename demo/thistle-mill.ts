@@ -256,6 +256,7 @@ const house: Job = {
     dailyDraw: 0.21,
     flowTemperature: 72,
     charged: 'coil',
+    diverter: false,
     coilOutput: 26_000,
     coilFlow: 80,
     coilReturn: 60,

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { autoOr, deltaT, quantity, temperature } from './schema-parts.ts';
+import { autoOr, deltaT, Id, Name, quantity, temperature } from './schema-parts.ts';
 
 /** What a thermostat or an input speaks: it only closes a contact, it sends 24 V, or it sends the mains. */
 export const SIGNALS = ['contact', '24V', 'mains'] as const;
@@ -18,6 +18,10 @@ export const ControlsSchema = z.strictObject({
   relay: z.enum(SIGNALS, `is no signal; use one of ${SIGNALS.join(', ')}`),
   /** A wiring centre between thermostats and actuators: it turns one signal into the other. */
   wiringCentre: z.boolean('is neither true nor false'),
+  /** Further wiring centres, at manifolds of their own or on other storeys, by the circuits they look after; any of them calls. */
+  centres: z
+    .array(z.strictObject({ id: Id, name: Name, circuits: z.array(Id).max(40, 'holds more than 40 circuits') }))
+    .max(12, 'holds more than 12 wiring centres; join some'),
   /** Actuators that say when they are open. */
   endSwitches: z.boolean('is neither true nor false'),
   /** Seconds an actuator or a zone valve takes to open; `auto` is usual for its kind. */

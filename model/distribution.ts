@@ -4,8 +4,11 @@ import { autoOr, Id, Name, quantity, temperature, text } from './schema-parts.ts
 import { SOURCE_KINDS } from './source.ts';
 import { PortAt } from './station.ts';
 
-/** What moves the water of the direct circuits: a pump in each, or one for all with a valve in each. */
-export const DISTRIBUTIONS = ['pumps', 'valves'] as const;
+/**
+ * What moves the water of the direct circuits: a pump in each, one for all with a valve in each, or the source's own pump with a valve
+ * in each, where nothing stands between.
+ */
+export const DISTRIBUTIONS = ['pumps', 'valves', 'source'] as const;
 
 export const DistributionSchema = z.strictObject({
   kind: z.enum(DISTRIBUTIONS, `is no way to move the water; use one of ${DISTRIBUTIONS.join(', ')}`),

@@ -131,6 +131,8 @@ export const HotWaterSchema = z.strictObject({
   coilFlow: temperature('hotWater/coilFlow'),
   coilReturn: temperature('hotWater/coilReturn'),
   coilStore: temperature('hotWater/coilStore'),
+  /** A valve turns the source's water from the heating to the coil and back, where one pump moves both. */
+  diverter: z.boolean('is neither true nor false'),
   /** Charging alone while the heating waits, or beside it. */
   charging: z.enum(['priority', 'parallel'], 'is neither "priority" nor "parallel"'),
   /** Temperature of a weekly cycle against germs, null for none, and what brings it there. */

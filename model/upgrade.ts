@@ -204,7 +204,8 @@ const fromVersion8 = (job: Loose): Loose => {
     circuits: each(job.circuits, (circuit) => ({ ...onFlow, valveOn: 'flow', ...hung(circuit) })),
     distribution: within(job.distribution, onFlow),
     furtherSources: each(job.furtherSources, (source) => ({ at: null, ...source })),
-    hotWater: isLoose(job.hotWater) ? { charged: 'coil', ...hung(job.hotWater) } : job.hotWater,
+    hotWater: isLoose(job.hotWater) ? { charged: 'coil', diverter: false, ...hung(job.hotWater) } : job.hotWater,
+    controls: within(job.controls, { centres: [] }),
     source: within(job.source, { returnLift: null, taps: null, ...onFlow }),
     version: 9,
   };

@@ -38,7 +38,7 @@ export function controlParts(job: Job, design: Design): ControlPart[] {
     { label: 'Thermostatic heads of mixing valves', count: heads, note: 'Sensor well seated in the flow' },
     {
       label: 'Wiring centre',
-      count: controls.wiringCentre ? 1 : 0,
+      count: (controls.wiringCentre ? 1 : 0) + controls.centres.length,
       note: `${thermostats} channels or more; one at each manifold where the cable is long`,
     },
     { label: 'Relays', count: devices.relays, note: 'One for each pump, and one for each call of a source' },

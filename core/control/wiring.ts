@@ -43,18 +43,27 @@ export const terminalWords = ({ terminals }: Wire): string =>
       ? `${terminals.first}`
       : `${terminals.first}–${terminals.last}`;
 
+/** What a wiring centre is called. */
+const nameOfCentre = (id: string, name: string): string => name || `Wiring centre ${id}`;
+
 /** Every connection, terminal by terminal: thermostats in, actuators, pumps and the source's call out, safety stats in series. */
 export function wiringSchedule(job: Job, design: Design): Wire[] {
   const { controls } = job;
   const devices = controlDevices(job, design);
   const wires: Wire[] = [];
   const centre = controls.wiringCentre ? 'Wiring centre' : 'Terminal strip';
-  let used = 0;
+  // Each centre counts its own terminals from 1.
+  const used = new Map([[centre, 0], ...controls.centres.map(({ id, name }): [string, number] => [nameOfCentre(id, name), 0])]);
+  const centreOf = (circuitId: string): string => {
+    const own = controls.centres.find(({ circuits }) => circuits.includes(circuitId));
+    return own ? nameOfCentre(own.id, own.name) : centre;
+  };
   const add = (what: string, from: string, to: string, carries: string, note = '') => {
     const cores = CORES[carries] ?? [];
-    const here = from === centre || to === centre;
-    const terminals = here ? { first: used + 1, last: used + Math.max(cores.length, 1) } : null;
-    if (terminals) used = terminals.last;
+    const here = [from, to].find((end) => used.has(end));
+    const taken = here === undefined ? 0 : (used.get(here) ?? 0);
+    const terminals = here === undefined ? null : { first: taken + 1, last: taken + Math.max(cores.length, 1) };
+    if (terminals && here !== undefined) used.set(here, terminals.last);
     wires.push({ terminals, cores, what, from, to, carries, note });
   };
   const actuated = controls.actuator === '24V' ? '24 V' : 'mains';
@@ -66,7 +75,7 @@ export function wiringSchedule(job: Job, design: Design): Wire[] {
     add(
       `Thermostat ${label}`,
       label,
-      centre,
+      centreOf((group[0] as ZoneDevices).circuitId),
       SIGNAL_WORDS[controls.thermostat],
       open ? 'Left open for good: the weather leads' : others,
     );
@@ -75,7 +84,7 @@ export function wiringSchedule(job: Job, design: Design): Wire[] {
     if (zone.actuators > 0)
       add(
         `${zone.actuators} actuator${zone.actuators > 1 ? 's' : ''} of ${zone.label}`,
-        centre,
+        centreOf(zone.circuitId),
         `Manifold of ${zone.circuitName}`,
         actuated,
       );
@@ -83,22 +92,23 @@ export function wiringSchedule(job: Job, design: Design): Wire[] {
       add(
         `End switches of ${zone.label}`,
         `Manifold of ${zone.circuitName}`,
-        centre,
+        centreOf(zone.circuitId),
         'a dry contact',
         'In series with the call for heat',
       );
   }
   for (const circuit of design.circuits) {
     const { sized, name, id } = circuit;
+    const own = centreOf(id);
     const decided = job.circuits.find((each) => each.id === id);
     if (!sized || !decided) continue;
     const limit = hasHighLimit(decided) ? 'High-limit stat in series in the live' : '';
-    if (sized.pump) add(`Pump ${name}`, centre, `Pump of ${name}`, 'mains, switched', limit);
-    if (sized.zoneValve) add(`Zone valve ${name}`, centre, `Zone valve of ${name}`, actuated);
+    if (sized.pump) add(`Pump ${name}`, own, `Pump of ${name}`, 'mains, switched', limit);
+    if (sized.zoneValve) add(`Zone valve ${name}`, own, `Zone valve of ${name}`, actuated);
     if (sized.injection)
       add(
         `Injection ${name}`,
-        centre,
+        own,
         `Injection pump of ${name}`,
         sized.injection.variable ? '0 to 10 V and mains' : 'mains, switched',
         limit,
@@ -106,12 +116,20 @@ export function wiringSchedule(job: Job, design: Design): Wire[] {
     if (sized.valve && decided.mixingDrive === 'motorised')
       add(
         `Mixing valve ${name}`,
-        centre,
+        own,
         `Motor of the mixing valve of ${name}`,
         '24 V, open and close',
         'Flow sensor behind the pump',
       );
   }
+  for (const { id, name } of controls.centres)
+    add(
+      `Call of ${nameOfCentre(id, name)}`,
+      nameOfCentre(id, name),
+      centre,
+      'a dry contact',
+      'In parallel with the others: any of them calls for heat',
+    );
   if (design.distribution) add('Pump of all circuits', centre, 'Pump at the flow bar', 'mains, switched');
   if (job.hotWater) {
     add('Cylinder stat', 'Cylinder', centre, 'a dry contact');

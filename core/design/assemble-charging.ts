@@ -42,7 +42,7 @@ export function addCharging(
   add({ id: 'hotWater/return', from: 'hotWater/collect', to: back, pipe, heat });
   return {
     own,
-    first: hotWater.charging === 'priority',
+    first: hotWater.charging === 'priority' || hotWater.diverter,
     flowTemperature: hotWater.flowTemperature,
   };
 }

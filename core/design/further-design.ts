@@ -2,6 +2,7 @@ import { byRule, decided, type Figure } from '../figure/figure.ts';
 import type { PumpMode } from '../network/pump-law.ts';
 import { nameOf } from '../plant/further-sources.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
+import { lossAtDesign } from './behind-bars.ts';
 import { type ChosenPump, choose, type PumpDesign } from './choose-pump.ts';
 import type { Context } from './context.ts';
 import { pumpMode } from './links.ts';
@@ -69,6 +70,14 @@ export function designFurther(context: Context, source: SourceFlow): FurtherFlow
     });
     const inside = further.approach === null ? rules.sourceAllowance : rules.plateLoss;
     const pipeLoss = source.run.lossAt(flow.value);
+    // Pipes without a pump between the bars and a further station carry the water of all sources.
+    const beyond = lossAtDesign(
+      context,
+      source,
+      context.piping.drives
+        .of(context.piping.branch(place))
+        .loads.flatMap(({ stretch }) => ('branch' in stretch && stretch.branch.kind === 'link' ? [stretch] : [])),
+    );
     const pump = choose(context, {
       place: `${place}/pump`,
       label: `${name}: pump`,
@@ -76,8 +85,8 @@ export function designFurther(context: Context, source: SourceFlow): FurtherFlow
       designFlow: flow,
       load: capacity,
       fluid: source.fluid,
-      losses: { 'Δp source': byRule(inside), 'Δp source pipe': source.run.pipe.loss },
-      loss: inside.limit + pipeLoss,
+      losses: { 'Δp source': byRule(inside), 'Δp source pipe': source.run.pipe.loss, ...beyond.losses },
+      loss: inside.limit + pipeLoss + beyond.loss,
       ownLossAt: (at) => inside.limit * (at / flow.value) ** 2 + source.run.lossAt(at),
     });
     const conductance =

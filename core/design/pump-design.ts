@@ -1,7 +1,8 @@
 import { type Figure, given, type Ingredient } from '../figure/figure.ts';
+import type { Load, Stretch } from '../piping/drives.ts';
 import { atSpeed, type PumpState } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
-import { lossAtDesign, lossOfSource } from './behind-bars.ts';
+import { type Losses, lossAtDesign, lossOfSource } from './behind-bars.ts';
 import type { Charging } from './charging-design.ts';
 import { type ChosenPump, choose, type PumpDesign } from './choose-pump.ts';
 import type { CircuitFlow } from './circuit-design.ts';
@@ -63,12 +64,8 @@ export function choosePumps(context: Context, circuits: readonly CircuitFlow[], 
     });
   });
   const ofSource = lossOfSource(source);
-  // Away from it only plates stand in its way: a header or a tank takes nothing.
-  const plates = lossAtDesign(
-    context,
-    source,
-    drives.of(lead).loads.map((load) => load.stretch),
-  );
+  // Away from it plates and pipes without a pump stand in its way, and circuits that have a valve; a header or a tank takes nothing.
+  const plates = deepest(context, source, drives.of(lead).loads, circuits, { zoneValves, charging });
   const primary = lead.pump
     ? choose(context, {
         place: 'source/pump',
@@ -83,6 +80,54 @@ export function choosePumps(context: Context, circuits: readonly CircuitFlow[], 
       })
     : null;
   return { circuits: own, shared: ask && choose(context, ask), source: primary, links: linkPumps(context, source) };
+}
+
+/** The hardest way through what a pump drives away from the sources, with what lies behind it. */
+function deepest(
+  context: Context,
+  source: SourceFlow,
+  loads: readonly Load[],
+  circuits: readonly CircuitFlow[],
+  rest: Pick<Driven, 'zoneValves' | 'charging'>,
+): Losses {
+  let hardest: Losses = { losses: {}, loss: 0 };
+  for (const { stretch, behind } of loads) {
+    const own = ownLoss(context, source, stretch, circuits, rest);
+    const further = deepest(context, source, behind, circuits, rest);
+    const loss = own.loss + further.loss;
+    if (loss > hardest.loss) hardest = { losses: { ...own.losses, ...further.losses }, loss };
+  }
+  return hardest;
+}
+
+function ownLoss(
+  context: Context,
+  source: SourceFlow,
+  stretch: Stretch,
+  circuits: readonly CircuitFlow[],
+  { zoneValves, charging }: Pick<Driven, 'zoneValves' | 'charging'>,
+): Losses {
+  if ('branch' in stretch) {
+    const { place } = stretch.branch;
+    const i = circuits.findIndex((circuit) => circuit.place === place);
+    const circuit = circuits[i];
+    if (circuit) {
+      const loss = circuit.ownLossAt(circuit.volumeFlow.value) + (zoneValves[i]?.loss.value ?? 0);
+      const name = `${circuit.circuit.name} with its zone valve`;
+      return {
+        losses: { 'Δp hardest circuit': given(name, 'pressure', loss, 'run, parts, worst run, emitter and valve') },
+        loss,
+      };
+    }
+    if (place === 'hotWater' && charging) {
+      const { loss } = charging;
+      return {
+        losses: { 'Δp cylinder': given('pipe, coil and valve of the cylinder', 'pressure', loss, 'at its own flow') },
+        loss,
+      };
+    }
+  }
+  return lossAtDesign(context, source, [stretch]);
 }
 
 /** The pump of each link that has one: it moves its water through its pipes and whatever lies at either end without a pump. */

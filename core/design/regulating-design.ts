@@ -1,3 +1,4 @@
+import type { PumpControl } from '../../model/job.ts';
 import { type Figure, given, type Ingredient } from '../figure/figure.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
 import { regulatingKv } from './balancing.ts';
@@ -13,6 +14,8 @@ export interface Drive {
   zoneValve: ZoneValveDesign | null;
   /** What the source takes of the shared pump's pressure, Pa; 0 behind a separation. */
   sourceLoss: number;
+  /** How the shared pump is held. */
+  control: PumpControl;
 }
 
 /**
@@ -41,9 +44,9 @@ export function designRegulating(context: Context, flow: CircuitFlow, drive: Dri
 function surplusOf(
   context: Context,
   flow: CircuitFlow,
-  { own, shared, zoneValve, sourceLoss }: Drive,
+  { own, shared, zoneValve, sourceLoss, control }: Drive,
 ): { surplus: number; given: Ingredient; taken: Ingredient } | null {
-  const { job, rules } = context;
+  const { rules } = context;
   const behindCheck = ({ speed, fluid }: ChosenPump, at: number) =>
     speed ? speed.headAt(at) * fluid.density * GRAVITY - (speed.model.checkValve ? rules.pumpCheckOpening.limit : 0) : 0;
   if (own) {
@@ -56,7 +59,7 @@ function surplusOf(
     };
   }
   if (!shared?.speed || !zoneValve) return null;
-  const fixed = job.distribution.pumpControl === 'fixed-speed';
+  const fixed = control === 'fixed-speed';
   const pressure = fixed ? behindCheck(shared, shared.designFlow.value) : shared.indexLoss;
   const taken = flow.ownLossAt(flow.volumeFlow.value) + zoneValve.loss.value + sourceLoss;
   return {

@@ -79,14 +79,15 @@ export function sizePlant(
   const exchanger = kind === 'plates' ? designExchanger(context, { ...source.first, id: 'exchanger', label: 'Exchanger' }) : null;
   const { vessel, waters } = designVessels(context, flows, source, header, contents, buffer, charging);
   const loops = flows.map((flow) => flow.loops.map((loop) => ({ ...loop, kv: kvAsBuilt(loop.place, built) ?? loop.kv })));
-  const { sharedLink, drives } = context.piping;
+  const { sharedLink, drives, sourceMovesCircuits: bySource } = context.piping;
   const sourceLoss = sharedLink ? lossAtDesign(context, source, drives.of(sharedLink).beyond).loss : 0;
   const regulating = flows.map((flow, i) =>
     designRegulating(context, flow, {
       own: chosen.circuits[i] ?? null,
-      shared: chosen.shared,
+      ...(bySource
+        ? { shared: chosen.source, sourceLoss: source.lossAt(source.volumeFlow.value), control: context.job.source.pumpControl }
+        : { shared: chosen.shared, sourceLoss, control: context.job.distribution.pumpControl }),
       zoneValve: zoneValves[i] ?? null,
-      sourceLoss,
     }),
   );
   const assembly = assemble(context, {

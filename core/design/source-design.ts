@@ -71,7 +71,7 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
   const { piping } = context;
   const between = piping.between();
   // Without a pump of its own the circuits draw straight through it.
-  const separated = piping.lead.pump;
+  const separated = piping.lead.pump && !piping.sourceMovesCircuits;
   const plates = between.traits.partsWater;
   const flowTerm = decided('source flow temperature', 'temperature', source.flowTemperature, 'source/flowTemperature');
   const deltaTerm = sourceDeltaT(context, circuits);

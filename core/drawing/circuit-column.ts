@@ -22,7 +22,7 @@ export function drawCircuit(job: Job, design: Design, circuit: CircuitDesign, le
   const { flow, back } = risersOf(left, decided.hand);
   const foot = HOUSE.top + HOUSE.height;
   const mixed = decided.connection === 'mixed';
-  const shared = pipingOf(job).sharedLink !== null && !mixed;
+  const shared = !pipingOf(job).branch(component).pump;
   const onReturn = (shared ? decided.valveOn : decided.pumpOn) === 'return';
   const driveAt = onReturn ? back : flow;
   // A mixed circuit takes only its hot share from the bar; above the valve runs all of its water.

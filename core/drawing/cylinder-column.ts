@@ -23,14 +23,24 @@ export function drawCylinder(job: Job, design: Design, left: number, { sheet, ta
       height: 124,
       label: 'Hot-water cylinder',
     },
-    {
-      component: 'hotWater/pump',
-      kind: valved ? 'zone-valve' : 'pump',
-      at: [flow, PUMP_AT],
-      width: valved ? 26 : 34,
-      height: 34,
-      label: valved ? 'Hot water: zone valve' : 'Charging pump',
-    },
+    job.hotWater.diverter && valved
+      ? {
+          component: 'hotWater/pump',
+          kind: 'mixing-valve',
+          at: [flow, FLOW_BAR - 40],
+          width: 34,
+          height: 34,
+          label: 'Diverting valve: heating or hot water',
+          mirrored: true,
+        }
+      : {
+          component: 'hotWater/pump',
+          kind: valved ? 'zone-valve' : 'pump',
+          at: [flow, PUMP_AT],
+          width: valved ? 26 : 34,
+          height: 34,
+          label: valved ? 'Hot water: zone valve' : 'Charging pump',
+        },
   );
   const { hotWater } = design;
   if (!hotWater) return;

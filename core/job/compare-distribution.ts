@@ -5,7 +5,7 @@ import type { Design } from '../design/design.ts';
 import { openFindings } from '../finding/finding.ts';
 import { designJob } from './design-job.ts';
 
-/** The same plant with a pump in each circuit, or with one pump and a valve in each. */
+/** The same plant with a pump in each circuit, with one pump and a valve in each, or on the pump of the source. */
 export interface DistributionOption {
   kind: Distribution['kind'];
   pumps: number;
@@ -18,9 +18,11 @@ export interface DistributionOption {
   edits: { at: string; value: unknown }[];
 }
 
-/** Both ways side by side, each designed and solved. */
+/** The ways side by side, each designed and solved. */
 export function compareDistribution(job: Job): DistributionOption[] {
-  return DISTRIBUTIONS.map((kind) => {
+  // The source's own pump reaches the circuits only where nothing stands between.
+  const ways = DISTRIBUTIONS.filter((kind) => kind !== 'source' || job.separation.kind === 'none');
+  return ways.map((kind) => {
     const design = designJob({ ...job, distribution: { ...job.distribution, kind } });
     return {
       kind,

@@ -313,7 +313,7 @@ describe('pumps and valves on the return', () => {
       back.state.circuits.forEach((circuit, i) => {
         const other = flow.state.circuits[i];
         // On the return the water is colder and heavier: of as many litres a little more.
-      expect(Math.abs(circuit.massFlow / (other?.massFlow ?? 1) - 1), circuit.id).toBeLessThan(0.012);
+        expect(Math.abs(circuit.massFlow / (other?.massFlow ?? 1) - 1), circuit.id).toBeLessThan(0.012);
         expect(Math.abs(circuit.heat - (other?.heat ?? 0))).toBeLessThan(0.01 * (other?.heat ?? 1));
       });
       expect(Math.abs(back.state.source.massFlow / flow.state.source.massFlow - 1)).toBeLessThan(0.012);

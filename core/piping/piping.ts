@@ -123,6 +123,12 @@ export class Piping {
     return false;
   }
 
+  /** Whether the pump of the first source moves the water of circuits that have a valve in place of one. */
+  get sourceMovesCircuits(): boolean {
+    const { lead } = this;
+    return lead.pump && this.plan.branches.some((each) => each.kind === 'circuit' && !each.pump && each.at === lead.at);
+  }
+
   /** Sources that do not stand beside the first one: each heats a water of its own. */
   get elsewhere(): SourceBranch[] {
     const { lead } = this;

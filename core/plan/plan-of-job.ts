@@ -50,6 +50,25 @@ export function hasPort(job: Pick<PipedJob, 'separation' | 'stations'>, ref: Por
   return entry !== undefined && portNames(entry).some((port) => portOf(id, port) === ref);
 }
 
+/** Whether all that draws hangs behind further stations, so that no other pump is felt at the source. */
+function allBeyond(job: PipedJob): boolean {
+  const hanging = [...job.circuits, ...(job.hotWater ? [job.hotWater] : [])];
+  return (
+    hanging.length > 0 &&
+    hanging.every(({ at }) => {
+      let here = at === null || !hasPort(job, at) ? FIRST_STATION : stationOf(at);
+      for (let steps = 0; steps <= job.stations.length; steps++) {
+        if (here === FIRST_STATION) return false;
+        if (entryOf(job, here)?.kind !== 'none') return true;
+        const feed = job.links.find(({ to }) => stationOf(to) === here);
+        if (!feed) return false;
+        here = stationOf(feed.at);
+      }
+      return false;
+    })
+  );
+}
+
 /**
  * How a job's plant is piped: sources on the near side of its first station; circuits and the cylinder on the far side, or on bars of
  * their own behind one pump where valves let the water in, or on the port they name. Further stations hang where their links lead.
@@ -68,11 +87,20 @@ export function planOf(job: PipedJob): Plan {
   ];
   const near = portOf(FIRST_STATION, first.enters);
   const far = portOf(FIRST_STATION, first.leaves);
+  // The pump of the source reaches the circuits where nothing stands between.
+  const bySource = job.distribution.kind === 'source' && job.separation.kind === 'none';
   /** The port that something names, where there is such a port. */
   const named = (ref: PortRef | null) => (ref !== null && hasPort(job, ref) ? ref : null);
   const branches: Branch[] = [
     // Where nothing parts the two, the pumps of the circuits move the source's water.
-    { kind: 'source', id: 's1', place: 'source', at: near, pump: job.separation.kind !== 'none', order: 'lead' },
+    {
+      kind: 'source',
+      id: 's1',
+      place: 'source',
+      at: near,
+      pump: job.separation.kind !== 'none' || bySource || allBeyond(job),
+      order: 'lead',
+    },
     ...job.furtherSources.map(
       ({ id, order, at }): Branch => ({
         kind: 'source',
@@ -107,13 +135,20 @@ export function planOf(job: PipedJob): Plan {
   for (const { id, connection, at: asked } of job.circuits) {
     const at = named(asked) ?? hangs;
     // The valve of a mixed circuit mixes, and its pump moves; away from the one pump every circuit needs its own.
-    const pump = !shared || connection === 'mixed' || at !== hangs;
+    const pump = !(shared || bySource) || connection === 'mixed' || at !== hangs;
     branches.push({ kind: 'circuit', id, place: `circuits/${id}`, at, pump });
   }
   if (job.hotWater) {
     stations.push({ id: CYLINDER, kind: 'cylinder', place: 'hotWater', ports: [{ id: 'coil', coil: true }] });
     const at = named(job.hotWater.at) ?? hangs;
-    branches.push({ kind: 'link', id: 'hw', place: 'hotWater', at, to: portOf(CYLINDER, 'coil'), pump: !shared || at !== hangs });
+    branches.push({
+      kind: 'link',
+      id: 'hw',
+      place: 'hotWater',
+      at,
+      to: portOf(CYLINDER, 'coil'),
+      pump: !(shared || bySource) || at !== hangs,
+    });
   }
   return { stations, branches };
 }

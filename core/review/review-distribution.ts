@@ -5,7 +5,7 @@ import type { UnreviewedDesign } from '../design/design.ts';
 import type { Finding } from '../finding/finding.ts';
 import { jobWaters } from '../piping/job-waters.ts';
 import { portIdOf, stationOf } from '../plan/plan.ts';
-import { BETWEEN } from '../plan/station-edits.ts';
+import { BETWEEN, betweenAs } from '../plan/station-edits.ts';
 import { findCirculator } from '../plant/circulator.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
@@ -18,6 +18,7 @@ export function reviewDistribution(context: Context, design: UnreviewedDesign): 
     ...mixing(context, design),
     ...unlimitedFloors(context, design),
     ...sharedPump(context, design),
+    ...sourcePump(context),
     ...closeOff(context, design),
   ];
 }
@@ -223,6 +224,53 @@ function mixing({ job, say, piping }: Context, { circuits }: UnreviewedDesign): 
     }
     return findings;
   });
+}
+
+/** The source's own pump for all: something between keeps it from the circuits, and a diverter that has nothing to divert. */
+function sourcePump({ job, piping }: Context): Finding[] {
+  const findings: Finding[] = [];
+  if (
+    job.distribution.kind === 'source' &&
+    !piping.sourceMovesCircuits &&
+    job.circuits.some((each) => each.connection === 'direct')
+  )
+    findings.push({
+      id: 'source-pump-parted',
+      rule: 'source-pump-parted',
+      severity: 'mend',
+      place: 'distribution/kind',
+      component: 'source/pump',
+      title: 'The pump of the source does not reach the circuits',
+      why: 'What stands between parts the two: every circuit is worked out with a pump of its own. With nothing between, the pump of the source moves all of it.',
+      remedies: [
+        { label: 'Nothing between', edits: betweenAs('bars') },
+        { label: 'A pump in each circuit', edits: [{ at: 'distribution/kind', value: 'pumps' }] },
+      ],
+    });
+  const { hotWater } = job;
+  if (!hotWater?.diverter) return findings;
+  const base = { place: 'hotWater/diverter', component: 'hotWater/pump' };
+  if (piping.branch('hotWater').pump)
+    findings.push({
+      ...base,
+      id: 'diverter-idle',
+      rule: 'diverter-idle',
+      severity: 'mend',
+      title: 'A diverting valve, and a pump of its own at the cylinder',
+      why: 'A diverting valve turns the water of one pump from the heating to the coil. Here the cylinder has a pump of its own, and nothing is turned.',
+      remedies: [{ label: 'No diverting valve', edits: [{ at: 'hotWater/diverter', value: false }] }],
+    });
+  else if (hotWater.charging === 'parallel')
+    findings.push({
+      ...base,
+      id: 'diverter-parallel',
+      rule: 'diverter-parallel',
+      severity: 'note',
+      title: 'A diverting valve cannot charge beside the heating',
+      why: 'It sends all the water one way or the other: the heating waits, whatever is said of it.',
+      remedies: [{ label: 'The heating waits', edits: [{ at: 'hotWater/charging', value: 'priority' }] }],
+    });
+  return findings;
 }
 
 /** One pump against valves that close one by one. */

@@ -62,6 +62,9 @@ function notFirm({ job, say, piping }: Context, { source }: UnreviewedDesign): F
 
 function unseparated({ job, piping }: Context): Finding[] {
   if (job.furtherSources.length === 0 || piping.between().traits.decouples) return [];
+  // A station further on may part them from all that draws.
+  const draws = piping.plan.branches.filter((each) => each.kind === 'circuit' || each.place === 'hotWater');
+  if (draws.length > 0 && draws.every((each) => piping.partedFromSource(each))) return [];
   return [
     {
       id: 'sources-unseparated',

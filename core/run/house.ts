@@ -90,7 +90,7 @@ export function zonesOfRun(job: Job, plant: Plant, mass: HouseMass): RunZone[] {
 /** Seconds until what a thermostat opens is open: actuators on loops, or a zone valve by a motor: common practice, from memory. */
 const USUAL_OPENING = { loops: 180, motor: 60 } as const;
 function opensIn(job: Job, onLoops: boolean): number {
-  const turns = onLoops || pipingOf(job).sharedLink !== null;
+  const turns = onLoops || pipingOf(job).sharedLink !== null || pipingOf(job).sourceMovesCircuits;
   if (!turns) return 0;
   const { actuatorTime } = job.controls;
   return actuatorTime === 'auto' ? USUAL_OPENING[onLoops ? 'loops' : 'motor'] : actuatorTime;

@@ -124,7 +124,9 @@ class Run {
     this.sources = new Dispatch(job, design, Math.min(settings.sun / USUAL_SUN, 1));
     const { hotWater } = job;
     const swing = rulebookOf(job).rules.storeSwing.limit;
-    this.cylinder = hotWater && new CylinderCall(hotWater, swing, job.controls.priorityTimeout);
+    // A diverting valve leaves nothing to the heating while it charges.
+    const inTurn = hotWater?.diverter ? { ...hotWater, charging: 'priority' as const } : hotWater;
+    this.cylinder = inTurn && new CylinderCall(inTurn, swing, job.controls.priorityTimeout);
     this.taps = job.source.taps && !hotWater ? new TapRun(job.source.taps) : null;
     const coil = hotWater ? coilConductance(hotWater) : 0;
     this.steps = new WaterSteps(job, this.water, this.circuits, this.sources, carried, coil);

@@ -11,6 +11,7 @@ import { ChoiceField, QuantityField } from '../parts/Field.tsx';
 import { PageSection, Reading } from '../parts/Layout.tsx';
 import { PlainTable } from '../parts/PlainTable.tsx';
 import { Tick } from '../parts/Tick.tsx';
+import { Centres } from './Centres.tsx';
 
 /** Thermostats, actuators, relays and the source's call; what they draw, and which wire goes where. */
 export function WiringSection({ job, design }: { job: Job; design: Design }) {
@@ -45,6 +46,7 @@ export function WiringSection({ job, design }: { job: Job; design: Design }) {
         <Tick place="controls/endSwitches" label="Actuators with end switches" />
         <Tick place="controls/exercise" label="Pumps and valves move once a week in summer" />
       </Box>
+      <Centres job={job} />
       <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', mb: 2 }}>
         <Reading label="On 24 V">{devices.transformerLoad} VA</Reading>
         <Reading label="Transformer, a quarter to spare">

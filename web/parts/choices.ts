@@ -241,6 +241,7 @@ export const CONNECTIONS_CHOICES = list<Job['separation']['connections']>({
 export const DISTRIBUTION_CHOICES = list<Job['distribution']['kind']>({
   pumps: 'A pump in each circuit',
   valves: 'One pump, a valve in each direct circuit',
+  source: 'The pump of the source, a valve in each direct circuit',
 });
 
 export const ORDER_CHOICES = list<FurtherSource['order']>({

@@ -6,7 +6,11 @@ import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
 import { useWork } from '../worker/use-work.ts';
 
-const TITLES: Record<DistributionOption['kind'], string> = { pumps: 'Pump per circuit', valves: 'One pump, valves' };
+const TITLES: Record<DistributionOption['kind'], string> = {
+  pumps: 'Pump per circuit',
+  valves: 'One pump, valves',
+  source: 'The source’s pump, valves',
+};
 
 /** A pump in each circuit beside one pump with valves: parts, watts, and what each gets wrong. */
 export function CompareDistribution() {

@@ -70,6 +70,7 @@ export function HotWaterFields({ design, taps }: { design: HotWaterDesign | null
           </Box>
           <ChoiceField place="hotWater/charged" label="Heat gets into it" options={CHARGED_CHOICES} />
           <ChoiceField place="hotWater/charging" label="Charging" options={CHARGING_CHOICES} />
+          <Tick place="hotWater/diverter" label="A diverting valve: heating or coil, on one pump" />
           <QuantityField place="hotWater/hygieneTemperature" label="Weekly hygiene cycle" empty={null} help="Empty for none." />
           {hotWater.hygieneTemperature !== null && (
             <ChoiceField place="hotWater/hygieneBy" label="Heated for that by" options={HYGIENE_CHOICES} />

@@ -2,6 +2,7 @@ import Typography from '@mui/material/Typography';
 import type { PumpDesign } from '../../core/design/choose-pump.ts';
 import type { Design } from '../../core/design/design.ts';
 import { drivenBy } from '../../core/design/driven-by.ts';
+import { pipingOf } from '../../core/piping/piping-of-job.ts';
 import { DISTRIBUTION_CHOICES, PIPE_CHOICES, PUMP_CONTROL_CHOICES, pumpChoices } from '../parts/choices.ts';
 import { ChoiceField, QuantityField } from '../parts/Field.tsx';
 import { FigureButton } from '../parts/FigureButton.tsx';
@@ -40,7 +41,7 @@ export function PumpFields({ design }: { design: Design }) {
           <QuantityField place="distribution/bypass" label="Bypass opens at" empty={null} help="Empty for none." />
         </>
       )}
-      {job.separation.kind !== 'none' && (
+      {pipingOf(job).lead.pump && (
         <>
           <ChoiceField place="source/pump" label="Source pump" options={chosen(source?.pump)} help={why(source?.pump)} />
           <ChoiceField place="source/pumpControl" label="Source pump holds" options={PUMP_CONTROL_CHOICES} />

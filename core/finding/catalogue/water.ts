@@ -105,6 +105,9 @@ export const SEPARATION_FINDINGS = {
   ),
   'tap-slow': kind('Too little hot water at once', 'What is drawn faster comes cooler.', 'energy balance'),
   'hot-water-twice': kind('Hot water from the source and from a cylinder', 'The run takes it from the cylinder.'),
+  'source-pump-parted': kind('A source pump that does not reach the circuits', 'Each is worked out with a pump of its own.'),
+  'diverter-idle': kind('A diverting valve that diverts nothing', 'The cylinder has a pump of its own.'),
+  'diverter-parallel': kind('A diverting valve and charging beside the heating', 'It sends the water one way or the other.'),
   'water-twice': kind('Two vessels on one water', 'Its pressure is then held at two points.'),
   'exchanger-impossible': kind(
     'Plates that cannot do it',

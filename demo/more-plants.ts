@@ -1,0 +1,206 @@
+import type { Circuit, Job } from '../model/job.ts';
+import { newFloor, newPanel } from '../model/new-emitter.ts';
+import {
+  newCircuit,
+  newFurtherSource,
+  newJob,
+  newLink,
+  newRoom,
+  newSeparation,
+  newStation,
+  newWater,
+  USUAL_CYLINDER,
+  USUAL_TAPS,
+} from '../model/new-job.ts';
+
+interface Storey {
+  id: string;
+  name: string;
+  loads: readonly number[];
+  fields: Partial<Circuit>;
+}
+
+/** A job with a circuit for each storey, its rooms on floors or panels. */
+function storeys(job: Job, parts: readonly Storey[]): Job {
+  return {
+    ...job,
+    circuits: parts.map(({ id, name, fields }) => newCircuit(id, job, { name, ...fields })),
+    rooms: parts.flatMap(({ id, name, loads, fields }) =>
+      loads.map((heatLoad, i) =>
+        newRoom(`${id}r${i + 1}`, {
+          name: `${name} ${i + 1}`,
+          circuit: id,
+          heatLoad,
+          area: Math.round(heatLoad / 50),
+          emitters:
+            fields.emitters === 'floor'
+              ? [newFloor('e1', Math.round(heatLoad / 55))]
+              : [newPanel('e1', { length: Math.round(heatLoad / 70) / 10, type: '2-2' })],
+        }),
+      ),
+    ),
+  };
+}
+
+/** A flat over a workshop: a drinking-water heater on one side of plates, one pump and nine thermostats on the other. */
+export function heaterAndPlates(): Job {
+  const base = newJob('Flat over the workshop');
+  const job: Job = {
+    ...base,
+    site: { ...base.site, place: 'Mere End' },
+    source: {
+      ...base.source,
+      kind: 'water-heater',
+      capacity: 12_000,
+      flowTemperature: 46,
+      temperatureDifference: 8,
+      components: ['relief-valve', 'air-separator', 'isolating-valve'],
+    },
+    separation: newSeparation('plate-exchanger', { approach: 4 }),
+    distribution: { ...base.distribution, kind: 'valves', bypass: 15_000 },
+    safety: { ...base.safety, filling: 'protected', discharge: 'drain' },
+  };
+  const whole = storeys(job, [
+    {
+      id: 'c1',
+      name: 'Floors',
+      loads: [900, 1200, 700, 650, 1100, 800, 600, 950, 500],
+      fields: { emitters: 'floor', connection: 'direct', flowTemperature: 42, temperatureDifference: 8, zones: 'rooms' },
+    },
+  ]);
+  return {
+    ...whole,
+    waters: [newWater('w2', 'st1/cold', job, { name: 'Water of the floors' })],
+  };
+}
+
+/** A house on three storeys: a heat pump whose own pump moves all of it, a diverting valve to the cylinder, a manifold on each storey. */
+export function threeStoreys(): Job {
+  const base = newJob('Weaver’s house');
+  const job: Job = {
+    ...base,
+    site: { ...base.site, place: 'Long Row', outdoorDesignTemperature: -8 },
+    source: {
+      ...base.source,
+      kind: 'heat-pump',
+      capacity: 9000,
+      flowTemperature: 38,
+      temperatureDifference: 6,
+      standing: 'open-air',
+      inside: ['pump'],
+      pumpControl: 'constant-pressure',
+      components: ['relief-valve', 'air-separator', 'isolating-valve'],
+    },
+    distribution: { ...base.distribution, kind: 'source' },
+    hotWater: {
+      ...USUAL_CYLINDER,
+      storeTemperature: 48,
+      flowTemperature: 54,
+      coilOutput: 14_000,
+      coilFlow: 58,
+      coilReturn: 52,
+      coilStore: 45,
+      diverter: true,
+    },
+    vessel: { ...base.vessel, staticHeight: 8 },
+    safety: { ...base.safety, filling: 'protected', discharge: 'drain' },
+    controls: {
+      ...base.controls,
+      centres: [
+        { id: 'k2', name: 'Centre, first floor', circuits: ['c2'] },
+        { id: 'k3', name: 'Centre, attic', circuits: ['c3'] },
+      ],
+    },
+  };
+  const floor = (height: number, length: number): Partial<Circuit> => ({
+    emitters: 'floor',
+    connection: 'direct',
+    flowTemperature: 38,
+    temperatureDifference: 6,
+    zones: 'rooms',
+    height,
+    run: { ...newCircuit('c', job).run, length },
+  });
+  return storeys(job, [
+    { id: 'c1', name: 'Ground floor', loads: [1100, 900, 500], fields: floor(0.5, 3) },
+    { id: 'c2', name: 'First floor', loads: [900, 800, 400], fields: floor(3.2, 6) },
+    { id: 'c3', name: 'Attic', loads: [1000, 700], fields: floor(6, 9) },
+  ]);
+}
+
+/** A terraced flat: a combination unit that makes its hot water itself, three rooms on panels. */
+export function combinationUnit(): Job {
+  const base = newJob('Terraced flat');
+  const job: Job = {
+    ...base,
+    source: {
+      ...base.source,
+      kind: 'combination-unit',
+      capacity: 14_000,
+      flowTemperature: 60,
+      temperatureDifference: 15,
+      inside: ['pump', 'vessel', 'relief-valve', 'filling', 'vent'],
+      components: ['isolating-valve', 'air-separator'],
+      returnComponents: ['isolating-valve', 'magnetic-filter'],
+      taps: USUAL_TAPS,
+    },
+    safety: { ...base.safety, filling: 'protected', discharge: 'drain' },
+  };
+  return storeys(job, [
+    {
+      id: 'c1',
+      name: 'Panels',
+      loads: [1500, 1100, 900],
+      fields: { flowTemperature: 60, temperatureDifference: 15, loopValves: 'thermostatic', bypass: 15_000 },
+    },
+  ]);
+}
+
+/** A small mill: two boilers one after the other on bars, one 28 mm pipe from there to the header, pumps and valves on the return. */
+export function cascade(): Job {
+  const base = newJob('Fulling mill');
+  const job: Job = {
+    ...base,
+    site: { ...base.site, place: 'Weir Lane' },
+    source: {
+      ...base.source,
+      capacity: 12_000,
+      flowTemperature: 70,
+      temperatureDifference: 15,
+      pumpOn: 'return',
+      components: ['relief-valve', 'air-separator', 'isolating-valve'],
+    },
+    furtherSources: [
+      newFurtherSource('f1', {
+        name: 'Second boiler',
+        kind: 'condensing-boiler',
+        capacity: 12_000,
+        flowTemperature: 70,
+        delay: 900,
+      }),
+    ],
+    stations: [newStation('x1', 'low-loss-header')],
+    links: [
+      newLink('l2', 'st1/a', 'x1/a', {
+        name: 'Shared pipe',
+        pump: 'none',
+        run: { ...newLink('l', 'st1/a', 'x1/a').run, size: '28x0.9', length: 4 },
+      }),
+    ],
+    safety: { ...base.safety, filling: 'protected', discharge: 'drain' },
+  };
+  return storeys(job, [
+    {
+      id: 'c1',
+      name: 'Workrooms',
+      loads: [4200, 3600, 2900],
+      fields: { at: 'x1/b', flowTemperature: 70, temperatureDifference: 15, pumpOn: 'return' },
+    },
+    {
+      id: 'c2',
+      name: 'Office floor',
+      loads: [2100, 1700],
+      fields: { at: 'x1/b', emitters: 'floor', connection: 'mixed', flowTemperature: 38, temperatureDifference: 7 },
+    },
+  ]);
+}
