@@ -174,7 +174,7 @@ export function cascade(): Job {
       newFurtherSource('f1', {
         name: 'Second boiler',
         kind: 'condensing-boiler',
-        capacity: 12_000,
+        capacity: 17_000,
         flowTemperature: 70,
         delay: 900,
       }),

@@ -90,6 +90,8 @@ export interface PlantState {
   pipeLoss: number;
   /** The pairs of tees of a ring main in order; empty where there are not several. */
   pairs: PairState[];
+  /** Mass flow through the bypass between the bars, kg/s; 0 without. */
+  bypass: number;
   /** Mass flow down the header or between the tees, kg/s: above 0 from flow to return; null without. */
   header: number | null;
   /** Degrees C going to the circuits and coming back. */
@@ -284,6 +286,8 @@ export class Plant {
     const circuits = assembly.circuits.map((circuit): CircuitState => {
       const { place, id } = circuit;
       const massFlow = twin.flow(`${place}/flow`);
+      // Behind the bypass of a direct circuit, as hot as it came.
+      const overflow = twin.has(`${place}/overflow`) ? Math.max(twin.flow(`${place}/overflow`), 0) : 0;
       note(`${place}/flow`);
       note(`${place}/return`);
       if (circuit.mixed) {
@@ -308,7 +312,7 @@ export class Plant {
         heat: loops.reduce((sum, loop) => sum + loop.heat, 0),
         valve: twin.position(`${place}/valve`),
         hot: circuit.mixed ? twin.flow(`${place}/hot`) : massFlow,
-        drawn: circuit.mixed ? twin.flow(`${place}/tail`) : massFlow,
+        drawn: circuit.mixed ? twin.flow(`${place}/tail`) : massFlow + overflow,
         pump: circuit.own && this.pump(`${place}/pump`, circuit.own.pump, called.has(id)),
         injection: circuit.injection && this.pump(`${place}/injection`, circuit.injection.pump, called.has(id)),
         loops,
@@ -375,6 +379,7 @@ export class Plant {
         ...(cylinder ? ['hotWater'] : []),
       ].reduce((sum, place) => sum + twin.heat(`${place}/flow`) + twin.heat(`${place}/return`), 0),
       pairs,
+      bypass: twin.has('distribution/bypass') ? Math.max(twin.flow('distribution/bypass'), 0) : 0,
       header: header ? twin.flow('header') : null,
       toCircuits: twin.temperature('flow'),
       fromCircuits: twin.temperature('back'),

@@ -92,7 +92,8 @@ describe.each(ALL)('what follows from the design of system %s', (_, job) => {
   });
 
   it('calls: every telling state is solved, and gives no more than the source has', () => {
-    const capacity = design.source?.capacity.value ?? 0;
+    const beside = job.furtherSources.filter(({ order }) => order === 'together').reduce((sum, each) => sum + each.capacity, 0);
+    const capacity = (design.source?.capacity.value ?? 0) + beside;
     const rows = callsTable(plant);
     for (const row of rows) {
       expect(row.converged, row.label).toBe(true);

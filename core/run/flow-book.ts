@@ -27,6 +27,8 @@ export interface BookedFlows {
   coil: number;
   /** Through the pipes between stations, by their place, and through sources that do not stand beside the first, while they run. */
   links: ReadonlyMap<string, number>;
+  /** Through the bypass between the bars. */
+  bypass: number;
   elsewhere: ReadonlyMap<string, number>;
   /** W of all pumps, and of that of the source among them. */
   power: number;
@@ -95,6 +97,7 @@ export class FlowBook {
           circuits: new Map(),
           coil: 0,
           links: NO_LINKS,
+          bypass: 0,
           elsewhere: this.elsewhere,
           power: around.sourcePower,
         };
@@ -136,15 +139,15 @@ export class FlowBook {
 
   /** What moves in the source and the cylinder, with all heating or none. */
   private aroundSource(charging: boolean, heating: boolean): SourceFlows | string {
-    if (!charging && !heating) return { source: 0, coil: 0, links: NO_LINKS, power: 0, sourcePower: 0 };
+    if (!charging && !heating) return { source: 0, coil: 0, links: NO_LINKS, bypass: 0, power: 0, sourcePower: 0 };
     const calling = [...(heating ? this.plant.assembly.zones.map((zone) => zone.id) : []), ...(charging ? [HOT_WATER_CALL] : [])];
     const found = this.byCalls.get(`source ${calling.length} ${charging}`);
     const state = found === undefined ? this.stand(calling, this.positions) : null;
     if (state && !state.converged) return state.reason ?? 'the plant could not be solved.';
     const flows = (state ? { circuits: new Map(), elsewhere: this.elsewhere, ...this.sourceOf(state) } : found) as BookedFlows;
     this.byCalls.set(`source ${calling.length} ${charging}`, flows);
-    const { source, coil, links, power, sourcePower } = flows;
-    return { source, coil, links, power, sourcePower };
+    const { source, coil, links, bypass, power, sourcePower } = flows;
+    return { source, coil, links, bypass, power, sourcePower };
   }
 
   /** Flow of each source that does not stand beside the first, with everything calling; a backup in the first one's stead. */
@@ -174,6 +177,7 @@ export class FlowBook {
       source: Math.max(source.massFlow, 0) + beside,
       coil: hotWater?.running ? Math.max(hotWater.flow, 0) * density : 0,
       links: new Map(state.links.map(({ id, massFlow }) => [`links/${id}`, Math.max(massFlow, 0)])),
+      bypass: state.bypass,
       sourcePower: source.pump?.power ?? 0,
       power:
         (source.pump?.power ?? 0) +
@@ -194,8 +198,8 @@ export class FlowBook {
       if (typeof book === 'string') return book;
       circuits.set(circuit.id, book);
     }
-    const { source, coil, links, sourcePower } = this.sourceOf(state);
-    return { circuits, source, coil, links, elsewhere: this.elsewhere, power: pumpPowerOf(state), sourcePower };
+    const { source, coil, links, bypass, sourcePower } = this.sourceOf(state);
+    return { circuits, source, coil, links, bypass, elsewhere: this.elsewhere, power: pumpPowerOf(state), sourcePower };
   }
 
   /** A circuit of a solved state, its valve then turned from shut to open. */

@@ -85,6 +85,8 @@ export class WaterSteps {
   private readonly bare = { sent: 0, back: 0 };
   private readonly coilFlow: CoilFlow = { carries: 0, share: 0 };
   private readonly draws: readonly Drawn[];
+  /** What goes through the bypass between the bars: as hot as it came. */
+  private readonly bypass: Drawn;
   private readonly linkFlows = new Map<string, number>();
   private readonly further = new Map<string, FurtherFlow>();
   private readonly temperatures: Float64Array;
@@ -108,7 +110,8 @@ export class WaterSteps {
     this.inCoil = carried.specificHeatIn('hotWater');
     this.inCircuits = circuits.map(({ id }) => carried.specificHeatIn(`circuits/${id}`));
     this.coil = coil;
-    this.draws = circuits.map(({ drawn }) => drawn);
+    this.bypass = { at: water.takeOff(circuits[0] ? `circuits/${circuits[0].id}` : ''), hot: 0, round: 0, slope: 1, base: 0 };
+    this.draws = [...circuits.map(({ drawn }) => drawn), this.bypass];
     this.temperatures = water.streams.snapshot();
     this.supplies = new Float64Array(circuits.length);
     this.sentTo = new Float64Array(water.takeOffs);
@@ -225,6 +228,7 @@ export class WaterSteps {
     this.wanted = asked.wanted;
     const carriesSource = this.share * flows.source * specificHeat;
     coilFlow.carries = flows.coil * this.inCoil;
+    this.bypass.round = flows.bypass * specificHeat;
     this.linkFlows.clear();
     this.setElsewhere(asked, flows);
     for (const [place, flow] of flows.links) this.linkFlows.set(place, flow * this.carried.specificHeatIn(place));
