@@ -38,15 +38,18 @@ describe.each(Object.entries({ ...SYSTEMS, demo: thistleMill, ...PLANTS }))(
       moments.reduce((sum, moment) => sum + of(moment), 0) / moments.length;
     // One held at its least output may stand anywhere in its band without a stop.
     const atLeast = mean((moment) => moment.output) < 1.01 * (design.buffer?.leastOutput.value ?? 0);
-    const steady = run.cycles === 1 && !atLeast;
+    // Several sources side by side share one water in a run, each a pump of its own in the network.
+    const alone = solved.further.every(({ running }) => !running);
+    const steady = run.cycles === 1 && !atLeast && alone;
+    const made = solved.source.heat + solved.further.reduce((sum, { heat }) => sum + heat, 0);
 
     it('sends and gets back what the network says', () => {
       // A source that has to cycle swings about what is wanted.
       const near = steady ? 1 : 5;
       expect(Math.abs(mean((moment) => moment.supply) - solved.source.supply)).toBeLessThan(near);
       expect(Math.abs(mean((moment) => moment.back) - solved.source.back)).toBeLessThan(near);
-      expect(mean((moment) => moment.output) / solved.source.heat).toBeGreaterThan(0.9);
-      expect(mean((moment) => moment.output) / solved.source.heat).toBeLessThan(1.12);
+      expect(mean((moment) => moment.output) / made).toBeGreaterThan(0.9);
+      expect(mean((moment) => moment.output) / made).toBeLessThan(1.12);
     });
 
     it('mixes and warms each circuit as the network does', () => {
