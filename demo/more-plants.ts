@@ -204,3 +204,44 @@ export function cascade(): Job {
     },
   ]);
 }
+
+/** A barn in stages: one floor connected, two laid, and a boiler that leaves when the heat pump comes onto the same pipe. */
+export function inStages(): Job {
+  const base = newJob('Tithe barn');
+  const job: Job = {
+    ...base,
+    site: { ...base.site, place: 'Glebe Farm', outdoorDesignTemperature: -9 },
+    source: {
+      ...base.source,
+      name: 'Old boiler',
+      phase: 'leaves',
+      capacity: 18_000,
+      flowTemperature: 50,
+      temperatureDifference: 12,
+      components: ['relief-valve', 'air-separator', 'isolating-valve'],
+    },
+    furtherSources: [
+      newFurtherSource('f1', {
+        name: 'Heat pump',
+        kind: 'ground-heat-pump',
+        capacity: 12_000,
+        flowTemperature: 42,
+        phase: 'later',
+      }),
+    ],
+    separation: newSeparation('low-loss-header'),
+    safety: { ...base.safety, filling: 'protected', discharge: 'drain' },
+  };
+  const floor: Partial<Circuit> = {
+    emitters: 'floor',
+    connection: 'mixed',
+    flowTemperature: 37,
+    temperatureDifference: 6,
+    zones: 'rooms',
+  };
+  return storeys(job, [
+    { id: 'c1', name: 'South bay', loads: [1400, 1300], fields: floor },
+    { id: 'c2', name: 'North bay', loads: [1600, 1500], fields: { ...floor, phase: 'later' } },
+    { id: 'c3', name: 'Loft', loads: [1200, 1100, 900], fields: { ...floor, phase: 'later' } },
+  ]);
+}

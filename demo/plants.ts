@@ -1,6 +1,6 @@
 import type { Job } from '../model/job.ts';
 import { glycolAndTank } from './glycol-and-tank.ts';
-import { cascade, combinationUnit, heaterAndPlates, threeStoreys } from './more-plants.ts';
+import { cascade, combinationUnit, heaterAndPlates, inStages, threeStoreys } from './more-plants.ts';
 import { ringMain } from './ring-main.ts';
 import { woodAndRing } from './wood-and-ring.ts';
 
@@ -13,4 +13,5 @@ export const PLANTS: Readonly<Record<string, Job>> = {
   'diverting valve and three storeys': threeStoreys(),
   'combination unit': combinationUnit(),
   'two boilers in turn on one pipe': cascade(),
+  'a barn in stages': inStages(),
 };

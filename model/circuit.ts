@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { CircuitCurve } from './controls.ts';
-import { Components, Control, OnPipe, pipeAt, runAt } from './piping.ts';
+import { Components, Control, OnPipe, Phase, pipeAt, runAt } from './piping.ts';
 import { autoOr, deltaT, Id, MOST_ROOMS, Name, quantity, temperature, text } from './schema-parts.ts';
 import { PortAt } from './station.ts';
 
@@ -92,6 +92,7 @@ export const CircuitSchema = z.strictObject({
   zones: z.enum(['circuit', 'rooms'], 'is neither "circuit" nor "rooms"'),
   /** Pipes between the run from the plant and the branches; rooms in none of them hang on the end of the run. */
   sections: z.array(SectionSchema).max(MOST_SECTIONS, `holds more than ${MOST_SECTIONS} sections; split the circuit`),
+  phase: Phase,
   /** Pipe that its pump, or the valve in place of one, stands on. */
   pumpOn: OnPipe,
   valveOn: OnPipe,

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Control, OnPipe } from './piping.ts';
+import { Control, OnPipe, Phase } from './piping.ts';
 import { autoOr, Id, Name, quantity, temperature, text } from './schema-parts.ts';
 import { SOURCE_KINDS } from './source.ts';
 import { PortAt } from './station.ts';
@@ -47,6 +47,7 @@ export const FurtherSourceSchema = z.strictObject({
   price: quantity('furtherSources/*/price').nullable(),
   emission: quantity('furtherSources/*/emission').nullable(),
   pump: text(40),
+  phase: Phase,
   /** Port of a station that it hangs on; null for beside the first source. */
   at: PortAt.nullable(),
   /**

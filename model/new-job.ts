@@ -175,6 +175,7 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
     source: {
       kind: 'condensing-boiler',
       name: '',
+      phase: 'new',
       capacity: 'auto',
       leastOutput: 'auto',
       leastRunTime: 600,
@@ -283,6 +284,7 @@ export const newFurtherSource = (id: string, fields: Partial<FurtherSource> = {}
   price: null,
   emission: null,
   pump: 'auto',
+  phase: 'new',
   at: null,
   approach: null,
   ...fields,
@@ -354,6 +356,7 @@ export function newCircuit(id: string, job: Job, fields: Partial<Circuit> = {}):
     sections: [],
     bypass: null,
     zones: 'circuit',
+    phase: 'new',
     pumpOn: 'flow',
     valveOn: 'flow',
     at: null,

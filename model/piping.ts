@@ -24,6 +24,10 @@ export type PumpControl = (typeof PUMP_CONTROLS)[number];
 const PIPES = ['flow', 'return'] as const;
 export const OnPipe = z.enum(PIPES, 'is neither "flow" nor "return"');
 
+/** When something is there: already, now, once a later stage comes, or until it does. */
+const PHASES = ['there', 'new', 'later', 'leaves'] as const;
+export const Phase = z.enum(PHASES, `is no stage; use one of ${PHASES.join(', ')}`);
+
 /** Parts in line with a pipe or tapped into it; what each loses stands in the catalogue of components. */
 export const COMPONENTS = [
   'isolating-valve',

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { SourceCurve } from './controls.ts';
-import { Components, Control, OnPipe, runAt } from './piping.ts';
+import { Components, Control, OnPipe, Phase, runAt } from './piping.ts';
 import { autoOr, deltaT, Id, Name, quantity, temperature, text } from './schema-parts.ts';
 import { PortAt } from './station.ts';
 
@@ -37,6 +37,7 @@ export type Inside = (typeof INSIDE)[number];
 export const SourceSchema = z.strictObject({
   kind: z.enum(SOURCE_KINDS, `is no kind of source; use one of ${SOURCE_KINDS.join(', ')}`),
   name: Name,
+  phase: Phase,
   capacity: autoOr(quantity('source/capacity')),
   /** What it cannot go below while it runs; `auto` is usual for its kind. */
   leastOutput: autoOr(quantity('source/leastOutput')),

@@ -201,12 +201,12 @@ const fromVersion8 = (job: Loose): Loose => {
     links: [],
     waters: [],
     ...job,
-    circuits: each(job.circuits, (circuit) => ({ ...onFlow, valveOn: 'flow', ...hung(circuit) })),
+    circuits: each(job.circuits, (circuit) => ({ phase: 'new', ...onFlow, valveOn: 'flow', ...hung(circuit) })),
     distribution: within(job.distribution, onFlow),
-    furtherSources: each(job.furtherSources, (source) => ({ at: null, ...source })),
+    furtherSources: each(job.furtherSources, (source) => ({ phase: 'new', at: null, ...source })),
     hotWater: isLoose(job.hotWater) ? { charged: 'coil', diverter: false, ...hung(job.hotWater) } : job.hotWater,
     controls: within(job.controls, { centres: [] }),
-    source: within(job.source, { returnLift: null, taps: null, ...onFlow }),
+    source: within(job.source, { phase: 'new', returnLift: null, taps: null, ...onFlow }),
     version: 9,
   };
 };

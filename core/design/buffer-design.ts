@@ -293,7 +293,7 @@ const fireVolume = ({ book }: Context, source: SourceFlow): Figure =>
     terms: { P: source.capacity },
   });
 
-function tankOf({ job, book, rules, piping }: Context, needed: Figure): BufferDesign['tank'] {
+function tankOf({ job, book, rules, piping, laid }: Context, needed: Figure): BufferDesign['tank'] {
   const entry = piping.tank && entryOf(job, piping.tank.id);
   if (!piping.tank || !entry) return null;
   const pinned = entry.volume;
@@ -301,7 +301,7 @@ function tankOf({ job, book, rules, piping }: Context, needed: Figure): BufferDe
     id: 'buffer/volume',
     label: 'Buffer',
     kind: 'volume',
-    value: pinned === 'auto' ? stockedTank(Math.max(needed.value, rules.leastBuffer.limit)) : pinned,
+    value: pinned === 'auto' ? stockedTank(Math.max(needed.value, rules.leastBuffer.limit, laid.tank)) : pinned,
     formula: pinned === 'auto' ? 'V = next size sold' : 'V decided in the job',
     source: pinned === 'auto' ? 'sizes commonly sold' : 'decided in the job',
     terms: {

@@ -16,6 +16,14 @@ export interface FilledState extends FluidState {
   fluid: Fluid;
 }
 
+/** What is laid once: bores by the place of their runs, m, and volumes of vessel and tank, m3. */
+export interface Laid {
+  bores: ReadonlyMap<string, number>;
+  header: number;
+  vessel: number;
+  tank: number;
+}
+
 /** What every step of the design has at hand. */
 export interface Context {
   /** With rough loads and the source's delta T filled in where there are none. */
@@ -26,6 +34,8 @@ export interface Context {
   isRough: (room: Room) => boolean;
   /** How it is piped. */
   piping: Piping;
+  /** What runs, header, vessel and tank have to be at least, for what comes later. */
+  laid: Laid;
   book: FigureBook;
   rulebook: Rulebook;
   rules: Rulebook['rules'];
@@ -40,7 +50,11 @@ export interface Context {
   say: (value: number, kind: QuantityKind) => string;
 }
 
-export function contextOf(asEntered: Job): Context {
+/** What a later stage needs of everything that is laid once; nothing without one. */
+const NOTHING_LAID: Laid = { bores: new Map(), header: 0, vessel: 0, tank: 0 };
+
+/** @param laid what everything that is laid once has to be at least */
+export function contextOf(asEntered: Job, laid: Laid = NOTHING_LAID): Context {
   const job = settledJob(asEntered);
   const rough = new Set(asEntered.rooms.filter((room) => isRough(asEntered, room)).map((room) => room.id));
   const rulebook = rulebookOf(job);
@@ -50,6 +64,7 @@ export function contextOf(asEntered: Job): Context {
     derivedDrop: asEntered.source.temperatureDifference === 'auto',
     isRough: (room) => rough.has(room.id),
     piping: pipingOf(job),
+    laid,
     book: new FigureBook(),
     rulebook,
     rules: rulebook.rules,

@@ -38,7 +38,8 @@ export function designHeader(context: Context, { id, place, entry, feed, drawn, 
     source: rules.headerDiameters.source,
     terms: { n: byRule(rules.headerDiameters), d_pipe: feed.run.pipe.bore },
   });
-  const wanted = Math.max(boreByVelocity.value, boreByDiameters.value);
+  // A header is set once, also for what comes later.
+  const wanted = Math.max(boreByVelocity.value, boreByDiameters.value, place === 'separation' ? context.laid.header : 0);
   const pinned = entry.bore;
   const bore = book.add({
     id: `${id}/bore`,

@@ -79,7 +79,10 @@ export function designPipe(context: Context, asked: Asked): SizedPipe {
   const byVelocity = sizeByVelocity(material, flow, rules.velocityWanted.limit);
   const byGradient = sizeByGradient(material, flow, rules.gradientMost.limit, fluid);
   const pinnedSize = run.size === 'auto' ? undefined : findSize(run.material, run.size);
-  const size = sizeOfRun(context, run, flow, fluid);
+  const forNow = sizeOfRun(context, run, flow, fluid);
+  // What is laid once is laid for what comes later too.
+  const least = pinnedSize ? 0 : (context.laid.bores.get(place) ?? 0);
+  const size = least > forNow.bore ? (material.sizes.find(({ bore }) => bore >= least - 1e-9) ?? forNow) : forNow;
   const state = pipeFlow(flow, size.bore, material.roughness, fluid);
   const length = decided('length', 'length', run.length, `${place}/length`);
   const allowance = decided('fittings allowance', 'fraction', run.fittingsAllowance, `${place}/fittingsAllowance`);
@@ -92,9 +95,11 @@ export function designPipe(context: Context, asked: Asked): SizedPipe {
     value: size.bore,
     formula: pinnedSize
       ? 'd = inside diameter of the pinned size'
-      : context.rulebook.boreBy === 'velocity'
-        ? 'd = smallest inside diameter with V / (π d² / 4) ≤ v max'
-        : 'd = smallest inside diameter with R(V, d) ≤ R max',
+      : size !== forNow
+        ? 'd = what comes later needs'
+        : context.rulebook.boreBy === 'velocity'
+          ? 'd = smallest inside diameter with V / (π d² / 4) ≤ v max'
+          : 'd = smallest inside diameter with R(V, d) ≤ R max',
     source: `${material.source}: ${material.label}, ${size.label}`,
     terms: {
       V: volumeFlow,

@@ -233,7 +233,8 @@ function designVessel(context: Context, { place, vessel, fluid, content, hottest
       ? {}
       : { note: 'The gas pressure leaves no room below the end pressure: no vessel can do this.' }),
   });
-  const stocked = stockedVessel(sum.volume);
+  // A vessel is hung once, also for the water that comes later.
+  const stocked = stockedVessel(Math.max(sum.volume, place === 'vessel' ? context.laid.vessel : 0));
   const chosen = vessel.volume === 'auto' ? stocked : vessel.volume;
   const volume =
     chosen === undefined

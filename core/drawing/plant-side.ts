@@ -65,17 +65,18 @@ export function drawPlant(job: Job, design: Design, layout: Layout, board: Board
         height: SOURCE_SIZE.height - 14,
         label: separator.label,
       });
+  }
+  if (pipingOf(job).lead.pump)
     sheet.symbols.push({
       component: 'source/pump',
       kind: 'pump',
-      at: [headerX - 62, onReturn ? bottom : top],
+      at: [headerX - (onReturn ? ON_RETURN : 62), onReturn ? bottom : top],
       width: 34,
       height: 34,
       label: 'Source pump',
       lying: true,
       ...(onReturn ? { backwards: true } : {}),
     });
-  }
   if (job.source.returnLift) drawLift(layout, board);
   drawAround(job, layout, board);
   if (!design.source) return;
@@ -92,6 +93,8 @@ export function drawPlant(job: Job, design: Design, layout: Layout, board: Board
   tagPlant(job, design, layout, tag);
 }
 
+/** How far before the station the source's pump stands on the return. */
+const ON_RETURN = 26;
 /** Where the loading valve stands, before the station. */
 const LIFT = 40;
 
@@ -136,7 +139,7 @@ function drawAround(job: Job, layout: Layout, { sheet }: Board): void {
   const flowParts = job.source.components.filter((part) => part !== 'relief-valve');
   // The relief valve is drawn at the source, where it has to be; elsewhere it stands in the line and is a finding.
   const strayed = job.source.components.indexOf('relief-valve') > 0;
-  const end = !pipingOf(job).between().traits.decouples ? headerX - 22 : headerX - 92;
+  const end = pipingOf(job).lead.pump && job.source.pumpOn === 'flow' ? headerX - 92 : headerX - 22;
   drawParts(sheet, 'source/flow', strayed ? job.source.components : flowParts, [
     [at.middle + 20, top],
     [end, top],
@@ -147,7 +150,8 @@ function drawAround(job: Job, layout: Layout, { sheet }: Board): void {
     job.source.returnComponents,
     [
       [
-        headerX - (job.source.pumpOn === 'return' && pipingOf(job).lead.pump ? 92 : job.source.returnLift ? LIFT + 26 : 16),
+        headerX -
+          (job.source.pumpOn === 'return' && pipingOf(job).lead.pump ? ON_RETURN + 28 : job.source.returnLift ? LIFT + 26 : 16),
         bottom,
       ],
       [vesselX + 20, bottom],
@@ -184,7 +188,7 @@ function tagPlant(job: Job, design: Design, layout: Layout, tag: Board['tag']): 
     tag({
       component: 'source/pump',
       at: [headerX - 156, top - 96],
-      tiedTo: [headerX - 62, job.source.pumpOn === 'return' ? bottom - 17 : top - 17],
+      tiedTo: job.source.pumpOn === 'return' ? [headerX - ON_RETURN, bottom - 17] : [headerX - 62, top - 17],
       title: 'Source pump',
       word: null,
       figures: pumpFigures(source.pump),

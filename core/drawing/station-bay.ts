@@ -140,11 +140,13 @@ function drawSign(design: Design, { station, x }: Bay, { sheet, tag }: Board): v
     });
   if (!designed || station.kind === 'ring') return;
   const tank = station.kind === 'tank' ? design.buffer?.tank?.volume : undefined;
+  // A name takes what it takes, to the left, where the pipes to the station leave room.
+  const width = Math.min(Math.max(116, 40 + 6.6 * designed.name.length), 170);
   const size = designed.header?.bore ?? tank ?? designed.exchanger?.conductance;
   tag({
     component: station.place,
-    at: [x - 86, FLOW_BAR - 220],
-    width: 116,
+    at: [x + 30 - width, FLOW_BAR - 220],
+    width,
     tiedTo: [x, MIDDLE - TALL / 2],
     title: designed.name,
     word: null,

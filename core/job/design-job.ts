@@ -2,7 +2,7 @@ import type { Job } from '../../model/job.ts';
 import { withCycling } from '../design/buffer-design.ts';
 import { circuitLoad, designCircuitFlow } from '../design/circuit-design.ts';
 import { circuitParts } from '../design/circuit-parts.ts';
-import { type Context, contextOf } from '../design/context.ts';
+import { type Context, contextOf, type Laid } from '../design/context.ts';
 import { designCooling } from '../design/cooling-design.ts';
 import type { CircuitDesign, Design } from '../design/design.ts';
 import { designHeatPump } from '../design/heat-pump-design.ts';
@@ -11,8 +11,10 @@ import type { Plant } from '../design/operate.ts';
 import { sizedCircuit, sizePlant } from '../design/size-plant.ts';
 import { designTaps } from '../design/taps-design.ts';
 import { decided, type Figure, given } from '../figure/figure.ts';
+import { worstFirst } from '../finding/finding.ts';
 import { review } from '../review/review.ts';
 import { designCycling } from './cycling-design.ts';
+import { hasPhases, jobThen, laidFor, laterFindings } from './phases.ts';
 
 /** Less than this is nothing to heat, in W. */
 const LEAST_LOAD = 1;
@@ -30,7 +32,17 @@ export const designJob = (job: Job): Design => designWithPlant(job).design;
  * @param built a plant already built and set: its pump speeds and valve settings are kept instead of chosen anew
  */
 export function designWithPlant(asEntered: Job, built?: Design): { design: Design; plant: Plant | null } {
-  const context = contextOf(asEntered);
+  if (!hasPhases(asEntered)) return designOnce(asEntered, built);
+  // Two designs: as it will be, for what is laid once; and as it is, with that laid.
+  const then = designOnce(jobThen(asEntered)).design;
+  const { design, plant } = designOnce(asEntered, built, laidFor(then));
+  const findings = [...design.findings, ...laterFindings(design.findings, then.findings)];
+  return { design: { ...design, findings: worstFirst(findings) }, plant };
+}
+
+/** @param laid what everything that is laid once has to be at least, for what comes later */
+function designOnce(asEntered: Job, built?: Design, laid?: Laid): { design: Design; plant: Plant | null } {
+  const context = contextOf(asEntered, laid);
   const { job } = context;
   const partsOf = circuitParts(context);
   const withLoad = job.circuits.map((circuit) => {
@@ -39,11 +51,12 @@ export function designWithPlant(asEntered: Job, built?: Design): { design: Desig
   });
   const load = totalLoad(
     context,
-    withLoad.map((each) => each.load),
+    withLoad.filter((each) => each.circuit.phase !== 'later').map((each) => each.load),
   );
   const roomLoad = sumOfRooms(context);
   const flows = withLoad
-    .filter((each) => each.load.value >= LEAST_LOAD)
+    // A circuit of a later stage is laid and not connected.
+    .filter((each) => each.load.value >= LEAST_LOAD && each.circuit.phase !== 'later')
     .map((each) => designCircuitFlow(context, each.circuit, each.parts, each.load));
   const heatPump = designHeatPump(context);
   const sized = flows.length > 0 ? sizePlant(context, flows, load, heatPump, built) : null;

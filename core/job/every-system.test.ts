@@ -164,6 +164,7 @@ describe.each(ALL)('system %s with one thing changed', (_, job) => {
               flowTemperature: job.source.flowTemperature,
               order: 'together',
               pump: 'auto',
+              phase: 'new',
               at: null,
               approach: null,
             },

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { glycolAndTank } from '../../demo/glycol-and-tank.ts';
+import { cascade, heaterAndPlates, inStages, threeStoreys } from '../../demo/more-plants.ts';
 import { PLANTS } from '../../demo/plants.ts';
 import { SYSTEMS } from '../../demo/systems.ts';
 import { thistleMill } from '../../demo/thistle-mill.ts';
@@ -8,6 +9,9 @@ import type { Job } from '../../model/job.ts';
 import { newWater, USUAL_CYLINDER } from '../../model/new-job.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
 import { readJob } from '../../model/read-job.ts';
+import { controlParts } from '../control/control-parts.ts';
+import { wiringSchedule } from '../control/wiring.ts';
+import { allPumps } from '../design/all-pumps.ts';
 import { BACKUP_CALL, HOT_WATER_CALL } from '../design/operate.ts';
 import { fluidState } from '../fluid/fluid.ts';
 import { jobWaters } from '../piping/job-waters.ts';
@@ -16,6 +20,7 @@ import { withoutStation, withStation } from '../plan/station-edits.ts';
 import { daySettings } from '../run/settings.ts';
 import { simulate } from '../run/simulate.ts';
 import { designWithPlant } from './design-job.ts';
+import { jobThen } from './phases.ts';
 
 const designed = (of: Job) => {
   const { design, plant } = designWithPlant(of);
@@ -333,5 +338,153 @@ describe('pumps and valves on the return', () => {
     expect(found?.place).toBe(`${place}/pumpOn`);
     expect(rules(applyEdits(onReturn(thistleMill), found?.remedies[0]?.edits ?? []))).not.toContain(found?.id);
     expect(rules(thistleMill).filter((id) => id.startsWith('pump-towards-vessel'))).toEqual([]);
+  });
+});
+
+describe('a water heater on one side of plates, one pump and nine thermostats on the other', () => {
+  const job = heaterAndPlates();
+  const { design, plant, state } = designed(job);
+
+  it('is two waters: what people drink never gets into the floors', () => {
+    expect(jobWaters(job).map(({ branches }) => branches)).toEqual([['source'], ['distribution', 'circuits/c1']]);
+    expect(design.waters.map(({ name }) => name)).toEqual(['Water of the floors']);
+    expect(rules(job)).not.toContain('drinking-water-source');
+    expect(plant.assembly.zones.length).toBe(9);
+    expect(design.circuits[0]?.sized?.zoneValve).not.toBeNull();
+    // Taken out, the plates leave one water: the heater is then no source for it.
+    expect(rules(applyEdits(job, [{ at: 'separation/kind', value: 'none' }]))).toContain('drinking-water-source');
+  });
+
+  it('one thermostat alone still has its heat over the plates', () => {
+    const [zone] = plant.assembly.zones;
+    const one = plant.run([zone?.id ?? '']);
+    expect(one.converged).toBe(true);
+    expect(one.circuits[0]?.heat).toBeGreaterThan(300);
+    expect(one.circuits[0]?.massFlow).toBeLessThan(0.5 * (state.circuits[0]?.massFlow ?? 0));
+  });
+});
+
+describe('the pump of a heat pump for three storeys, with a diverting valve', () => {
+  const job = threeStoreys();
+  const { design, plant, source, state } = designed(job);
+
+  it('has one pump, chosen for the hardest storey and the source', () => {
+    expect(allPumps(design).map(({ place }) => place)).toEqual(['source/pump']);
+    const hardest = Math.max(
+      ...design.circuits.map(({ sized }) => (sized?.run.loss.value ?? 0) + (sized?.zoneValve?.loss.value ?? 0)),
+    );
+    expect(source.pump?.head.sum.terms.some(({ symbol }) => /hardest circuit|cylinder/.test(symbol))).toBe(true);
+    expect((source.pump?.head.value ?? 0) * 9.80665 * 992).toBeGreaterThan(hardest + source.loss.value);
+    expect(state.source.massFlow).toBeCloseTo(
+      state.circuits.reduce((sum, { massFlow }) => sum + massFlow, 0),
+      6,
+    );
+    // Every storey gets its water, the highest too.
+    for (const circuit of state.circuits) expect(circuit.flow * 60_000, circuit.id).toBeGreaterThan(4);
+  });
+
+  it('turns the water from the heating to the coil and back', () => {
+    const charged = plant.run([...state.calling, HOT_WATER_CALL]);
+    expect(charged.converged).toBe(true);
+    expect(charged.circuits.map(({ running }) => running)).toEqual([false, false, false]);
+    expect(charged.hotWater?.flow).toBeCloseTo(charged.source.flow, 6);
+    expect(charged.hotWater?.heat).toBeGreaterThan(3000);
+    const parallel = applyEdits(job, [{ at: 'hotWater/charging', value: 'parallel' }]);
+    const found = designed(parallel).design.findings.find(({ id }) => id === 'diverter-parallel');
+    expect(rules(applyEdits(parallel, found?.remedies[0]?.edits ?? []))).not.toContain('diverter-parallel');
+    const idle = applyEdits(job, [{ at: 'distribution/kind', value: 'pumps' }]);
+    const told = designed(idle).design.findings.find(({ id }) => id === 'diverter-idle');
+    expect(rules(applyEdits(idle, told?.remedies[0]?.edits ?? []))).not.toContain('diverter-idle');
+  });
+
+  it('behind a header the pump of the source does not reach: each circuit has its own', () => {
+    const parted = applyEdits(job, [{ at: 'separation/kind', value: 'low-loss-header' }]);
+    const { design: apart } = designed(parted);
+    expect(apart.circuits.every(({ sized }) => sized?.pump)).toBe(true);
+    const found = apart.findings.find(({ id }) => id === 'source-pump-parted');
+    expect(found?.remedies.length).toBe(2);
+    for (const { edits } of found?.remedies ?? []) expect(rules(applyEdits(parted, edits))).not.toContain('source-pump-parted');
+  });
+
+  it('has a wiring centre on each storey, any of which calls', () => {
+    const wires = wiringSchedule(job, design);
+    const calls = wires.filter(({ what }) => what.startsWith('Call of '));
+    expect(calls.map(({ from, to }) => [from, to])).toEqual([
+      ['Centre, first floor', 'Wiring centre'],
+      ['Centre, attic', 'Wiring centre'],
+    ]);
+    const attic = wires.filter(({ from, to }) => [from, to].includes('Centre, attic'));
+    // Two thermostats, their actuators, the zone valve and the call; terminals counted from 1, none twice.
+    expect(attic.length).toBe(6);
+    const used = attic.flatMap(({ terminals }) => (terminals ? [terminals] : []));
+    expect(used[0]?.first).toBe(1);
+    expect(used.slice(1).map(({ first }) => first)).toEqual(used.slice(0, -1).map(({ last }) => last + 1));
+    expect(controlParts(job, design).find(({ label }) => label === 'Wiring centre')?.count).toBe(3);
+  });
+});
+
+describe('two boilers in turn on one pipe to a header', () => {
+  const job = cascade();
+  const { design, source, state } = designed(job);
+
+  it('carries the water of both through the one pipe, which both pumps are chosen for', () => {
+    const [pipe] = design.links;
+    expect(pipe?.run.size.label).toBe('28 × 0.9 mm');
+    expect(pipe?.pump).toBeNull();
+    const [link] = state.links;
+    const density = state.source.massFlow / state.source.flow;
+    const both = state.source.massFlow + (state.further[0]?.flow ?? 0) * density;
+    expect(Math.abs((link?.massFlow ?? 0) / both - 1)).toBeLessThan(5e-3);
+    expect(source.pump?.head.sum.terms.some(({ label }) => label.startsWith('Shared pipe'))).toBe(true);
+    // A longer pipe asks more of both.
+    const longer = designed(applyEdits(job, [{ at: 'links/l2/run/length', value: 40 }]));
+    expect(longer.source.pump?.head.value).toBeGreaterThan(1.2 * (source.pump?.head.value ?? 0));
+    expect(longer.design.furtherSources[0]?.pump.head.value).toBeGreaterThan(design.furtherSources[0]?.pump.head.value ?? 0);
+  });
+
+  it('the second comes when the first cannot do it alone: less on a mild day, less the longer it waits', () => {
+    const cold = day(job, -10);
+    const mild = day(job, 12);
+    expect(cold.sources[1]?.made).toBeGreaterThan(0.2 * (cold.sources[0]?.made ?? 0));
+    const share = ({ sources: [first, second] }: typeof cold) => (second?.made ?? 0) / (first?.made ?? 1);
+    expect(share(mild)).toBeLessThan(share(cold));
+    const patient = day(applyEdits(job, [{ at: 'furtherSources/f1/delay', value: 7200 }]), 12);
+    expect(share(patient)).toBeLessThan(share(mild));
+  });
+});
+
+describe('a plant in stages', () => {
+  const job = inStages();
+  const { design, source, state } = designed(job);
+  const then = designed(jobThen(job));
+
+  it('runs what is there, and is laid for what comes', () => {
+    expect(state.circuits.map(({ id }) => id)).toEqual(['c1']);
+    expect(design.furtherSources).toEqual([]);
+    expect(design.load.value).toBeCloseTo(design.circuits[0]?.load.value ?? 0, 9);
+    // The heat pump comes onto the pipe of the boiler, with all three floors.
+    expect(then.design.circuits.every(({ sized }) => sized !== null)).toBe(true);
+    expect(then.source.capacity.value).toBe(12_000);
+    expect(source.run.size.bore).toBe(then.source.run.size.bore);
+    expect(source.header?.bore.value).toBeGreaterThanOrEqual(then.source.header?.bore.value ?? 1);
+    expect(design.vessel?.volume?.value).toBe(then.design.vessel?.volume?.value);
+    const today = designed({
+      ...job,
+      circuits: job.circuits.filter(({ phase }) => phase !== 'later'),
+      furtherSources: [],
+      source: { ...job.source, phase: 'new' },
+    });
+    expect(today.source.run.size.bore).toBeLessThan(source.run.size.bore);
+    // The pump is that of today.
+    expect(source.pump?.designFlow.value).toBeCloseTo(today.source.pump?.designFlow.value ?? 0, 9);
+  });
+
+  it('tells today what will have to be mended then', () => {
+    const weak = applyEdits(job, [{ at: 'furtherSources/f1/capacity', value: 4000 }]);
+    const found = designed(weak).design.findings.find(({ id }) => id === 'later:source-too-small');
+    expect(found?.severity).toBe('note');
+    expect(found?.title).toMatch(/^Later: /);
+    expect(rules(job)).not.toContain('later:source-too-small');
+    expect(rules(job).filter((id) => id.startsWith('circuit-empty'))).toEqual([]);
   });
 });

@@ -15,7 +15,7 @@ const settled = new WeakMap<Job, SettledJob>();
 export function settledJob(asEntered: Job): SettledJob {
   const seen = settled.get(asEntered);
   if (seen) return seen;
-  const job = withRoughLoads(asEntered);
+  const job = presentSources(withRoughLoads(asEntered));
   const temperatureDifference = sourceDrop(job) as Kelvin;
   const next: SettledJob =
     job.source.temperatureDifference === temperatureDifference
@@ -25,6 +25,12 @@ export function settledJob(asEntered: Job): SettledJob {
   settled.set(next, next);
   return next;
 }
+
+/** A job with the sources that are there now. */
+const presentSources = (job: Job): Job =>
+  job.furtherSources.some(({ phase }) => phase === 'later')
+    ? { ...job, furtherSources: job.furtherSources.filter(({ phase }) => phase !== 'later') }
+    : job;
 
 /** Delta T of a source while nothing is heated yet, K: common practice. */
 const usualDrop = (source: Source): number => (traitsOf(source).heatPump ? 5 : 10);
@@ -50,6 +56,7 @@ function sourceDrop(job: Job): number {
   let load = 0;
   let flow = 0;
   for (const circuit of job.circuits) {
+    if (circuit.phase === 'later') continue;
     const ofCircuit = (parts.get(circuit.id) ?? []).reduce((sum, part) => sum + part.load, 0);
     load += ofCircuit;
     flow += ofCircuit / drawnDrop(circuit, sent);

@@ -21,6 +21,7 @@ import {
   hangChoices,
   LOOP_SPLIT_CHOICES,
   LOOP_VALVE_CHOICES,
+  PHASE_CHOICES,
   PIPE_CHOICES,
   PUMP_CONTROL_CHOICES,
   pumpChoices,
@@ -186,6 +187,7 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
         <WordField place={`${place}/name`} label="Name" />
         <ChoiceField place={`${place}/emitters`} label="Emitters" options={EMITTER_CHOICES} />
         <ChoiceField place={`${place}/connection`} label="Connection" options={CONNECTION_CHOICES} />
+        <ChoiceField place={`${place}/phase`} label="It is there" options={PHASE_CHOICES} />
         {hangs.length > 1 && <ChoiceField place={`${place}/at`} label="It hangs on" options={hangs} none />}
         {valved ? (
           <>

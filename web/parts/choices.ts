@@ -142,6 +142,13 @@ export const sourceHangChoices = (job: Job): { value: string; label: string }[] 
   ...portsToFeed(job).map(({ ref, label }) => ({ value: ref, label })),
 ];
 
+export const PHASE_CHOICES = list<Job['source']['phase']>({
+  new: 'Now',
+  there: 'There already',
+  later: 'Later: laid for, not connected',
+  leaves: 'Until what comes later is there',
+});
+
 export const PIPE_CHOICES = list<Job['source']['pumpOn']>({ flow: 'The flow', return: 'The return' });
 
 /** What may stand beyond the first station. */

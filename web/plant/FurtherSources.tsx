@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography';
 import type { Design } from '../../core/design/design.ts';
 import { MOST_FURTHER_SOURCES } from '../../model/job.ts';
 import { newFurtherSource, nextId } from '../../model/new-job.ts';
-import { ORDER_CHOICES, pumpChoices, SOURCE_CHOICES, sourceHangChoices } from '../parts/choices.ts';
+import { ORDER_CHOICES, PHASE_CHOICES, pumpChoices, SOURCE_CHOICES, sourceHangChoices } from '../parts/choices.ts';
 import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { Tick } from '../parts/Tick.tsx';
@@ -49,6 +49,7 @@ export function FurtherSources({ design }: { design: Design }) {
             )}
             <WordField place={`${place}/name`} label="Name" />
             <ChoiceField place={`${place}/kind`} label="Kind" options={SOURCE_CHOICES} />
+            <ChoiceField place={`${place}/phase`} label="It is there" options={PHASE_CHOICES} />
             <ChoiceField place={`${place}/order`} label="It runs" options={ORDER_CHOICES} />
             <ChoiceField place={`${place}/at`} label="It hangs on" options={sourceHangChoices(job)} none />
             <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
