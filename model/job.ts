@@ -19,7 +19,7 @@ export * from './room.ts';
 export { MATERIALS, type MaterialId, MOST_ROOMS } from './schema-parts.ts';
 export * from './source.ts';
 export * from './station.ts';
-export { FLUID_KINDS, type WaterEntry } from './water.ts';
+export type { WaterEntry } from './water.ts';
 
 /** The version of the job file this program writes. Older ones are brought up to it by `upgrade.ts`. */
 export const JOB_VERSION = 9;

@@ -114,7 +114,7 @@ export const SourceSchema = z.strictObject({
 export const CIRCULATIONS = ['none', 'timed', 'on-demand'] as const;
 
 /** How heat gets into a cylinder. */
-export const CHARGED = ['coil', 'direct'] as const;
+const CHARGED = ['coil', 'direct'] as const;
 
 /** A cylinder for drinking water, charged by the source. */
 export const HotWaterSchema = z.strictObject({

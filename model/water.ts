@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { autoOr, Id, Name, quantity, temperature } from './schema-parts.ts';
 import { PortAt } from './station.ts';
 
-export const FLUID_KINDS = ['water', 'propylene-glycol', 'ethylene-glycol'] as const;
+const FLUID_KINDS = ['water', 'propylene-glycol', 'ethylene-glycol'] as const;
 
 /** What fills a water. */
 export const fluidSchema = (place: 'fluid' | 'waters/*/fluid') =>

@@ -1,23 +1,10 @@
 import type { ControlSpec } from '../network/control.ts';
-import type { RunningPump } from './assembly.ts';
+import type { AssembledLink } from './assembly.ts';
 import type { Context } from './context.ts';
 import type { LinkFlow } from './link-design.ts';
 import { type AddLink, type AddNode, linkOfParts, pumpLink, pumpMode, wallHeat } from './links.ts';
 import type { Parts } from './plant-parts.ts';
 import { endsOfBranch, pointsOf } from './points.ts';
-
-/** Pipes between two stations as they stand in the network. */
-export interface AssembledLink {
-  id: string;
-  place: string;
-  /** Its pump; null where others move its water. */
-  own: RunningPump | null;
-  /** Ids of the circuits that draw through it, and whether the cylinder does. */
-  circuits: string[];
-  hotWater: boolean;
-  /** Control that holds its delta T by the speed of the pump, where it is so decided. */
-  differenceControl: string | null;
-}
 
 /** The pipes from one station to the next: pump, parts, flow and return. */
 export function addLinks(context: Context, parts: Parts, node: AddNode, add: AddLink, controls: ControlSpec[]): AssembledLink[] {

@@ -1,7 +1,6 @@
 import type { PumpMode } from '../network/pump-law.ts';
 import type { TwinSpec } from '../network/twin.ts';
 import type { PortRef } from '../plan/plan.ts';
-import type { AssembledLink } from './assemble-links.ts';
 import type { LoopSetting } from './balancing.ts';
 import type { ChosenPump } from './choose-pump.ts';
 
@@ -37,6 +36,19 @@ export interface AssembledCircuit {
   /** Control that holds the delta T by the speed of the pump, where it is so decided. */
   differenceControl: string | null;
   loops: LoopSetting[];
+}
+
+/** Pipes between two stations as they stand in the network. */
+export interface AssembledLink {
+  id: string;
+  place: string;
+  /** Its pump; null where others move its water. */
+  own: RunningPump | null;
+  /** Ids of the circuits that draw through it, and whether the cylinder does. */
+  circuits: string[];
+  hotWater: boolean;
+  /** Control that holds its delta T by the speed of the pump, where it is so decided. */
+  differenceControl: string | null;
 }
 
 /** The plant of a job as one network, with what is needed to run it. */

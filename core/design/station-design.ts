@@ -1,16 +1,13 @@
 import { type Figure, given, type Ingredient } from '../figure/figure.ts';
 import type { PlanFlows } from '../piping/flows.ts';
-import type { Piping } from '../piping/piping.ts';
 import { portIdOf, type Station, type StationKindId, stationOf } from '../plan/plan.ts';
 import { entryOf } from '../plan/plan-of-job.ts';
 import { stationName } from '../plan/ports.ts';
 import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
-import type { Design } from './design.ts';
 import { designExchanger, type ExchangerDesign, type SizedExchanger } from './exchanger-design.ts';
 import { designHeader, type HeaderDesign } from './header-design.ts';
 import { designLink, type LinkFlow } from './link-design.ts';
-import { pairOf } from './points.ts';
 import { designPairs, designRing, type PairFlow, type RingWay } from './ring-design.ts';
 import type { StationAsked } from './station-asked.ts';
 import { chargingTaker, takersOf } from './takers.ts';
@@ -182,15 +179,3 @@ export const plainStation = ({
   header,
   exchanger,
 });
-
-/** What comes to a branch on a pair of tees or beyond a further station, by a whole design; undefined for one right behind the first. */
-export function suppliedBy(
-  { source, stations }: Pick<Design, 'source' | 'stations'>,
-  piping: Piping,
-  place: string,
-): Figure | undefined {
-  const { at } = piping.branch(place);
-  const beyond = stations.find(({ id }) => id === stationOf(at));
-  if (beyond) return beyond.pairs.find(({ id }) => id === portIdOf(at))?.supply ?? beyond.supply;
-  return source?.pairs[pairOf(piping, place)]?.supply;
-}

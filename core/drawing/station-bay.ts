@@ -198,7 +198,7 @@ export function drawVessel(job: Job, design: Design, { station, x }: Bay, { shee
 const VESSEL = { aside: 158, top: 596 };
 
 /** What hangs on a further station, and the stations behind it. */
-export function drawLanes(job: Job, design: Design, layout: Layout, bay: Bay, board: Board): void {
+function drawLanes(job: Job, design: Design, layout: Layout, bay: Bay, board: Board): void {
   const { station, lanes, x } = bay;
   if (station.kind === 'ring') {
     const figures = design.stations.find(({ id }) => id === station.id)?.pairs ?? [];

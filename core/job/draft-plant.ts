@@ -1,14 +1,16 @@
-import type { Circuit, Job, Room, Section } from '../../model/job.ts';
-import { AUTO_CURVE, idsAfter, newCircuit } from '../../model/new-job.ts';
+import { type Circuit, FIRST_STATION, type Job, type Room, type Section } from '../../model/job.ts';
+import { AUTO_CURVE, idsAfter, newCircuit, newWater } from '../../model/new-job.ts';
 import { proposeCircuits } from '../circuit/propose-circuits.ts';
 import { ladder } from '../emitter/ladder.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
+import { portOf } from '../plan/plan.ts';
+import { withStation } from '../plan/station-edits.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import { designJob } from './design-job.ts';
 import { ringOf } from './ring-of.ts';
 
 /** Ways of piping a plant room, each after a school of its own. */
-export const ARRANGEMENTS = ['open', 'header', 'tees', 'ring', 'buffer'] as const;
+export const ARRANGEMENTS = ['open', 'header', 'tees', 'ring', 'buffer', 'diverter', 'parted'] as const;
 export type Arrangement = (typeof ARRANGEMENTS)[number];
 
 export interface PlantDraft {
@@ -39,6 +41,14 @@ const TITLES: Record<Arrangement, [title: string, school: string]> = {
   buffer: [
     'Buffer between source and circuits',
     'The tank takes what the source makes too much: rooms may close one by one, and the source still runs long enough.',
+  ],
+  diverter: [
+    'The pump of the source, a diverting valve',
+    'One pump moves all direct circuits through zone valves, and by a diverting valve the coil of the cylinder: as heat pumps and wall-hung units come.',
+  ],
+  parted: [
+    'Plates, and a tank behind them',
+    'Two waters: glycol where it may freeze, plain water in the house, a tank between the two that lets each run as it likes.',
   ],
 };
 
@@ -72,7 +82,7 @@ function withCircuits(job: Job): Job | null {
 }
 
 /** No station but the first. */
-const ALONE: Pick<Job, 'stations' | 'links'> = { stations: [], links: [] };
+const ALONE: Pick<Job, 'stations' | 'links' | 'waters'> = { stations: [], links: [], waters: [] };
 
 function arranged(job: Job, arrangement: Arrangement): Job {
   const separated = (kind: Job['separation']['kind'], change: (circuit: Circuit) => Circuit): Job => ({
@@ -80,8 +90,10 @@ function arranged(job: Job, arrangement: Arrangement): Job {
     ...ALONE,
     separation: { ...job.separation, kind, pairs: [] },
     circuits: job.circuits.map((circuit) => change({ ...circuit, at: null })),
+    // One that moved all of it by the source's pump or by one for all has a pump for each again.
+    distribution: { ...job.distribution, kind: job.distribution.kind === 'source' ? 'pumps' : job.distribution.kind },
     furtherSources: job.furtherSources.map((source) => ({ ...source, at: null })),
-    hotWater: job.hotWater && { ...job.hotWater, at: null },
+    hotWater: job.hotWater && { ...job.hotWater, at: null, diverter: false },
   });
   switch (arrangement) {
     case 'open':
@@ -92,10 +104,44 @@ function arranged(job: Job, arrangement: Arrangement): Job {
       return separated('closely-spaced-tees', (circuit) => ({ ...circuit, zones: 'circuit', bypass: null }));
     case 'ring':
       return ringOf(separated('closely-spaced-tees', (circuit) => ({ ...circuit, zones: 'circuit', bypass: null })));
+    case 'diverter':
+      return throughSourcePump(separated('none', (circuit) => circuit));
+    case 'parted':
+      return behindPlates(separated('plate-exchanger', (circuit) => circuit));
     case 'buffer':
       return separated('buffer', (circuit) => ({ ...circuit, zones: 'rooms' }));
   }
 }
+
+/** Moved by the pump of the source: a valve in each direct circuit, a diverting valve for the cylinder. */
+const throughSourcePump = (job: Job): Job => ({
+  ...job,
+  distribution: { ...job.distribution, kind: 'source' },
+  hotWater: job.hotWater && { ...job.hotWater, diverter: true, charging: 'priority' },
+  source: { ...job.source, pumpControl: 'constant-pressure', temperatureDifference: 'auto' },
+});
+
+/** Kelvin that the plates of a draft take off: common practice, 3 to 5. */
+const DRAFT_APPROACH = 3;
+
+/** The house's water parted from the source's by plates, a tank behind them on which all circuits hang. */
+function behindPlates(job: Job): Job {
+  const bare: Job = { ...job, separation: { ...job.separation, approach: DRAFT_APPROACH }, waters: [] };
+  const cold = portOf(FIRST_STATION, 'cold');
+  const more = withStation(bare, cold, 'buffer');
+  const at = portOf(more.stations[0]?.id ?? '', 'b');
+  const hottest = Math.min(job.source.flowTemperature + DRAFT_APPROACH, HOTTEST_SOURCE);
+  return {
+    ...more,
+    // What the plates take off the source sends more.
+    source: { ...more.source, flowTemperature: hottest as Job['source']['flowTemperature'] },
+    circuits: more.circuits.map((circuit) => ({ ...circuit, at })),
+    hotWater: more.hotWater && { ...more.hotWater, at },
+    waters: [newWater('w2', cold, job)],
+  };
+}
+/** As the job file bounds it. */
+const HOTTEST_SOURCE = 110;
 
 /** All on one circuit straight from the source, by the weather, as hot as the hottest emitter needs and no hotter: the open school. */
 function openPlant(job: Job): Job {

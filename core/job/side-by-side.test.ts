@@ -59,6 +59,8 @@ describe('ways of piping the same rooms side by side', () => {
       'tees',
       'ring',
       'buffer',
+      'diverter',
+      'parted',
       ...['velocity-led', 'gradient-led', 'open-low-temperature', 'separated-multi-zone', 'us-primary-secondary']
         .filter((id) => id !== SYSTEMS[20].rulebook)
         .map((id) => `rulebook:${id}`),

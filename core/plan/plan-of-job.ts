@@ -23,8 +23,7 @@ export function portNames(entry: Pick<Separation, 'kind' | 'pairs'>): string[] {
   return [...new Set([enters, ...portsOf(entry).map(({ id }) => id), leaves])];
 }
 
-/** Where something usually hangs on a station, and where its feed does. */
-export const usualPort = (id: string, { kind }: Pick<Separation, 'kind'>): PortRef => portOf(id, KIND[kind].leaves);
+/** The port by which a station is fed. */
 export const feedPort = (id: string, { kind }: Pick<Separation, 'kind'>): PortRef => portOf(id, KIND[kind].enters);
 
 /** What of a job says how it is piped. */
@@ -34,8 +33,8 @@ export type PipedJob = Pick<
 >;
 
 /** Ids of stations that have no entry of their own in the list of stations. */
-export const ZONE_BARS = 'st2';
-export const CYLINDER = 'hw';
+const ZONE_BARS = 'st2';
+const CYLINDER = 'hw';
 
 /** What a job says of one of its stations; undefined for those that have no entry. */
 export const entryOf = (

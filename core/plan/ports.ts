@@ -3,7 +3,7 @@ import { type PortRef, portOf, stationOf } from './plan.ts';
 import { feedPort, type PipedJob, portNames } from './plan-of-job.ts';
 
 /** What each kind of station is called in a sentence, without its article. */
-export const STATION_NAMES: Record<Separation['kind'], string> = {
+const STATION_NAMES: Record<Separation['kind'], string> = {
   none: 'pair of bars',
   'low-loss-header': 'header',
   'closely-spaced-tees': 'ring main',

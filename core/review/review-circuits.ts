@@ -2,7 +2,7 @@ import type { Circuit, Job, Section } from '../../model/job.ts';
 import { chooseKvs, KVS_SERIES } from '../circuit/mixing.ts';
 import type { Context } from '../design/context.ts';
 import type { CircuitDesign, SizedCircuit, UnreviewedDesign } from '../design/design.ts';
-import { suppliedBy } from '../design/station-design.ts';
+import { suppliedBy } from '../design/supplied-by.ts';
 import type { Finding } from '../finding/finding.ts';
 import { reviewInsulation, reviewPipe } from './review-pipe.ts';
 import { reviewPump } from './review-pump.ts';

@@ -40,7 +40,7 @@ export function DraftDialog({ onClose }: { onClose: () => void }) {
         </Typography>
         {drafts === null && (
           <Typography role="status">
-            {failed ? 'The drafts could not be worked out. Close this and try again.' : 'Working out five plants …'}
+            {failed ? 'The drafts could not be worked out. Close this and try again.' : 'Working out seven plants …'}
           </Typography>
         )}
         <Box sx={{ display: 'grid', gridTemplateColumns: { md: '1fr 1fr' }, gap: 2 }}>

@@ -34,6 +34,8 @@ const SEPARATES: Record<Arrangement, Job['separation']['kind']> = {
   buffer: 'buffer',
   tees: 'closely-spaced-tees',
   ring: 'closely-spaced-tees',
+  diverter: 'none',
+  parted: 'plate-exchanger',
 };
 
 /** The job as it is and three drafts that differ from it. */
