@@ -1,6 +1,7 @@
 // Refreshes docs/screenshots from a fresh copy of the demo job on a running server:
 //   node scripts/screenshots.mjs http://127.0.0.1:4310
 import { chromium } from '@playwright/test';
+import { tsImport } from 'tsx/esm/api';
 import { chromiumLaunch } from './chromium.mjs';
 
 const base = process.argv[2] ?? 'http://127.0.0.1:4310';
@@ -79,9 +80,19 @@ await shot('side', '/jobs/:id/run?view=side', async () => {
   await page.getByText(/^Run in/).waitFor({ timeout: 90_000 });
   await page.waitForTimeout(1200);
 });
-await shot('plant-dark', '/jobs/:id/plant', async () => {
+// A plant of several stations, with its entries beside it.
+const { woodAndRing } = await tsImport('../demo/wood-and-ring.ts', import.meta.url);
+const imported = await page.request.post(`${base}/api/jobs/import`, {
+  data: JSON.stringify(woodAndRing()),
+  headers: { origin: base, 'Content-Type': 'text/plain' },
+});
+const { id } = await imported.json();
+await shot('plant-dark', `/jobs/${id}/plant`, async () => {
   await page.getByRole('button', { name: 'Dark', exact: true }).click();
   await page.getByRole('button', { name: 'Entries', exact: true }).click();
+  await page.getByRole('tab', { name: 'Header' }).click();
+  await page.getByRole('button', { name: 'Fit', exact: true }).click();
+  await page.getByText('Gives').first().scrollIntoViewIfNeeded();
   await page.mouse.move(600, 760);
 });
 await browser.close();

@@ -60,6 +60,7 @@ function addLinkTo(
   return {
     id: entry.id,
     place,
+    to: branch.to,
     own: pump && mode && { pump, mode },
     circuits: job.circuits.flatMap(({ id }) => (behind.has(`circuits/${id}`) ? [id] : [])),
     hotWater: behind.has('hotWater'),

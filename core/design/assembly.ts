@@ -42,6 +42,8 @@ export interface AssembledCircuit {
 export interface AssembledLink {
   id: string;
   place: string;
+  /** Port it leads to. */
+  to: PortRef;
   /** Its pump; null where others move its water. */
   own: RunningPump | null;
   /** Ids of the circuits that draw through it, and whether the cylinder does. */

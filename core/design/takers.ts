@@ -1,3 +1,4 @@
+import type { Job } from '../../model/job.ts';
 import { given, type Ingredient } from '../figure/figure.ts';
 import type { BranchFlow, PlanFlows } from '../piping/flows.ts';
 import { isEntered } from '../piping/piping.ts';
@@ -71,7 +72,7 @@ export function chargingTaker({ piping, job, fluidAt }: Context, station: string
 }
 
 /** What the pipes between two stations are called: as entered, or by where they lead. */
-export function linkName(job: Context['job'], id: string): string {
+export function linkName(job: Pick<Job, 'links' | 'stations' | 'separation'>, id: string): string {
   const entry = job.links.find((link) => link.id === id);
   if (!entry || entry.name) return entry?.name ?? id;
   const name = stationName(job, stationOf(entry.to));

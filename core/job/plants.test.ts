@@ -19,6 +19,7 @@ import { portsToHangOn } from '../plan/ports.ts';
 import { withoutStation, withStation } from '../plan/station-edits.ts';
 import { daySettings } from '../run/settings.ts';
 import { simulate } from '../run/simulate.ts';
+import { stateAt } from '../run/state-at.ts';
 import { designWithPlant } from './design-job.ts';
 import { jobThen } from './phases.ts';
 
@@ -487,4 +488,20 @@ describe('a plant in stages', () => {
     expect(rules(job)).not.toContain('later:source-too-small');
     expect(rules(job).filter((id) => id.startsWith('circuit-empty'))).toEqual([]);
   });
+});
+
+it('a moment of a run stands on the wall with the waters of all its stations', () => {
+  const job = woodAndRing();
+  const { design, plant } = designed(job);
+  const run = simulate(job, design, plant, { ...daySettings(job, { mean: -4, swing: 3 }), keepEvery: 30 });
+  const moment = run.moments.find(({ circuits, drawn }) => drawn > 0 && circuits.every(({ flow }) => flow > 0));
+  if (!moment) throw new Error('nothing flowed');
+  const stood = stateAt(plant, run.circuits, moment);
+  const ring = stood.stations.find(({ id }) => id === 'x1')?.ports ?? [];
+  const at = (ref: string) => ring.find((port) => port.ref === ref);
+  // Each pair gets what the one before it left, as hot as the tank gave it.
+  expect(at('x1/p4')?.supply).toBeCloseTo(at('x1/p3')?.back ?? 0, 6);
+  expect(at('x1/p3')?.supply).toBeGreaterThan(at('x1/p4')?.supply ?? 100);
+  expect(stood.links.find(({ id }) => id === 'l2')?.supply).toBe(at('x1/feed')?.supply);
+  expect(at('x1/feed')?.supply).toBeLessThanOrEqual(Math.max(...moment.layers) + 1e-6);
 });

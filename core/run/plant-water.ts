@@ -132,6 +132,8 @@ export class PlantWater {
   private readonly tank: Tank | null;
   /** Kelvin that plates take off between the source and that tank. */
   private readonly lostOnTheWay: number;
+  /** Waters of the ports of stations beyond the first, in the order of the plant's state. */
+  private readonly portsBeyond: readonly PortWater[];
   /** Ports of a ring main with several pairs of tees, in order. */
   private readonly pairs: readonly PortRef[];
   private readonly surroundings: number;
@@ -218,6 +220,10 @@ export class PlantWater {
     this.tank = this.tanks[0] ?? null;
     this.lostOnTheWay = platesBefore(piping, job);
     this.pairs = ringPorts(piping);
+    this.portsBeyond = design.stations.flatMap(({ id }) => {
+      const station = piping.station(id);
+      return station ? topologyOf(station).ports.map(({ ref }) => this.portWater(ref)) : [];
+    });
     this.lostAtSource = perKelvin(source?.runHeat.value ?? 0, job.source.flowTemperature);
     this.lostByStore = hotWater ? standing(hotWater.standingLoss, hotWater.volume) : 0;
   }
@@ -316,6 +322,11 @@ export class PlantWater {
       return this.at(own ? own.out : water.flow);
     });
   }
+  /** What each port of the stations beyond the first gives and gets back. */
+  get atPorts(): { supply: number; back: number }[] {
+    return this.portsBeyond.map(({ flow, back }) => ({ supply: this.at(flow), back: this.at(back) }));
+  }
+
   /**
    * Where the sensor sits that leads the source: half way up a tank, else in the water it sends (common practice). What plates on the
    * way to the tank take off is put on again, so that it is held against what the source is to send.

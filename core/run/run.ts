@@ -49,6 +49,8 @@ export interface RunMoment {
   wanted: number;
   toCircuits: number;
   fromCircuits: number;
+  /** What each port of the stations beyond the first gives and gets back, in the order of the plant's state, degrees C. */
+  ports: { supply: number; back: number }[];
   /** What each pair of tees on a ring main gets, degrees C; empty where there are not several. */
   pairs: number[];
   /** The cylinder, and the layers of a buffer from the top. */

@@ -356,6 +356,7 @@ class Run {
       wanted,
       toCircuits: water.supply,
       fromCircuits: water.returned,
+      ports: water.atPorts,
       pairs: water.atPairs,
       store: water.store,
       coilBack: moved.coilBack,

@@ -21,6 +21,12 @@ export function stateAt(plant: Plant, circuits: RunResult['circuits'], moment: R
     back: moment.pairs[i + 1] ?? moment.back,
     across: pair.across + more,
   }));
+  let port = 0;
+  const stations = stood.stations.map(({ id, ports }) => ({
+    id,
+    ports: ports.map((each) => ({ ...each, ...moment.ports[port++] })),
+  }));
+  const atPort = (ref: string) => stations.flatMap(({ ports }) => ports).find((each) => each.ref === ref);
   const header = pairs[0]?.across ?? (stood.header === null ? null : moment.flow - moment.drawn);
   const atCoil = moment.pairs[plant.assembly.alongBars.findIndex((places) => places.includes('hotWater'))] ?? moment.toCircuits;
   return {
@@ -47,6 +53,11 @@ export function stateAt(plant: Plant, circuits: RunResult['circuits'], moment: R
       ...(moment.store === null ? {} : { store: moment.store }),
     },
     pairs,
+    stations,
+    links: stood.links.map((link, i) => {
+      const to = atPort(plant.assembly.joints[i]?.to ?? '');
+      return to ? { ...link, supply: to.supply, back: to.back } : link;
+    }),
     header,
     toCircuits: moment.toCircuits,
     fromCircuits: moment.fromCircuits,

@@ -36,7 +36,7 @@ export function DraftDialog({ onClose }: { onClose: () => void }) {
         <Typography variant="body2" sx={{ mb: 2 }}>
           {drafts?.length === 0
             ? 'No room has a heat load yet. Enter loads on the Rooms page first.'
-            : 'The same rooms, piped after five schools. Source, pumps and pipes that are pinned stay as they are; everything can be changed afterwards.'}
+            : 'The same rooms, piped after seven schools. Source, pumps and pipes that are pinned stay as they are; everything can be changed afterwards.'}
         </Typography>
         {drafts === null && (
           <Typography role="status">
@@ -139,7 +139,7 @@ function DraftCard({ draft, shared, onTake }: { draft: Drafted; shared: Readonly
           ? 'Nothing found.'
           : [
               own.length === 0 ? 'Nothing of its own' : own.length > SHOWN ? `and ${own.length - SHOWN} more of its own` : '',
-              own.length < found.length ? `${found.length - own.length} that all five share` : '',
+              own.length < found.length ? `${found.length - own.length} that all share` : '',
             ]
               .filter((words) => words !== '')
               .join(', ')}

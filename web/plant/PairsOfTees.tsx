@@ -4,6 +4,7 @@ import Divider from '@mui/material/Divider';
 import Typography from '@mui/material/Typography';
 import { useSnackbar } from 'notistack';
 import type { Design } from '../../core/design/design.ts';
+import { linkName } from '../../core/design/takers.ts';
 import { pipingOf } from '../../core/piping/piping-of-job.ts';
 import { portOf } from '../../core/plan/plan.ts';
 import { withoutPair } from '../../core/plan/station-edits.ts';
@@ -44,8 +45,15 @@ export function PairsOfTees({ design, place }: { design: Design; place: 'separat
     });
   };
   const piping = pipingOf(job);
-  const hanging = (pair: string) =>
-    job.circuits.filter((circuit) => piping.branch(`circuits/${circuit.id}`).at === portOf(id, pair)).map(({ name }) => name);
+  const hanging = (pair: string) => {
+    const at = portOf(id, pair);
+    return [
+      ...job.circuits.filter((circuit) => piping.branch(`circuits/${circuit.id}`).at === at).map(({ name }) => name),
+      ...(job.hotWater && piping.branch('hotWater').at === at ? ['the cylinder'] : []),
+      ...job.furtherSources.filter((source) => source.at === at).map(({ name }) => name || 'a source'),
+      ...job.links.filter((link) => link.at === at).map((link) => linkName(job, link.id).replace(/^Pipes/, 'pipes')),
+    ];
+  };
   const tees = (place: string) => (
     <>
       <QuantityField place={`${place}/spacing`} label="Between the tees" empty="auto" automatic="auto: four diameters" />
