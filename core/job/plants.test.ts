@@ -505,3 +505,30 @@ it('a moment of a run stands on the wall with the waters of all its stations', (
   expect(stood.links.find(({ id }) => id === 'l2')?.supply).toBe(at('x1/feed')?.supply);
   expect(at('x1/feed')?.supply).toBeLessThanOrEqual(Math.max(...moment.layers) + 1e-6);
 });
+
+describe('tees of a ring main behind a tank', () => {
+  const job = woodAndRing();
+
+  it('are judged as those of the source are, each remedy by what it does', () => {
+    const wide = applyEdits(job, [{ at: 'stations/x1/pairs/p3/spacing', value: 2 }]);
+    const apart = designed(wide).design.findings.find(({ rule }) => rule === 'tees-apart');
+    expect(apart?.id).toBe('tees-apart:stations/x1/pairs/p3');
+    expect(apart?.component).toBe('stations/x1/pairs/p3');
+    expect(rules(applyEdits(wide, apart?.remedies[0]?.edits ?? []))).not.toContain(apart?.id);
+    // The floor before the coil: the cooler need first.
+    const turned = applyEdits(job, [
+      { at: 'circuits/c1/at', value: 'x1/p4' },
+      { at: 'circuits/c2/at', value: 'x1/p3' },
+    ]);
+    const order = designed(turned).design.findings.find(({ rule }) => rule === 'ring-order');
+    expect(order?.id).toBe('ring-order:stations/x1');
+    const mended = applyEdits(turned, order?.remedies[0]?.edits ?? []);
+    expect(mended.circuits.map(({ at }) => at)).toEqual(['x1/p3', 'x1/p4']);
+    expect(rules(mended)).not.toContain('ring-order:stations/x1');
+    // A ring that carries too little for its coil turns the coil's own return round.
+    const slow = applyEdits(job, [{ at: 'links/l2/temperatureDifference', value: 45 }]);
+    const short = designed(slow).design.findings.find(({ rule }) => rule === 'ring-short');
+    expect(short?.id).toBe('ring-short:x1/p3');
+    expect(rules(applyEdits(slow, short?.remedies[0]?.edits ?? []))).not.toContain('ring-short:x1/p3');
+  });
+});
