@@ -137,3 +137,80 @@ describe('a coil through layers, plates, and heat that is put in', () => {
     expect((streams.heldBy(3) - into) / 250).toBeLessThan(25.1);
   });
 });
+
+/** Waters and streams drawn by lot: what enters each leaves it again. */
+const drawnByLot = fc.record({
+  count: fc.integer({ min: 3, max: 60 }),
+  rounds: fc.array(fc.tuple(fc.nat(), fc.nat(), fc.nat(), fc.double({ min: 1, max: 2000, noNaN: true })), {
+    minLength: 1,
+    maxLength: 40,
+  }),
+  lost: fc.double({ min: 0, max: 50, noNaN: true }),
+  power: fc.double({ min: 0, max: 9000, noNaN: true }),
+});
+
+describe('many waters, few of which meet', () => {
+  it('come to the same whether solved plainly or in an order of elimination; heat is kept', () => {
+    fc.assert(
+      fc.property(drawnByLot, ({ count, rounds, lost, power }) => {
+        const capacity = (i: number) => 1000 + 137 * ((i * 7919) % 97);
+        const made = (waters: number) => {
+          const streams = new Streams(
+            Array.from({ length: waters }, (_, i) => capacity(i)),
+            40,
+          );
+          for (let i = 0; i < waters; i++) streams.temperature[i] = 20 + ((i * 31) % 50);
+          return streams;
+        };
+        const step = (streams: Streams) => {
+          streams.begin(60);
+          streams.heatAt(0);
+          for (const [a, b, c, carries] of rounds) {
+            const ring = [a % count, b % count, c % count];
+            if (new Set(ring).size < 3) continue;
+            for (const [k, from] of ring.entries()) streams.flow(from, ring[(k + 1) % 3] as number, carries);
+          }
+          streams.lose(count - 1, lost, 15);
+          streams.end(0, () => power);
+        };
+        // The second has waters that nothing touches: so many that it takes the other way of solving.
+        const [few, many] = [made(count), made(count + 40)];
+        const before = few.held;
+        step(few);
+        step(many);
+        for (let i = 0; i < count; i++) expect(at(many, i)).toBeCloseTo(at(few, i), 8);
+        for (let i = count; i < count + 40; i++) expect(at(many, i)).toBeCloseTo(20 + ((i * 31) % 50), 9);
+        const gone = lost * (at(few, count - 1) - 15) * 60;
+        expect(Math.abs(few.held - before - power * 60 + gone)).toBeLessThan(1e-6 * before + 1);
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  it('several sources decide one after the other, each seeing what those before it give', () => {
+    const streams = new Streams([4180, 4180, 4180], 30, 2);
+    streams.begin(60);
+    streams.flow(0, 1, 400);
+    streams.flow(1, 2, 400);
+    streams.flow(2, 0, 400);
+    streams.heatAt(0, 0);
+    streams.heatAt(1, 1);
+    const seen: number[] = [];
+    const powers = streams.endAll([
+      { at: 0, powerFor: (idle, perWatt) => (50 - idle) / perWatt },
+      {
+        at: 1,
+        powerFor: (idle, perWatt) => {
+          seen.push(idle);
+          return Math.max((45 - idle) / perWatt, 0);
+        },
+      },
+    ]);
+    // The first brought its own to 50; the second finds its water warmed by that, and adds what is missing.
+    expect(seen[0]).toBeGreaterThan(30);
+    expect(at(streams, 1)).toBeCloseTo(Math.max(45, seen[0] ?? 0), 9);
+    expect(at(streams, 0)).toBeGreaterThanOrEqual(50 - 1e-9);
+    expect(powers.every((power) => power >= 0)).toBe(true);
+    expect(3 * 4180 * 30 + (powers[0] ?? 0) * 60 + (powers[1] ?? 0) * 60).toBeCloseTo(streams.held, 4);
+  });
+});
