@@ -1,5 +1,6 @@
-import type { Plant, PlantState } from '../design/operate.ts';
-import { HOT_WATER_CALL, pumpPowerOf } from '../design/operate.ts';
+import type { Plant } from '../design/operate.ts';
+import type { PlantState } from '../design/plant-state.ts';
+import { HOT_WATER_CALL, pumpPowerOf } from '../design/plant-state.ts';
 import { byThermostat } from '../plan/shared-thermostat.ts';
 
 /** What the plant does in one state of its calls. Plain data. */

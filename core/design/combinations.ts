@@ -1,5 +1,6 @@
 import { seededNumbers } from '../quantity/seeded.ts';
-import type { Plant, PlantState } from './operate.ts';
+import type { Plant } from './operate.ts';
+import type { PlantState } from './plant-state.ts';
 
 /** Up to this many zones every combination of calls is run; above it a sample of as many. */
 export const MOST_ZONES = 12;

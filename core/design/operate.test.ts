@@ -11,7 +11,8 @@ import { valveLoss } from '../circuit/mixing.ts';
 import { designWithPlant } from '../job/design-job.ts';
 import { seededNumbers } from '../quantity/seeded.ts';
 import { callsOf, combinationCount, combinations, MOST_ZONES, readCalls } from './combinations.ts';
-import type { Plant, PlantState } from './operate.ts';
+import type { Plant } from './operate.ts';
+import type { PlantState } from './plant-state.ts';
 
 const edited = (job: Job, ...edits: [string, unknown][]): Job =>
   applyEdits(

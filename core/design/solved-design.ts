@@ -4,7 +4,8 @@ import type { Assembly, Zone } from './assembly.ts';
 import type { PumpDesign } from './choose-pump.ts';
 import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
-import { BACKUP_CALL, gaugesOf, HOT_WATER_CALL, type PlantState } from './operate.ts';
+import { gaugesOf } from './operate.ts';
+import { BACKUP_CALL, HOT_WATER_CALL, type PlantState } from './plant-state.ts';
 
 /** What one circuit really gets, every zone calling. */
 export interface SolvedCircuit {

@@ -12,8 +12,8 @@ import { circuitNeed, fitCurve, sourceNeed, straightAt } from '../control/weathe
 import { wiringSchedule } from '../control/wiring.ts';
 import { allPumps } from '../design/all-pumps.ts';
 import { electricalSupply } from '../design/electrical.ts';
-import { HOT_WATER_CALL } from '../design/operate.ts';
 import { partsList } from '../design/parts-list.ts';
+import { HOT_WATER_CALL } from '../design/plant-state.ts';
 import { say } from '../quantity/format.ts';
 import { compareDistribution } from './compare-distribution.ts';
 import { designWithPlant } from './design-job.ts';

@@ -12,7 +12,7 @@ import { readJob } from '../../model/read-job.ts';
 import { controlParts } from '../control/control-parts.ts';
 import { wiringSchedule } from '../control/wiring.ts';
 import { allPumps } from '../design/all-pumps.ts';
-import { BACKUP_CALL, HOT_WATER_CALL } from '../design/operate.ts';
+import { BACKUP_CALL, HOT_WATER_CALL } from '../design/plant-state.ts';
 import { fluidState } from '../fluid/fluid.ts';
 import { jobWaters } from '../piping/job-waters.ts';
 import { portsToHangOn } from '../plan/ports.ts';

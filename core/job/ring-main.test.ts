@@ -5,7 +5,7 @@ import { newPair } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
 import { readJob } from '../../model/read-job.ts';
 import { circuitNeed, sourceNeed } from '../control/weather-curve.ts';
-import { HOT_WATER_CALL } from '../design/operate.ts';
+import { HOT_WATER_CALL } from '../design/plant-state.ts';
 import { pairOf } from '../design/points.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
 import { daySettings } from '../run/settings.ts';

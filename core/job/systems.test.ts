@@ -5,7 +5,7 @@ import { applyEdits } from '../../model/place.ts';
 import { readJob } from '../../model/read-job.ts';
 import { nextSlope } from '../control/tune-curve.ts';
 import { fitCurve, sourceNeed } from '../control/weather-curve.ts';
-import { BACKUP_CALL, HOT_WATER_CALL } from '../design/operate.ts';
+import { BACKUP_CALL, HOT_WATER_CALL } from '../design/plant-state.ts';
 import { pumpReuse } from '../design/pump-reuse.ts';
 import { wallSheet } from '../drawing/wall.ts';
 import { ladder } from '../emitter/ladder.ts';

@@ -3,7 +3,7 @@ import { thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
 import { newFurtherSource, newSeparation } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
-import { BACKUP_CALL, HOT_WATER_CALL, type PlantState } from '../design/operate.ts';
+import { BACKUP_CALL, HOT_WATER_CALL, type PlantState } from '../design/plant-state.ts';
 import { water } from '../fluid/water.ts';
 import { counterflowEffectiveness, logMean } from '../network/heat.ts';
 import { designJob, designWithPlant } from './design-job.ts';

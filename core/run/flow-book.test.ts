@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { SYSTEMS } from '../../demo/systems.ts';
 import { thistleMill } from '../../demo/thistle-mill.ts';
-import { HOT_WATER_CALL, type Plant } from '../design/operate.ts';
+import type { Plant } from '../design/operate.ts';
+import { HOT_WATER_CALL } from '../design/plant-state.ts';
 import { designWithPlant } from '../job/design-job.ts';
 import { type CircuitBook, FlowBook, flowsAtShare } from './flow-book.ts';
 

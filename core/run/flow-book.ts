@@ -1,4 +1,5 @@
-import { BACKUP_CALL, type CircuitState, HOT_WATER_CALL, type Plant, type PlantState, pumpPowerOf } from '../design/operate.ts';
+import type { Plant } from '../design/operate.ts';
+import { BACKUP_CALL, type CircuitState, HOT_WATER_CALL, type PlantState, pumpPowerOf } from '../design/plant-state.ts';
 
 /** What one circuit moves while its calls stand, at one place of its mixing valve. */
 export interface CircuitFlows {

@@ -1,6 +1,6 @@
 import { loadShare, type StraightCurve, sentAt } from '../control/weather-curve.ts';
 import type { Design } from '../design/design.ts';
-import type { PlantState } from '../design/operate.ts';
+import type { PlantState } from '../design/plant-state.ts';
 import { fluidOf, fluidState } from '../fluid/fluid.ts';
 import { emitterOutlet } from '../network/heat.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';

@@ -1,19 +1,17 @@
-import { FIRST_STATION, type Job } from '../../model/job.ts';
+import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
 import { isOnPair, ringPairs } from '../design/points.ts';
 import { counterflowEffectiveness } from '../network/heat.ts';
 import { Streams } from '../network/streams.ts';
 import type { Piping } from '../piping/piping.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
-import { portOfPlan } from '../piping/waters.ts';
-import { type LinkBranch, type PortRef, portOf, type Station, stationOf } from '../plan/plan.ts';
+import { type LinkBranch, type PortRef, portOf, stationOf } from '../plan/plan.ts';
 import { entryOf } from '../plan/plan-of-job.ts';
 import { type SettledJob, settledJob } from '../plan/settled-job.ts';
-import { usualStandingLoss } from '../plant/standing-loss.ts';
-import type { Level } from '../station/kind.ts';
 import { KINDS, topologyOf } from '../station/kinds.ts';
 import { waterOfCircuits, watersOf } from './held-moment.ts';
 import { COIL_LAYERS, type Drawn as DrawnAtTap, HotStore, STORE_LAYERS } from './hot-store.ts';
+import { type PortWater, StationWaters, standingLoss, type Tank } from './station-waters.ts';
 import { takeOffsOf } from './take-offs.ts';
 
 /** What a circuit draws and gives back in a step. W/K; its water comes back at slope T + base of what goes to the circuits. */
@@ -32,8 +30,6 @@ export interface CoilFlow {
   share: number;
 }
 
-/** Layers a tank is counted in, top to bottom. */
-const LAYERS = 10;
 /** Water in a source that does not stand beside the first, L/kW: from memory. */
 const LITRES_PER_KW = 1;
 /** Least water of a part, m3: so that none is nothing. */
@@ -55,27 +51,6 @@ const NOTHING = () => 0;
 /** Shares of a coil that its layers have of it: UA parted evenly. @param conductance W/K @param carries W/K */
 export const coilShare = (conductance: number, carries: number): number =>
   carries > 0 ? -Math.expm1(-conductance / COIL_LAYERS.length / carries) : 0;
-
-/** A tank in layers: its uppermost and lowest water, and W/K that each layer loses. */
-interface Tank {
-  top: number;
-  bottom: number;
-  lost: number;
-}
-
-/** Two ways side by side that share heat, by the waters they lead from and to; W/K between them. */
-interface Plates {
-  hot: PortWater;
-  cold: PortWater;
-  conductance: number;
-  coldPort: PortRef;
-}
-
-/** The waters of a port's two levels. */
-interface PortWater {
-  flow: number;
-  back: number;
-}
 
 /** Pipes between two stations: what stands in them each way, and what it carries just now, W/K. */
 interface LinkWater {
@@ -108,11 +83,7 @@ export class PlantWater {
   /** What the source's return flows into: a tank in its loop, else the source itself. */
   private readonly into: number;
   private readonly sourceAt: PortWater;
-  private readonly levels = new Map<Level, number>();
-  /** Waters one below the other, each joined with the next: what enters above what is taken there goes down. */
-  private readonly rows: (readonly number[])[] = [];
-  private readonly tanks: Tank[] = [];
-  private readonly plates: Plates[] = [];
+  private readonly stations: StationWaters;
   private readonly links: LinkWater[];
   /** Sources that do not stand beside the first: the water of each, and where it takes from and gives to. */
   private readonly elsewhere: readonly { id: string; body: number; takes: number; gives: number; comes: number }[];
@@ -161,8 +132,8 @@ export class PlantWater {
     this.surroundings = job.site.pipeSurroundings;
     part(water.source);
     this.into = job.source.volumiser === null ? this.source : part(water.tank);
-    for (const station of piping.plan.stations) this.gather(station, job, design, part, meeting);
-    this.sourceAt = this.portWater(piping.lead.at);
+    this.stations = new StationWaters(job, design, { part, meeting });
+    this.sourceAt = this.stations.of(piping.lead.at);
     const offs = takeOffsOf(piping);
     this.numbers = new Map(offs.flatMap(({ places }, i) => places.map((place): [string, number] => [place, i])));
     const perKelvin = (heat: number, at: number) => (at > this.surroundings ? heat / (at - this.surroundings) : 0);
@@ -174,7 +145,7 @@ export class PlantWater {
       // What stands in emitters comes back with their return.
       const of = { branch: places[0] ?? 'source' };
       return {
-        at: this.portWater(at),
+        at: this.stations.of(at),
         out: part(runs / 2, of),
         home: part(runs / 2 + emitters, of),
         lost: perKelvin(lost, mean) / 2,
@@ -184,7 +155,7 @@ export class PlantWater {
     this.elsewhere = piping.elsewhere.flatMap((branch) => {
       const further = job.furtherSources.find(({ id }) => id === branch.id);
       if (!further) return [];
-      const at = this.portWater(branch.at);
+      const at = this.stations.of(branch.at);
       const [takes, gives] = isOnPair(piping, branch) ? [at.flow, at.back] : [at.back, at.flow];
       return [
         {
@@ -198,7 +169,7 @@ export class PlantWater {
     });
     this.links = piping.plan.branches.flatMap((branch) =>
       branch.kind === 'link' && !this.numbers.has(branch.place)
-        ? [{ branch, at: this.portWater(branch.at), to: this.portWater(branch.to), sets: this.sets(branch) }]
+        ? [{ branch, at: this.stations.of(branch.at), to: this.stations.of(branch.to), sets: this.sets(branch) }]
         : [],
     );
     const { hotWater } = job;
@@ -217,62 +188,21 @@ export class PlantWater {
     const store = this.cylinder ?? 0;
     this.storeLayers = this.streams.temperature.subarray(store, this.cylinder === null ? store : store + STORE_LAYERS);
     if (hotWater) this.storeLayers.fill(hotWater.storeTemperature);
-    this.tank = this.tanks[0] ?? null;
+    this.tank = this.stations.tanks[0] ?? null;
     this.lostOnTheWay = platesBefore(piping, job);
     this.pairs = ringPorts(piping);
     this.portsBeyond = design.stations.flatMap(({ id }) => {
       const station = piping.station(id);
-      return station ? topologyOf(station).ports.map(({ ref }) => this.portWater(ref)) : [];
+      return station ? topologyOf(station).ports.map(({ ref }) => this.stations.of(ref)) : [];
     });
     this.lostAtSource = perKelvin(source?.runHeat.value ?? 0, job.source.flowTemperature);
-    this.lostByStore = hotWater ? standing(hotWater.standingLoss, hotWater.volume) : 0;
-  }
-
-  /** Lays out the waters of a station, from the top. */
-  private gather(
-    station: Station,
-    job: SettledJob,
-    design: Design,
-    part: (volume: number, of: { station: string }) => number,
-    meeting: () => number,
-  ): void {
-    const { traits } = KINDS[station.kind];
-    if (traits.partsWater && traits.stores) return;
-    const { levels, joined, ports } = topologyOf(station);
-    const tank = traits.stores ? tankOf(station, job, design) : null;
-    if (tank) {
-      const [upper, lower] = levels as [Level, Level];
-      // Pipes of their own lead all water through the tank; shared ones only what is left over.
-      const above = tank.connections === 'four' ? [] : [meeting()];
-      const layers = Array.from({ length: LAYERS }, () => part(tank.volume / LAYERS, { station: station.id }));
-      const below = tank.connections === 'two' ? [meeting()] : [];
-      const row = [...above, ...layers, ...below];
-      this.levels.set(upper, row[0] as number);
-      this.levels.set(lower, row.at(-1) as number);
-      this.rows.push(row);
-      const [top, bottom] = [layers[0] as number, layers.at(-1) as number];
-      this.tanks.push({ top, bottom, lost: standing(tank.standingLoss, tank.volume) / LAYERS });
-      return;
-    }
-    for (const level of levels) this.levels.set(level, meeting());
-    if (joined.length > 0) this.rows.push(levels.map((level) => this.levels.get(level) as number));
-    if (traits.partsWater) {
-      const [hot, cold] = ports.map(({ ref }) => this.portWater(ref)) as [PortWater, PortWater];
-      const conductance = conductanceOf(station, design);
-      this.plates.push({ hot, cold, conductance, coldPort: (ports[1] as { ref: PortRef }).ref });
-    }
+    this.lostByStore = hotWater ? standingLoss(hotWater.standingLoss, hotWater.volume) : 0;
   }
 
   /** A link to a station behind which other pumps are not felt moves what its own does. */
   private sets({ to }: LinkBranch): boolean {
     const station = this.piping.station(stationOf(to));
     return station !== undefined && KINDS[station.kind].traits.decouples;
-  }
-
-  private portWater(ref: PortRef): PortWater {
-    const port = portOfPlan(this.piping.plan, ref);
-    if (!port) throw new RangeError(`nothing can hang on ${ref}`);
-    return { flow: this.levels.get(port.flow) as number, back: this.levels.get(port.back) as number };
   }
 
   /** Number of the take-off that a circuit or the cylinder hangs on. */
@@ -311,13 +241,13 @@ export class PlantWater {
   }
   /** What comes home to all that feeds the take-offs: behind the last pair of a ring main, else from the pipes themselves. */
   get returned(): number {
-    if (this.pairs.length > 0) return this.at(this.portWater(this.pairs.at(-1) as PortRef).back);
+    if (this.pairs.length > 0) return this.at(this.stations.of(this.pairs.at(-1) as PortRef).back);
     return this.at((this.outs.at(-1) as OutAndHome).home);
   }
   /** What each pair of tees of a ring main gets, degrees C; empty where there are not several. */
   get atPairs(): number[] {
     return this.pairs.map((ref) => {
-      const water = this.portWater(ref);
+      const water = this.stations.of(ref);
       const own = this.outs.find(({ at }) => at.flow === water.flow);
       return this.at(own ? own.out : water.flow);
     });
@@ -405,7 +335,8 @@ export class PlantWater {
     further: ReadonlyMap<string, FurtherFlow> = NO_FURTHER,
   ): Moved {
     this.linkFlows = links;
-    const { streams, outs, coilAt, drawnAt, cylinder, surroundings, tanks } = this;
+    const { streams, outs, coilAt, drawnAt, cylinder, surroundings } = this;
+    const { tanks } = this.stations;
     streams.begin(seconds);
     streams.heatAt(this.source);
     this.elsewhere.forEach(({ id, body, takes, gives }, i) => {
@@ -497,7 +428,7 @@ export class PlantWater {
       this.gains(to.flow, carries);
       this.gains(to.back, -carries);
     }
-    for (const { hot, cold, conductance, coldPort } of this.plates) {
+    for (const { hot, cold, conductance, coldPort } of this.stations.plates) {
       // As much as enters on a side leaves it again.
       const enters = Math.max(net[hot.flow] as number, 0);
       const beyond = this.drawnFrom(coldPort);
@@ -507,7 +438,7 @@ export class PlantWater {
       if (enters > 0) streams.plates(hot.flow, hot.back, cold.back, cold.flow, enters, moved);
       if (beyond > 0) streams.flow(cold.back, cold.flow, beyond);
     }
-    for (const row of this.rows) {
+    for (const row of this.stations.rows) {
       let down = 0;
       for (let i = 0; i + 1 < row.length; i++) {
         const [upper, lower] = [row[i] as number, row[i + 1] as number];
@@ -552,7 +483,7 @@ export class PlantWater {
 
   /** What hangs on a port takes from it, W/K. */
   private drawnFrom(ref: PortRef): number {
-    const { flow } = this.portWater(ref);
+    const { flow } = this.stations.of(ref);
     let sum = 0;
     this.outs.forEach(({ at }, i) => {
       if (at.flow === flow) sum += this.drawnAt[i] as number;
@@ -564,8 +495,6 @@ export class PlantWater {
 
 /** Ports of the ring main behind the source, where that has several pairs of tees. */
 const ringPorts = (piping: Piping): PortRef[] => ringPairs(piping).map((pair) => portOf(piping.between().id, pair));
-
-const standing = (entered: number | 'auto', volume: number) => (entered === 'auto' ? usualStandingLoss(volume) : entered);
 
 /** Kelvin that plates take off on the way from the source to the tank its sensor sits in. */
 function platesBefore(piping: Piping, job: SettledJob): number {
@@ -580,17 +509,6 @@ function platesBefore(piping: Piping, job: SettledJob): number {
   }
   return lost;
 }
-
-/** A tank as it was designed; null where none came of it. */
-function tankOf({ id }: Station, job: SettledJob, { buffer }: Design) {
-  const entry = entryOf(job, id);
-  const volume = pipingOf(job).tank?.id === id ? buffer?.tank?.volume.value : entry?.volume;
-  return entry && typeof volume === 'number' ? { ...entry, volume } : null;
-}
-
-/** W/K of plates as they were designed. */
-const conductanceOf = ({ id }: Station, { source, stations }: Design): number =>
-  (id === FIRST_STATION ? source?.exchanger : stations.find((each) => each.id === id)?.exchanger)?.conductance.value ?? 0;
 
 /**
  * What moved in a step, W: from the source, into pipes' surroundings, out of tanks and out of the cylinder into theirs, into the

@@ -1,7 +1,8 @@
 import type { Job } from '../../model/job.ts';
 import { circuitNeed, type StraightCurve, sentAt, settledCurve, sourceNeed } from '../control/weather-curve.ts';
 import type { Design } from '../design/design.ts';
-import { HOT_WATER_CALL, type Plant } from '../design/operate.ts';
+import type { Plant } from '../design/operate.ts';
+import { HOT_WATER_CALL } from '../design/plant-state.ts';
 import { ladder } from '../emitter/ladder.ts';
 import type { Piping } from '../piping/piping.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';

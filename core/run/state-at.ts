@@ -1,4 +1,5 @@
-import type { Plant, PlantState } from '../design/operate.ts';
+import type { Plant } from '../design/operate.ts';
+import type { PlantState } from '../design/plant-state.ts';
 import type { RunMoment, RunResult } from './run.ts';
 
 /**

@@ -7,7 +7,7 @@ import TableRow from '@mui/material/TableRow';
 import Typography from '@mui/material/Typography';
 import { type Manifold, portLabels } from '../../core/circuit/manifolds.ts';
 import type { LoopSetting } from '../../core/design/balancing.ts';
-import type { LoopState } from '../../core/design/operate.ts';
+import type { LoopState } from '../../core/design/plant-state.ts';
 import type { Figure } from '../../core/figure/figure.ts';
 import type { QuantityKind } from '../../model/quantities.ts';
 import { useDisplay } from '../state/display.ts';

@@ -1,4 +1,4 @@
-import { HOT_WATER_CALL } from '../../core/design/operate.ts';
+import { HOT_WATER_CALL } from '../../core/design/plant-state.ts';
 import type { RunMoment, RunResult } from '../../core/run/run.ts';
 
 export interface CallRow {

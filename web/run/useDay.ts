@@ -1,5 +1,5 @@
 import { useDeferredValue, useEffect, useState } from 'react';
-import type { PlantState } from '../../core/design/operate.ts';
+import type { PlantState } from '../../core/design/plant-state.ts';
 import type { WhatIf } from '../../core/job/what-if.ts';
 import type { RunMoment, RunResult, RunSettings } from '../../core/run/run.ts';
 import type { Job } from '../../model/job.ts';

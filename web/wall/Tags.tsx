@@ -1,4 +1,4 @@
-import type { PlantState } from '../../core/design/operate.ts';
+import type { PlantState } from '../../core/design/plant-state.ts';
 import type { Tag } from '../../core/drawing/sheet.ts';
 import { boreArea } from '../../core/pipe/friction.ts';
 import type { PumpState } from '../../core/plant/circulator.ts';

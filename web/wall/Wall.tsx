@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import { styled, useTheme } from '@mui/material/styles';
 import { memo, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Design } from '../../core/design/design.ts';
-import type { PlantState } from '../../core/design/operate.ts';
+import type { PlantState } from '../../core/design/plant-state.ts';
 import type { Sheet } from '../../core/drawing/sheet.ts';
 import { type Slice, slicesOf } from '../../core/drawing/slices.ts';
 import { Gauges } from './Gauges.tsx';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { PlantState } from '../../core/design/operate.ts';
+import type { PlantState } from '../../core/design/plant-state.ts';
 import type { Designed } from '../state/design-context.tsx';
 import { designLane } from '../worker/lanes.ts';
 import { useWork } from '../worker/use-work.ts';

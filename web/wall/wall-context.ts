@@ -1,7 +1,7 @@
 import type { Palette } from '@mui/material/styles';
 import { createContext, useContext } from 'react';
 import type { Design } from '../../core/design/design.ts';
-import type { PlantState } from '../../core/design/operate.ts';
+import type { PlantState } from '../../core/design/plant-state.ts';
 
 interface WallState {
   design: Design;
