@@ -57,6 +57,10 @@ const PLACES: Record<string, number> = {
   'BTU/(h ft² °F)': 3,
 };
 
+/** Units that small and large things share, a cylinder's standing loss and the plates of a plant: fewer places the larger. */
+const PLACES_BY_SIZE = new Set(['W/K', 'BTU/(h °F)']);
+const placesBySize = (shown: number): number => (Math.abs(shown) >= 100 ? 0 : Math.abs(shown) >= 10 ? 1 : 2);
+
 const SMALL_PLACES: Partial<Record<QuantityKind, number>> = { roughness: 4, factor: 3, exponent: 2 };
 
 const formats = new Map<number, Intl.NumberFormat>();
@@ -82,8 +86,9 @@ export interface Shown {
 /** How a value reads in the job's units, number and unit apart. */
 export function show(value: number, kind: QuantityKind, display: Display): Shown {
   const unit = unitFor(kind, display);
-  const places = SMALL_PLACES[kind] ?? PLACES[unit] ?? 2;
-  return { number: formatNumber(fromSI(value, kind, unit), places), unit };
+  const shown = fromSI(value, kind, unit);
+  const places = PLACES_BY_SIZE.has(unit) ? placesBySize(shown) : (SMALL_PLACES[kind] ?? PLACES[unit] ?? 2);
+  return { number: formatNumber(shown, places), unit };
 }
 
 /** What is said where no number is large enough. */

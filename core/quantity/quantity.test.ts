@@ -138,6 +138,12 @@ describe('showing numbers', () => {
     expect(formatNumber(Number.NaN, 1)).toBe('–');
   });
 
+  it('says the loss of a cylinder finer than what the plates of a plant pass', () => {
+    expect(say(1.734, 'heatPerKelvin', METRIC)).toBe('1.73\u00a0W/K');
+    expect(say(23.46, 'heatPerKelvin', METRIC)).toBe('23.5\u00a0W/K');
+    expect(say(1609.44, 'heatPerKelvin', METRIC)).toBe('1\u202f609\u00a0W/K');
+  });
+
   it('follows a unit chosen for one kind', () => {
     expect(say(6894.757, 'pressure', { system: 'metric', units: { pressure: 'psi' } })).toBe('1\u00a0psi');
   });
