@@ -76,6 +76,8 @@ export class HydraulicSolver {
   private partsKnown = false;
   private solved = false;
   private worstChain = -1;
+  /** kg/s, of all chains. */
+  private largestFlow = 0;
 
   constructor(network: Network, options: LawOptions = {}) {
     this.network = network;
@@ -220,6 +222,7 @@ export class HydraulicSolver {
     for (let n = 0; n < rightSide.length; n++) rightSide[n] = inflow[n]!;
     let most = 0;
     let total = 0;
+    let largest = 0;
     let correction = 0;
     let worst = 0;
     let worstChain = -1;
@@ -234,6 +237,7 @@ export class HydraulicSolver {
       const residual = Math.abs(head - difference);
       most = Math.max(most, Math.abs(difference));
       total += Math.abs(flow);
+      largest = Math.max(largest, Math.abs(flow));
       correction += residual * Math.abs(c);
       if (!(residual <= worst)) {
         worst = residual;
@@ -248,6 +252,7 @@ export class HydraulicSolver {
       rightSide[b]! += known;
     }
     this.worstChain = worstChain;
+    this.largestFlow = largest;
     return worst <= TOLERANCE * most + PRESSURE_FLOOR && correction <= TOLERANCE * total + FLOW_FLOOR * chainFlow.length;
   }
 
@@ -288,6 +293,8 @@ export class HydraulicSolver {
   private flipOneWay(settled: boolean): boolean {
     const { chainFlow, chainHead, chainSlope, held, way, closedIn } = this;
     const { pressure: inside, fromPlace, toPlace } = this.layout;
+    // A pump at the end of a dead pipe stands within rounding of rest: that is not backwards, or it would shut and open for ever.
+    const rounding = FLOW_FLOOR + TOLERANCE * this.largestFlow;
     let changed = false;
     let worst = -1;
     let worstBy = 0;
@@ -300,7 +307,7 @@ export class HydraulicSolver {
         const rest = chainHead[g]!;
         by =
           direction * (inside[fromPlace[g]!]! - inside[toPlace[g]!]! - rest) - 10 * PRESSURE_FLOOR - TOLERANCE * Math.abs(rest);
-      } else by = (-direction * chainFlow[g]! - FLOW_FLOOR) * Math.abs(chainSlope[g]!);
+      } else by = (-direction * chainFlow[g]! - rounding) * Math.abs(chainSlope[g]!);
       if (!(by > 0)) continue;
       if (!settled && this.flips[g]! < FREE_FLIPS) {
         this.flip(g);
