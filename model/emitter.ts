@@ -26,6 +26,8 @@ const common = {
   circuit: Id.nullable(),
   /** Share of the room's load it has to carry; `auto` in proportion to what it gives. */
   share: autoOr(quantity('rooms/*/emitters/*/share')),
+  /** Emitter of the same room whose water it gets when that has done with it; null for one fed from the manifold. */
+  behind: Id.nullable(),
 };
 
 const PanelSchema = z.strictObject({

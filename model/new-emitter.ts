@@ -1,7 +1,7 @@
 import type { CoolingRating, Emitter, Fixed, Floor, Panel, Rated, RatedForm } from './emitter.ts';
 
 /** What every emitter starts with: on the circuit of its room, carrying its part of the load. */
-const common = (id: string) => ({ id, name: '', circuit: null, share: 'auto' as const });
+const common = (id: string) => ({ id, name: '', circuit: null, share: 'auto' as const, behind: null });
 
 /** Exponent and conditions usual on the data sheets of each form: common practice. */
 const USUAL_RATING: Record<RatedForm, Pick<Rated, 'exponent' | 'ratedFlow' | 'ratedReturn' | 'ratedRoom' | 'ratedOutput'>> = {

@@ -19,5 +19,5 @@ export const MOST_ENTRIES = 500;
 export const entryOfEmitter = (name: string, emitter: Emitter): OwnEntry => ({
   kind: 'emitter',
   name,
-  emitter: { ...emitter, id: 'own', name, circuit: null, share: 'auto' },
+  emitter: { ...emitter, id: 'own', name, circuit: null, share: 'auto', behind: null },
 });

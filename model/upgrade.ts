@@ -201,6 +201,10 @@ const fromVersion8 = (job: Loose): Loose => {
     links: [],
     waters: [],
     ...job,
+    rooms: each(job.rooms, (room) => ({
+      ...room,
+      emitters: each(room.emitters, (emitter) => ({ behind: null, ...emitter })),
+    })),
     circuits: each(job.circuits, (circuit) => ({ phase: 'new', ...onFlow, valveOn: 'flow', ...hung(circuit) })),
     distribution: within(job.distribution, onFlow),
     furtherSources: each(job.furtherSources, (source) => ({ phase: 'new', at: null, ...source })),

@@ -2,6 +2,7 @@ import type { Emitter } from '../../model/emitter.ts';
 import type { Circuit, EmitterKind, Facing, Job, Room, RoomUse } from '../../model/job.ts';
 import { idsAfter, newCircuit } from '../../model/new-job.ts';
 import { emitterLaw, neededFlowTemperature, shareLoad } from '../emitter/emitter.ts';
+import { seriesOf } from '../emitter/series.ts';
 import { withRoughLoads } from '../load/rough-loads.ts';
 
 /** What circuits are told apart by. */
@@ -31,7 +32,9 @@ const WORTH_MIXING = 5;
 const FALL: Record<EmitterKind, number> = { floor: 5, radiators: 10, 'air-units': 10 };
 const NAMES: Record<EmitterKind, string> = { floor: 'Floors', radiators: 'Radiators', 'air-units': 'Fan units' };
 
-const kindOf = (emitter: Emitter): EmitterKind => {
+/** A row of emitters is fed as the first of it asks. */
+const kindOf = (room: Room, asked: Emitter): EmitterKind => {
+  const [emitter = asked] = seriesOf(room, asked);
   if (emitter.kind === 'floor') return 'floor';
   return emitter.kind === 'rated' && (emitter.form === 'fan-unit' || emitter.form === 'air-coil') ? 'air-units' : 'radiators';
 };
@@ -53,12 +56,14 @@ function membersOf(job: Job): Member[] {
     }
     // Shares at a temperature at which all of them work; each kind then needs its own water for its part.
     const fed = room.emitters.map((emitter) => {
-      const kind = kindOf(emitter);
+      const kind = kindOf(room, emitter);
       return { emitter, law: emitterLaw(emitter), flow: kind === 'floor' ? 38 : 55, drop: FALL[kind] };
     });
     const loads = shareLoad(room.heatLoad ?? 0, fed, room.roomTemperature);
-    return [...new Set(room.emitters.map(kindOf))].flatMap((kind) => {
-      const own = fed.map((each, i) => ({ each, load: loads[i] as number })).filter(({ each }) => kindOf(each.emitter) === kind);
+    return [...new Set(room.emitters.map((each) => kindOf(room, each)))].flatMap((kind) => {
+      const own = fed
+        .map((each, i) => ({ each, load: loads[i] as number }))
+        .filter(({ each }) => kindOf(room, each.emitter) === kind);
       const needed = neededFlowTemperature(
         own.map(({ each }) => each),
         own.map(({ load }) => load),

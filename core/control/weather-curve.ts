@@ -1,9 +1,9 @@
 import type { Job, WeatherCurve } from '../../model/job.ts';
 import type { CircuitDesign } from '../design/design.ts';
 import { dropsAsSet } from '../design/flow-shares.ts';
-import { emitterLaw } from '../emitter/emitter.ts';
-import { ladder, type Rung } from '../emitter/ladder.ts';
-import { type EmitterLaw, flowTemperatureFor, lawOfRating, USUAL_EXPONENT } from '../emitter/law.ts';
+import { ladder, lawsOf, type Rung } from '../emitter/ladder.ts';
+import { type EmitterLaw, lawOfRating, USUAL_EXPONENT } from '../emitter/law.ts';
+import { type Along, flowTemperatureAlong, WHOLE } from '../emitter/series.ts';
 import { settledJob } from '../plan/settled-job.ts';
 import { boilerEfficiency } from '../plant/boiler-efficiency.ts';
 import { copOf } from '../plant/source-gain.ts';
@@ -35,7 +35,7 @@ export const outdoorRange = (design: number): number[] => {
 
 /** What has to be heated together by water of one temperature. */
 interface Need {
-  laws: EmitterLaw[];
+  laws: { law: EmitterLaw; along: Along }[];
   load: number;
   drop: number;
   room: number;
@@ -46,8 +46,8 @@ function needsOf(job: Job, circuit: CircuitDesign, all: readonly Rung[]): Need[]
   if (!decided || circuit.load.value <= 0) return [];
   const rungs = all.filter((rung) => rung.circuitId === circuit.id);
   const dropAsSet = dropsAsSet(circuit.sized, decided.temperatureDifference);
-  const needs = rungs.map(({ emitters, load, drop, roomTemperature, roomId }) => ({
-    laws: emitters.flatMap((emitter) => emitterLaw(emitter) ?? []),
+  const needs = rungs.map(({ emitters, along, load, drop, roomTemperature, roomId }) => ({
+    laws: lawsOf({ emitters, along }),
     load,
     drop: dropAsSet.get(roomId) ?? drop,
     room: roomTemperature,
@@ -59,9 +59,10 @@ function needsOf(job: Job, circuit: CircuitDesign, all: readonly Rung[]): Need[]
   const { flowTemperature: flow, temperatureDifference: drop } = decided;
   for (const room of bare) {
     const law = lawOfRating(room.heatLoad ?? 0, flow, flow - drop, room.roomTemperature, USUAL_EXPONENT[decided.emitters]);
-    if (law.coefficient > 0) needs.push({ laws: [law], load: room.heatLoad ?? 0, drop, room: room.roomTemperature });
+    if (law.coefficient > 0)
+      needs.push({ laws: [{ law, along: WHOLE }], load: room.heatLoad ?? 0, drop, room: room.roomTemperature });
   }
-  return needs.filter((need) => need.laws.some((law) => law.coefficient > 0));
+  return needs.filter((need) => need.laws.some(({ law }) => law.coefficient > 0));
 }
 
 /**
@@ -80,7 +81,7 @@ export function circuitNeed(job: Job, circuit: CircuitDesign, rungs: readonly Ru
     flow: Math.max(
       ...needs.map(({ laws, load, drop, room }) => {
         const share = Math.min(Math.max((room - outdoor) / Math.max(room - coldest, 1), 0), 1);
-        return share > 0 ? flowTemperatureFor(laws, load * share, drop * share, room) : room;
+        return share > 0 ? flowTemperatureAlong(laws, load * share, drop * share, room) : room;
       }),
     ),
   }));

@@ -3,6 +3,7 @@ import { USUAL_EXPONENT } from '../emitter/law.ts';
 import type { ControlSpec } from '../network/control.ts';
 import { type HeatSpec, logMean } from '../network/heat.ts';
 import type { PumpMode } from '../network/pump-law.ts';
+import { partOfLoop } from '../plan/parts-of-job.ts';
 import { thermostatOf } from '../plan/shared-thermostat.ts';
 import { teesKv } from './assemble-source.ts';
 import { addTree, endsOf } from './assemble-tree.ts';
@@ -77,9 +78,12 @@ export function addCircuit(context: Context, parts: Parts, i: number, node: AddN
   const heat = emitterHeat(flow);
   for (const loop of parts.loops[i] as LoopSetting[]) {
     const { supply, collect } = endsOf(place, loop.section);
+    // In a row the water of one goes into the next.
+    const part = partOfLoop(loop.place);
+    const feedsNext = (parts.loops[i] as LoopSetting[]).some(({ behind }) => behind === part);
     add({
       id: loop.valve,
-      from: supply,
+      from: loop.behind === null ? supply : node(`${loop.behind}/out`, circuit.height),
       to: node(`${loop.place}/in`, circuit.height),
       kv: loop.kv,
       ...(loop.holds === null ? {} : { mostFlow: loop.holds }),
@@ -87,7 +91,7 @@ export function addCircuit(context: Context, parts: Parts, i: number, node: AddN
     add({
       id: loop.place,
       from: `${loop.place}/in`,
-      to: collect,
+      to: feedsNext ? node(`${part}/out`, circuit.height) : collect,
       pipe: { length: loop.length * (1 + loop.fittings), bore: loop.bore, roughness: loop.roughness },
       ...heat(loop),
     });
@@ -236,7 +240,8 @@ export function zonesOf(
       valves: [],
       ...(shared ? { thermostat: shared.id } : {}),
     };
-    zone.valves.push(loop.valve);
+    // What lies behind another gets its water through the valve of that.
+    if (loop.behind === null) zone.valves.push(loop.valve);
     rooms.set(id, zone);
   }
   return [...rooms.values()];

@@ -30,18 +30,22 @@ export function addTree({ circuit, place, tree }: CircuitFlow, node: AddNode, ad
  */
 export function treeTees(links: readonly TwinLink[], flows: readonly CircuitFlow[], loops: readonly LoopSetting[][]): TeeSpec[] {
   const tees: TeeSpec[] = [];
-  flows.forEach(({ place, tree, run }, i) => {
+  flows.forEach(({ place, tree, run, load: whole, volumeFlow }, i) => {
     if (tree.sections.length === 0) return;
     const carried = new Map<string, { load: number; bore: number }>();
     for (const { pipe, load } of tree.sections) {
       for (const way of ['flow', 'return'])
         carried.set(`${pipe.pipe.place}/${way}`, { load: load.value, bore: pipe.pipe.size.bore });
     }
-    for (const loop of loops[i] as LoopSetting[]) {
-      for (const id of [loop.valve, loop.place]) carried.set(id, { load: loop.load, bore: loop.bore });
+    const own = loops[i] as LoopSetting[];
+    for (const loop of own) {
+      // What several give in a row, one stream carries.
+      const inRow = own.some(({ behind, roomId }) => behind !== null && roomId === loop.roomId);
+      const load = inRow ? (loop.volumeFlow * whole.value) / volumeFlow.value : loop.load;
+      for (const id of [loop.valve, loop.place]) carried.set(id, { load, bore: loop.bore });
     }
-    const whole = { load: Number.POSITIVE_INFINITY, bore: run.pipe.size.bore };
-    for (const way of ['flow', 'return']) carried.set(`${place}/${way}`, whole);
+    const all = { load: Number.POSITIVE_INFINITY, bore: run.pipe.size.bore };
+    for (const way of ['flow', 'return']) carried.set(`${place}/${way}`, all);
     const ends = [null, ...tree.sections.map((each) => each.id)].flatMap((id) => Object.values(endsOf(place, id)));
     for (const end of ends) {
       const legs = links

@@ -3,7 +3,7 @@ import { valveLoss } from '../circuit/mixing.ts';
 import type { EmitterLaw } from '../emitter/law.ts';
 import type { Figure } from '../figure/figure.ts';
 import { pipeFlow } from '../pipe/friction.ts';
-import type { CircuitPart } from './circuit-parts.ts';
+import { type CircuitPart, streamOf } from './circuit-parts.ts';
 import type { Context, FilledState } from './context.ts';
 import type { FlowShares } from './flow-shares.ts';
 import type { LoopPipes } from './loop-pipes.ts';
@@ -24,6 +24,8 @@ export interface LoopSetting {
   /** Heat it carries at design, W, and the share of it that reaches the room. */
   load: number;
   useful: number;
+  /** Part whose water it gets when that has done with it, as the start of its loops' places; null for one fed from the manifold. */
+  behind: string | null;
   /** What it gives over the room, heat to the unheated side included; null until its emitter is entered. */
   law: EmitterLaw | null;
   /** Pipe there and back, m, whether that is known of this very loop, and the share that fittings add. */
@@ -73,7 +75,8 @@ export interface LoopSource {
  * A floor has the loops its pipe allows, any other emitter one branch. A room whose emitters nobody has entered has as many
  * equal runs as keep each at or below the load of the worst run. Flow goes to the loops as it is dealt out. The loop that takes most at design flow is the index and stays open; every other valve is closed
  * until its loop takes as much: then each gets its design flow when the manifold sees that one pressure. Valves that hold
- * their flow, or follow the air of the room, are not set: they find it by themselves.
+ * their flow, or follow the air of the room, are not set: they find it by themselves. What lies in a row behind another loop has no
+ * valve of its own, and its pipe counts with that of the first.
  */
 export function balanceLoops(context: Context, flow: LoopSource): LoopSetting[] {
   const { circuit, fluid } = flow;
@@ -89,7 +92,14 @@ export function balanceLoops(context: Context, flow: LoopSource): LoopSetting[] 
     const { storey } = room;
     const volumeFlow = (flow.volumeFlow.value * (flow.shares.share[i] as number)) / runs;
     const section = flow.tree.sections[flow.tree.ofRoom.get(room.id) ?? -1];
-    const { gradient } = pipeFlow(volumeFlow, pipe.bore, pipe.roughness, fluid);
+    const lossOf = (of: number) => {
+      const { runs: beside, length, fittings, bore, roughness } = flow.pipes[of] as LoopPipes;
+      const each = (flow.volumeFlow.value * (flow.shares.share[of] as number)) / beside;
+      return pipeFlow(each, bore, roughness, fluid).gradient * length * (1 + fittings);
+    };
+    const first = part.behind === null;
+    const stream = first ? streamOf(part, flow.parts) : [part];
+    const ownLoss = stream.reduce((sum, each) => sum + lossOf(flow.parts.indexOf(each)), 0);
     return Array.from({ length: runs }, (_, k) => ({
       place: `${place}/loop${k + 1}`,
       valve: `${place}/loop${k + 1}/valve`,
@@ -106,22 +116,28 @@ export function balanceLoops(context: Context, flow: LoopSource): LoopSetting[] 
       surplus: flow.shares.surplus[i] as number,
       section: section?.id ?? null,
       pathLoss: section?.pathLoss ?? 0,
-      ownLoss: gradient * pipe.length * (1 + pipe.fittings) + terminal * volumeFlow ** 2,
+      behind: part.behind,
+      ownLoss: ownLoss + (first ? terminal * volumeFlow ** 2 : 0),
     }));
   });
   const whole = (loop: { ownLoss: number; pathLoss: number }) => loop.ownLoss + loop.pathLoss;
-  const most = Math.max(...loops.map(whole), 0);
-  const index = loops.findIndex((loop) => whole(loop) === most);
+  const firsts = loops.filter((loop) => loop.behind === null);
+  const most = Math.max(...firsts.map(whole), 0);
+  const index = loops.findIndex((loop) => loop.behind === null && whole(loop) === most);
   return loops.map((loop, i) => {
-    const throttled = most - whole(loop);
+    const first = loop.behind === null;
+    const throttled = first ? most - whole(loop) : 0;
     const extra = throttled / loop.volumeFlow ** 2;
     // The valve alone, open, is part of the terminal's loss; what is added closes it further.
     const alone = valveLoss(1, open, fluid.density) + extra;
     return {
       ...loop,
       throttled,
-      kv: kvOfResistance(Math.max(terminal + (circuit.loopValves === 'set' ? extra : 0), LEAST_RESISTANCE), fluid.density),
-      holds: circuit.loopValves === 'flow-holding' ? loop.volumeFlow : null,
+      kv: kvOfResistance(
+        Math.max((first ? terminal : 0) + (circuit.loopValves === 'set' ? extra : 0), LEAST_RESISTANCE),
+        fluid.density,
+      ),
+      holds: first && circuit.loopValves === 'flow-holding' ? loop.volumeFlow : null,
       setting: kvOfResistance(alone, fluid.density),
       index: i === index,
     };

@@ -8,7 +8,7 @@ import { PIPE_MATERIALS } from '../pipe/catalogue.ts';
 import { bothWays, COMPONENT_DATA, componentsInLine, componentsLoss } from '../pipe/components.ts';
 import { pipeFlow } from '../pipe/friction.ts';
 import { balanceLoops, type LoopSetting } from './balancing.ts';
-import type { CircuitPart } from './circuit-parts.ts';
+import { type CircuitPart, streamLoad, streamOf } from './circuit-parts.ts';
 import type { Context, FilledState } from './context.ts';
 import { flowShares } from './flow-shares.ts';
 import { loopPipes } from './loop-pipes.ts';
@@ -273,8 +273,11 @@ function worstRunLoad(
       terms: { Q_w: decided('load of the worst run', 'heatLoad', wanted, `${place}/worstRun/load`), Q: load },
     });
   }
-  const part = parts.reduce((most, each) => (each.load > most.load ? each : most));
-  const { room: heaviest, useful, load: whole } = part;
+  const part = parts.reduce((most, each) => (streamLoad(each, parts) > streamLoad(most, parts) ? each : most));
+  const { room: heaviest } = part;
+  const stream = streamOf(part, parts);
+  const whole = streamLoad(part, parts);
+  const useful = stream.reduce((sum, each) => sum + each.useful, 0);
   const loops = draftedLoops(context, circuit, part, (volumeFlow * whole) / load.value, fluid);
   if (loops > 1) {
     return context.book.add({

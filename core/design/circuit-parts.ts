@@ -2,11 +2,12 @@ import type { Emitter } from '../../model/emitter.ts';
 import { emitterLabel } from '../emitter/emitter.ts';
 import { circuitsById, roomEmitters, rungsOf } from '../emitter/ladder.ts';
 import type { EmitterLaw } from '../emitter/law.ts';
+import { WHOLE } from '../emitter/series.ts';
 import { decided, given, type Ingredient } from '../figure/figure.ts';
 import { type CircuitPart, partsOfJob } from '../plan/parts-of-job.ts';
 import type { Context } from './context.ts';
 
-export type { CircuitPart } from '../plan/parts-of-job.ts';
+export { type CircuitPart, streamLoad, streamOf } from '../plan/parts-of-job.ts';
 
 /** What each circuit feeds on the design day, and the figures of what its rooms need. */
 export function circuitParts(context: Context): Map<string, CircuitPart[]> {
@@ -22,7 +23,9 @@ export function circuitParts(context: Context): Map<string, CircuitPart[]> {
         label: `${rung.name}: flow temperature needed`,
         kind: 'temperature',
         value: rung.needed,
-        formula: 'T_f with Σ K · L ^ n = Q, L = ΔT / ln((T_f − T_i) / (T_f − ΔT − T_i))',
+        formula: rung.along.every((each) => each === WHOLE)
+          ? 'T_f with Σ K · L ^ n = Q, L = ΔT / ln((T_f − T_i) / (T_f − ΔT − T_i))'
+          : 'T_f with Σ K · L ^ n = Q, L = log mean of what flows in and out of each above T_i, one behind the other',
         source: 'EN 442 and EN 1264-2, log-mean excess temperature',
         terms: {
           Q: given('heat these emitters have to give', 'heatLoad', rung.load, 'their part of the load of the room'),

@@ -62,7 +62,13 @@ export function electricalSupply(job: Job, design: Design): Supply[] {
     list.push({ label: `${motors.length} valve motors`, power: motors.length * VALVE_MOTOR, own: false, why: centre });
   const loops = job.circuits
     .filter((circuit) => circuit.zones === 'rooms' && circuit.loopValves !== 'thermostatic')
-    .reduce((sum, circuit) => sum + (design.circuits.find((each) => each.id === circuit.id)?.sized?.loops.length ?? 0), 0);
+    .reduce(
+      (sum, circuit) =>
+        sum +
+        (design.circuits.find((each) => each.id === circuit.id)?.sized?.loops.filter(({ behind }) => behind === null).length ??
+          0),
+      0,
+    );
   if (loops > 0) list.push({ label: `${loops} loop actuators`, power: loops * ACTUATOR, own: false, why: centre });
   const fromCentre = list.filter((each) => !each.own).reduce((sum, each) => sum + each.power, 0);
   list.push({

@@ -3,13 +3,13 @@ import { dealFlow, type Taker } from '../circuit/deal-flow.ts';
 import { MOST_LOOP_LOSS } from '../emitter/floor-loops.ts';
 import { pipeFlow } from '../pipe/friction.ts';
 import { runsOpen } from '../plan/open-plant.ts';
-import type { CircuitPart } from './circuit-parts.ts';
+import { type CircuitPart, streamLoad, streamOf } from './circuit-parts.ts';
 import type { Context, FilledState } from './context.ts';
 import type { LoopPipes } from './loop-pipes.ts';
 
 /** How the flow of a circuit goes to what it feeds. */
 export interface FlowShares {
-  /** Share of the circuit's flow that each part gets, and what it gives beyond its need however far it is closed. */
+  /** Share of the circuit's flow that each part gets, one behind another the same as that, and what it gives beyond its need however far it is closed. */
   share: number[];
   surplus: number[];
   /** Degrees C at which all give what they have to, as they are set; null where flow goes as heat does. */
@@ -42,10 +42,12 @@ export function flowShares(
   },
 ): FlowShares {
   const load = parts.reduce((sum, part) => sum + part.load, 0);
-  const plain = parts.map((part) => (load > 0 ? part.load / load : 0));
+  const plain = parts.map((part) => (load > 0 ? streamLoad(part, parts) / load : 0));
   const asHeat = { share: plain, surplus: parts.map(() => 0), flowTemperature: null };
   if (!runsOpen(job) || circuit.loopValves !== 'set') return asHeat;
-  const set = parts.flatMap((part, i) => (part.load > 0 && part.law && part.law.coefficient > 0 ? [i] : []));
+  // Several in a row have no one law: their stream goes as its heat does.
+  const alone = (part: CircuitPart) => streamOf(part, parts).length === 1;
+  const set = parts.flatMap((part, i) => (part.load > 0 && alone(part) && part.law && part.law.coefficient > 0 ? [i] : []));
   if (set.length === 0) return asHeat;
   const takers = set.map((i): Taker => {
     const { law, useful, load: taken, room, emitter } = parts[i] as CircuitPart;
@@ -84,14 +86,17 @@ const MOST_RISE = 2;
  * @param delta fall over the whole circuit, K
  */
 export function dropsAsSet(
-  sized: { loops: readonly { roomId: string; load: number; volumeFlow: number }[]; volumeFlow: { value: number } } | null,
+  sized: {
+    loops: readonly { roomId: string; load: number; volumeFlow: number; behind: string | null }[];
+    volumeFlow: { value: number };
+  } | null,
   delta: number,
 ): Map<string, number> {
   const sums = new Map<string, { load: number; flow: number }>();
   let whole = 0;
-  for (const { roomId, load, volumeFlow } of sized?.loops ?? []) {
+  for (const { roomId, load, volumeFlow, behind } of sized?.loops ?? []) {
     const { load: heat, flow } = sums.get(roomId) ?? { load: 0, flow: 0 };
-    sums.set(roomId, { load: heat + load, flow: flow + volumeFlow });
+    sums.set(roomId, { load: heat + load, flow: flow + (behind === null ? volumeFlow : 0) });
     whole += load;
   }
   const flow = sized?.volumeFlow.value ?? 0;

@@ -3,7 +3,7 @@ import { equalLoops } from '../emitter/equal-loops.ts';
 import { floorPipe } from '../emitter/floor.ts';
 import { floorLoops } from '../emitter/floor-loops.ts';
 import type { Figure } from '../figure/figure.ts';
-import type { CircuitPart } from './circuit-parts.ts';
+import { type CircuitPart, streamLoad } from './circuit-parts.ts';
 import type { Context, FilledState } from './context.ts';
 import type { SizedPipe } from './pipe-design.ts';
 
@@ -56,7 +56,7 @@ export function loopPipes(
     if (emitter?.kind === 'floor') {
       const { count, length } = floorLoops(
         { ...emitter, loops: alike?.get(part) ?? emitter.loops },
-        massFlowOf(part.load),
+        massFlowOf(streamLoad(part, parts)),
         fluid,
       );
       const { bore, roughness } = floorPipe(emitter);
@@ -80,7 +80,9 @@ function equalSplit(
   fluid: FilledState,
 ): Map<CircuitPart, number> {
   const floors = parts.flatMap((part) =>
-    part.emitter?.kind === 'floor' && part.load > 0 ? [{ part, floor: part.emitter, massFlow: massFlowOf(part.load) }] : [],
+    part.emitter?.kind === 'floor' && part.load > 0
+      ? [{ part, floor: part.emitter, massFlow: massFlowOf(streamLoad(part, parts)) }]
+      : [],
   );
   const counts = equalLoops(floors, fluid);
   return new Map(floors.map(({ part }, i) => [part, counts[i] as number]));

@@ -188,6 +188,7 @@ export class Plant {
       }
       const loops = circuit.loops.map((loop) => ({
         place: loop.place,
+        behind: loop.behind !== null,
         flow: twin.flow(loop.place) / twin.density(loop.place),
         heat: twin.heat(loop.place),
         air: called.has(id) ? twin.position(airOf(loop.roomId)) : null,

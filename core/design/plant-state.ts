@@ -2,6 +2,8 @@ import type { PumpState } from '../plant/circulator.ts';
 
 export interface LoopState {
   place: string;
+  /** Whether its water has been through another loop: it counts with that of the first. */
+  behind: boolean;
   /** m3/s and W. */
   flow: number;
   heat: number;

@@ -24,7 +24,9 @@ export function roomControls(
         .filter((loop) => loop.roomId === room.id)
         .map((loop) => ({ loop, thermostatic: circuit.loopValves === 'thermostatic' })),
     );
-    const valves = fed.filter((each) => each.thermostatic).map(({ loop }) => ({ link: loop.valve, kvs: 2 * loop.kv }));
+    const valves = fed
+      .filter(({ loop, thermostatic }) => thermostatic && loop.behind === null)
+      .map(({ loop }) => ({ link: loop.valve, kvs: 2 * loop.kv }));
     const above = room.roomTemperature - outdoor;
     if (valves.length === 0 || above <= 0 || !((room.heatLoad ?? 0) > 0)) continue;
     // What goes to the unheated side is lost as well, so the heat that counts is all of it.

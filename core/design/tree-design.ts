@@ -52,7 +52,7 @@ export function designTree(context: Context, asked: Asked): TreeDesign {
     const at = ofRoom.get(part.room.id);
     if (at === undefined) return;
     own[at] = (own[at] as number) + part.load;
-    ownShare[at] = (ownShare[at] as number) + (asked.shares.share[i] as number);
+    if (part.behind === null) ownShare[at] = (ownShare[at] as number) + (asked.shares.share[i] as number);
   });
   const loads = loadsAlong(tree, own);
   const shares = loadsAlong(tree, ownShare);

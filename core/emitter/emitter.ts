@@ -2,6 +2,7 @@ import type { Emitter, RatedForm } from '../../model/emitter.ts';
 import { EDGE_LIMIT, FLOOR_DATA, floorTransfer, outputAtSurface, SURFACE_LIMIT } from './floor.ts';
 import { type EmitterLaw, excessOf, flowTemperatureFor, lawOfRating, outputAt } from './law.ts';
 import { PANELS, panelContent, panelLaw } from './panel.ts';
+import { type Along, excessAlong, flowTemperatureAlong, WHOLE } from './series.ts';
 
 export const RATED_LABELS: Record<RatedForm, string> = {
   radiator: 'Radiator',
@@ -73,9 +74,11 @@ export const ownContent = (emitter: Emitter): number | null =>
 export interface Fed {
   emitter: Emitter;
   law: EmitterLaw | null;
-  /** Degrees C and K at design. */
+  /** Degrees C and K of its own water at design. */
   flow: number;
   drop: number;
+  /** Where that lies along the circuit's; from flow to return without. */
+  along?: Along;
 }
 
 /** Excess at which emitters are compared when their water is too cold to give anything. */
@@ -106,28 +109,30 @@ export function shareLoad(load: number, fed: readonly Fed[], room: number): numb
 /**
  * Flow temperature that the emitters of a room on one circuit need together: those that share by what they give, each
  * with a share of its own, and the least that a fixed load asks for.
- * @param loads W each, as `shareLoad` gives them
+ * @param loads W each, as `shareLoad` gives them @param drop fall of the water on the circuit, K
  */
 export function neededFlowTemperature(fed: readonly Fed[], loads: readonly number[], drop: number, room: number): number {
-  const pool: EmitterLaw[] = [];
+  const pool: { law: EmitterLaw; along: Along }[] = [];
   let pooled = 0;
   let needed = room;
-  fed.forEach(({ emitter, law }, i) => {
+  fed.forEach(({ emitter, law, along = WHOLE }, i) => {
     const load = loads[i] as number;
     if (emitter.kind === 'fixed') needed = Math.max(needed, load > 0 ? emitter.leastFlow : room);
     else if (emitter.share === 'auto' && law) {
-      pool.push(law);
+      pool.push({ law, along });
       pooled += load;
-    } else if (law) needed = Math.max(needed, flowTemperatureFor([law], load, drop, room));
+    } else if (law) needed = Math.max(needed, flowTemperatureFor([law], load, along.part * drop, room) + along.from * drop);
   });
-  return pool.length > 0 ? Math.max(needed, flowTemperatureFor(pool, pooled, drop, room)) : needed;
+  return pool.length > 0 ? Math.max(needed, flowTemperatureAlong(pool, pooled, drop, room)) : needed;
 }
 
-/** Heat in W that fed emitters give at a flow temperature; a fixed load gives its own from its least temperature on. */
+/**
+ * Heat in W that fed emitters give at a flow temperature of their circuit, whose water falls by `drop`; a fixed load gives its own from
+ * its least temperature on.
+ */
 export function givenAt(fed: readonly Fed[], flow: number, drop: number, room: number): number {
-  const excess = excessOf(flow, drop, room);
-  return fed.reduce((sum, { emitter, law }) => {
+  return fed.reduce((sum, { emitter, law, along = WHOLE }) => {
     if (emitter.kind === 'fixed') return sum + (flow >= emitter.leastFlow ? emitter.output : 0);
-    return sum + (law ? outputAt([law], excess) : 0);
+    return sum + (law ? outputAt([law], excessAlong(along, flow, drop, room)) : 0);
   }, 0);
 }

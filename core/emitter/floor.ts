@@ -1,4 +1,4 @@
-import type { Floor, FloorSystem, FloorUse } from '../../model/emitter.ts';
+import type { Emitter, Floor, FloorSystem, FloorUse } from '../../model/emitter.ts';
 import { findSize, PIPE_MATERIALS, type PipeSize } from '../pipe/catalogue.ts';
 
 /** Heat transfer at the surface of a heated floor, W/(m2 K): EN 1264. */
@@ -210,3 +210,7 @@ export function downwardLoss(floor: Floor, output: number, room: number): number
   const down = floor.insulation + CEILING;
   return Math.max(0, (up * output + room - floor.below) / down);
 }
+
+/** Heat in W that the water of an emitter gives: into the room, and of a floor to the unheated side with it. @param useful W */
+export const withDownwards = (emitter: Emitter, useful: number, room: number): number =>
+  emitter.kind === 'floor' && useful > 0 ? useful + downwardLoss(emitter, useful / emitter.area, room) * emitter.area : useful;

@@ -3,13 +3,14 @@ import type { Circuit, Job } from '../../model/job.ts';
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import { dropsAsSet } from '../design/flow-shares.ts';
-import { emitterLabel, emitterLaw, mostOutput } from '../emitter/emitter.ts';
+import { emitterLabel, mostOutput } from '../emitter/emitter.ts';
 import { ALIKE, spreadOf } from '../emitter/equal-loops.ts';
 import { EDGE_LIMIT, floorPipe, SURFACE_LIMIT, surfaceTemperature } from '../emitter/floor.ts';
 import { MOST_LOOP_LOSS, mostLoopLength } from '../emitter/floor-loops.ts';
 import { improvementsOf } from '../emitter/improve.ts';
-import { circuitsById, ladder, type Rung, roomEmitters, rungOutput } from '../emitter/ladder.ts';
-import { excessOf, flowTemperatureFor, outputAt } from '../emitter/law.ts';
+import { circuitsById, ladder, lawsOf, type Rung, roomEmitters, rungOutput } from '../emitter/ladder.ts';
+import { excessOf, outputAt } from '../emitter/law.ts';
+import { flowTemperatureAlong } from '../emitter/series.ts';
 import type { Finding, Remedy } from '../finding/finding.ts';
 import { MOST_IN_FLOOR } from './review-distribution.ts';
 
@@ -55,8 +56,7 @@ function asSet({ job }: Context, { circuits }: UnreviewedDesign, rungs: readonly
   return rungs.map((rung) => {
     const drop = drops.get(rung.circuitId)?.get(rung.roomId);
     if (drop === undefined) return rung;
-    const laws = rung.emitters.flatMap((emitter) => emitterLaw(emitter) ?? []);
-    return { ...rung, drop, needed: flowTemperatureFor(laws, rung.load, drop, rung.roomTemperature) };
+    return { ...rung, drop, needed: flowTemperatureAlong(lawsOf(rung), rung.load, drop, rung.roomTemperature) };
   });
 }
 

@@ -1,9 +1,10 @@
 import type { Circuit } from '../../model/job.ts';
 import type { StraightCurve } from '../control/weather-curve.ts';
+import { partOfLoop } from '../plan/parts-of-job.ts';
 import { type CircuitBook, flowsAtShare } from './flow-book.ts';
 import type { Drawn } from './plant-water.ts';
 import type { CircuitMoment } from './run.ts';
-import { outletLine, type RunEmitter, type RunZone } from './zone.ts';
+import { inOrderOfWater, outletLine, type RunEmitter, type RunZone } from './zone.ts';
 
 /** Change of the water, K, from which an emitter's line is worked out anew: its own curve makes the rest small. */
 const BENT = 0.4;
@@ -24,6 +25,14 @@ interface Loop {
   /** The same line in degrees C, and W/K through it, just now. */
   base: number;
   through: number;
+  /** Loops whose water it gets, none when fed from the manifold, and whether another gets its. */
+  ahead: readonly Loop[];
+  feedsNext: boolean;
+  /** What enters it and what leaves it, as straight lines over what enters the circuit. */
+  inSlope: number;
+  inBase: number;
+  outSlope: number;
+  outBase: number;
 }
 
 /** What a zone's emitters find just now: room and floor in degrees C, and how far its thermostatic valves are open. */
@@ -62,20 +71,7 @@ export class CircuitSide {
     this.decided = decided;
     this.curve = curve;
     this.supply = decided.flowTemperature;
-    this.loops = zones.flatMap((zone, z) =>
-      zone.circuitId === decided.id
-        ? zone.emitters.map((emitter) => ({
-            zone: z,
-            emitter,
-            excess: Number.NaN,
-            carries: Number.NaN,
-            slope: 1,
-            bent: 0,
-            base: 0,
-            through: 0,
-          }))
-        : [],
-    );
+    this.loops = loopsIn(decided.id, zones);
   }
 
   /**
@@ -90,7 +86,7 @@ export class CircuitSide {
     for (let k = 0; k < loops.length; k++) {
       const loop = loops[k] as Loop;
       loop.through = shares ? (shares[k] as number) * (sinks[loop.zone] as ZoneSink).open : 0;
-      open += loop.through;
+      if (loop.ahead.length === 0) open += loop.through;
     }
     const whole = booked?.along[booked.along.length - 1];
     if (!booked || !whole || open <= 0 || whole.flow <= 0) {
@@ -132,9 +128,13 @@ export class CircuitSide {
     for (const loop of this.loops) {
       if (loop.through === 0) continue;
       const { room, floor } = sinks[loop.zone] as ZoneSink;
-      lineOf(loop, enters, loop.emitter.inFloor ? floor : room, loop.through * carries);
-      slope += (loop.through / open) * loop.slope;
-      base += (loop.through / open) * loop.base;
+      comesIn(loop);
+      lineOf(loop, loop.inSlope * enters + loop.inBase, loop.emitter.inFloor ? floor : room, loop.through * carries);
+      loop.outSlope = loop.slope * loop.inSlope;
+      loop.outBase = loop.slope * loop.inBase + loop.base;
+      if (loop.feedsNext) continue;
+      slope += (loop.through / open) * loop.outSlope;
+      base += (loop.through / open) * loop.outBase;
     }
     this.slope = slope;
     this.base = base;
@@ -176,11 +176,11 @@ export class CircuitSide {
     if (carries > 0) this.supply = this.mixShare * supply + this.mixRest;
     const enters = this.supply;
     let all = 0;
-    for (const loop of loops) all += loop.through * (enters - (loop.slope * enters + loop.base));
+    for (const loop of loops) all += loop.through * fallIn(loop, enters);
     if (all !== 0)
       for (const loop of loops) {
         if (loop.through <= 0) continue;
-        const given = (heat * seconds * loop.through * (enters - (loop.slope * enters + loop.base))) / all;
+        const given = (heat * seconds * loop.through * fallIn(loop, enters)) / all;
         const zone = into[loop.zone] as { floor: number; other: number };
         if (loop.emitter.inFloor) zone.floor += given;
         else zone.other += given;
@@ -192,6 +192,52 @@ export class CircuitSide {
     moment.travel = this.travel;
   }
 }
+
+/** The loops of a circuit in the order its water meets them. */
+function loopsIn(circuitId: string, zones: readonly RunZone[]): Loop[] {
+  const here = zones.flatMap((zone, z) =>
+    zone.circuitId === circuitId ? inOrderOfWater(zone.emitters).map((emitter) => ({ zone: z, emitter })) : [],
+  );
+  const loops: Loop[] = [];
+  for (const each of here) {
+    const isAhead = ({ emitter }: Pick<Loop, 'emitter'>) => partOfLoop(emitter.place) === each.emitter.behind;
+    loops.push({
+      ...each,
+      excess: Number.NaN,
+      carries: Number.NaN,
+      slope: 1,
+      bent: 0,
+      base: 0,
+      through: 0,
+      ahead: each.emitter.behind === null ? [] : loops.filter(isAhead),
+      feedsNext: here.some(({ emitter }) => emitter.behind !== null && emitter.behind === partOfLoop(each.emitter.place)),
+      inSlope: 1,
+      inBase: 0,
+      outSlope: 1,
+      outBase: 0,
+    });
+  }
+  return loops;
+}
+
+/** What enters a loop behind others: what these leave, mixed as much as each carries. */
+function comesIn(loop: Loop): void {
+  if (loop.ahead.length === 0) return;
+  let [through, slope, base] = [0, 0, 0];
+  for (const each of loop.ahead) {
+    through += each.through;
+    slope += each.through * each.outSlope;
+    base += each.through * each.outBase;
+  }
+  loop.inSlope = through > 0 ? slope / through : 1;
+  loop.inBase = through > 0 ? base / through : 0;
+}
+
+/** K that the water falls in a loop. @param enters degrees C into the circuit */
+const fallIn = (loop: Loop, enters: number): number =>
+  loop.ahead.length === 0
+    ? enters - (loop.slope * enters + loop.base)
+    : (loop.inSlope - loop.outSlope) * enters + loop.inBase - loop.outBase;
 
 /** Works the line of a loop out anew where its water, what it heats or its flow has moved. */
 function lineOf(loop: Loop, water: number, sink: number, carries: number): void {

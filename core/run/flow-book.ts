@@ -254,6 +254,6 @@ function flowsOf({ massFlow, hot, drawn }: CircuitState): CircuitFlows {
 }
 
 function sharesOf({ loops }: CircuitState): ReadonlyMap<string, number> {
-  const all = loops.reduce((sum, loop) => sum + Math.max(loop.flow, 0), 0);
+  const all = loops.reduce((sum, { behind, flow }) => sum + (behind ? 0 : Math.max(flow, 0)), 0);
   return new Map(loops.flatMap(({ place, flow }): [string, number][] => (flow > STILL * all ? [[place, flow / all]] : [])));
 }

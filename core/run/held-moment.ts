@@ -2,15 +2,15 @@ import { loadShare, type StraightCurve, sentAt } from '../control/weather-curve.
 import type { Design } from '../design/design.ts';
 import type { PlantState } from '../design/plant-state.ts';
 import { fluidOf, fluidState } from '../fluid/fluid.ts';
-import { emitterOutlet } from '../network/heat.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
+import { partOfLoop } from '../plan/parts-of-job.ts';
 import type { SettledJob } from '../plan/settled-job.ts';
 import type { Cycle } from '../plant/cycling.ts';
 import { firingOf } from '../plant/firing.ts';
 import { leastOutputNow } from '../plant/heat-pump.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import { rulebookOf } from '../rules/rulebooks.ts';
-import type { RunZone } from './zone.ts';
+import { inOrderOfWater, outletLine, type RunZone } from './zone.ts';
 
 /** What follows the weather in a job. */
 export interface Curves {
@@ -87,14 +87,25 @@ export function heldMoment(
       const need = Math.max(zone.loss * (zone.setPoint - outdoor), 0);
       needed += need;
       const floor = zone.setPoint + (zone.floor ? need / zone.floor.toRoom : 0);
-      for (const emitter of zone.emitters) {
+      const left = new Map<string, { carries: number; water: number; slope: number }>();
+      for (const emitter of inOrderOfWater(zone.emitters)) {
         const loop = circuit.loops.find((each) => each.place === emitter.place);
         const carries = Math.max(loop?.flow ?? 0, 0) * perVolume;
-        const excess = enters - (emitter.inFloor ? floor : zone.setPoint);
-        if (carries < 1e-6 || excess <= 0 || emitter.coefficient <= 0) continue;
-        const line = emitterOutlet(emitter.coefficient, emitter.exponent, carries, excess);
-        heat += carries * (excess - (line.slope * excess + line.base));
-        slope += carries * (1 - line.slope);
+        // One behind another gets what that leaves of each kelvin, and of the heat.
+        const ahead = emitter.behind === null ? undefined : left.get(emitter.behind);
+        const [water, reaches] = ahead ? [ahead.water / ahead.carries, ahead.slope / ahead.carries] : [enters, 1];
+        const excess = water - (emitter.inFloor ? floor : zone.setPoint);
+        if (carries < 1e-6) continue;
+        const line = outletLine(emitter, excess, carries);
+        const gone = excess - (line.slope * excess + line.base);
+        heat += carries * gone;
+        slope += carries * reaches * (1 - line.slope);
+        const beside = left.get(partOfLoop(emitter.place)) ?? { carries: 0, water: 0, slope: 0 };
+        left.set(partOfLoop(emitter.place), {
+          carries: beside.carries + carries,
+          water: beside.water + carries * (water - gone),
+          slope: beside.slope + carries * reaches * line.slope,
+        });
       }
     }
     taken += heat;

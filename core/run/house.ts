@@ -40,7 +40,9 @@ export function zonesOfRun(job: Job, plant: Plant, mass: HouseMass): RunZone[] {
     const circuit = assembly.circuits.find((each) => each.id === zone.circuitId);
     const decided = job.circuits.find((each) => each.id === zone.circuitId);
     if (!circuit || !decided) return [];
-    const loops = circuit.loops.filter((loop) => zone.valves.length === 0 || zone.valves.includes(loop.valve));
+    // One behind another has no valve of its own; the loops of a room on one circuit are in one zone.
+    const opened = new Set(circuit.loops.flatMap(({ valve, roomId }) => (zone.valves.includes(valve) ? [roomId] : [])));
+    const loops = circuit.loops.filter(({ roomId }) => zone.valves.length === 0 || opened.has(roomId));
     const load = loops.reduce((sum, loop) => sum + loop.load, 0);
     if (load <= 0) return [];
     const setPoint = loops.reduce((sum, loop) => sum + loop.roomTemperature * loop.load, 0) / load;
@@ -54,13 +56,14 @@ export function zonesOfRun(job: Job, plant: Plant, mass: HouseMass): RunZone[] {
       const law = spec?.kind === 'emitter' ? spec : lawOfRating(loop.load, flow, flow - drop, loop.roomTemperature, 1);
       const laid = floorOf(loop, rooms.get(loop.roomId), loops, decided.emitters === 'floor');
       if (!laid || law.coefficient <= 0)
-        return { place: loop.place, coefficient: law.coefficient, exponent: law.exponent, inFloor: false };
+        return { place: loop.place, behind: loop.behind, coefficient: law.coefficient, exponent: law.exponent, inFloor: false };
       const toRoom = SURFACE * laid.area;
       const whole = law.coefficient * Math.max(mean - loop.roomTemperature, 1) ** (law.exponent - 1);
       floor.capacity += laid.area * laid.holds;
       floor.toRoom += toRoom;
       return {
         place: loop.place,
+        behind: loop.behind,
         coefficient: 1 / Math.max(1 / whole - 1 / toRoom, LEAST_INTO_FLOOR / whole),
         exponent: 1,
         inFloor: true,

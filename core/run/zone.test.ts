@@ -12,7 +12,7 @@ const zone: RunZone = {
   capacity: 100 * 50 * 3600,
   floor: null,
   lag: 1800,
-  emitters: [{ place: 'p', coefficient: 40, exponent: 1, inFloor: false }],
+  emitters: [{ behind: null, place: 'p', coefficient: 40, exponent: 1, inFloor: false }],
   follows: null,
   opensIn: 0,
   load: 3000,

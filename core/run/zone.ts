@@ -1,13 +1,28 @@
 import { emitterOutlet } from '../network/heat.ts';
+import { partOfLoop } from '../plan/parts-of-job.ts';
 
 /** What heats a zone, as the run sees it. */
 export interface RunEmitter {
   /** Its loop in the network. */
   place: string;
+  /** Start of the places of those whose water it gets; null for one fed from the manifold. */
+  behind: string | null;
   /** Q = coefficient * (log-mean excess) ** exponent, over the room, or over the floor it lies in. */
   coefficient: number;
   exponent: number;
   inFloor: boolean;
+}
+
+/** Emitters in the order the water meets them: each after those whose water it gets. */
+export function inOrderOfWater<T extends Pick<RunEmitter, 'place' | 'behind'>>(emitters: readonly T[]): T[] {
+  if (emitters.every(({ behind }) => behind === null)) return [...emitters];
+  const behindOf = new Map(emitters.map(({ place, behind }) => [partOfLoop(place), behind]));
+  const depth = ({ behind }: T): number => {
+    let steps = 0;
+    for (let at = behind; at !== null && steps <= emitters.length; at = behindOf.get(at) ?? null) steps++;
+    return steps;
+  };
+  return [...emitters].sort((a, b) => depth(a) - depth(b));
 }
 
 /** One zone of the house: rooms with one thermostat, their emitters, the floor that some of these lie in. */
