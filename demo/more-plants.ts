@@ -1,5 +1,6 @@
-import type { Circuit, Job } from '../model/job.ts';
-import { newFloor, newPanel } from '../model/new-emitter.ts';
+import type { Floor } from '../model/emitter.ts';
+import type { Circuit, Job, Room } from '../model/job.ts';
+import { newFloor, newPanel, newRated } from '../model/new-emitter.ts';
 import {
   newCircuit,
   newFurtherSource,
@@ -154,6 +155,38 @@ export function combinationUnit(): Job {
       fields: { flowTemperature: 60, temperatureDifference: 15, loopValves: 'thermostatic', bypass: 15_000 },
     },
   ]);
+}
+
+/** An old bath house: radiators on one circuit; in the bathroom the towel rail leaves its water to a small floor, in the hall a panel to two loops. */
+export function railAndFloor(): Job {
+  const base = newJob('Bath house');
+  const job: Job = {
+    ...base,
+    site: { ...base.site, place: 'Mill Leat' },
+    source: {
+      ...base.source,
+      capacity: 8000,
+      flowTemperature: 55,
+      temperatureDifference: 15,
+      components: ['relief-valve', 'low-water-cut-off', 'air-separator', 'isolating-valve'],
+    },
+    safety: { ...base.safety, filling: 'protected', discharge: 'drain' },
+  };
+  const fed = newCircuit('c1', job, { name: 'Radiators', flowTemperature: 55, temperatureDifference: 15 });
+  const room = (id: string, name: string, heatLoad: number, emitters: Room['emitters'], fields: Partial<Room> = {}) =>
+    newRoom(id, { name, circuit: 'c1', heatLoad, area: Math.round(heatLoad / 60), emitters, ...fields });
+  const warmFloor = (area: number, fields: Partial<Floor> = {}) =>
+    newFloor('e2', area, { use: 'bathroom', spacing: 0.2, behind: 'e1', tail: 2, ...fields });
+  return {
+    ...job,
+    circuits: [fed],
+    rooms: [
+      room('r1', 'Bathroom', 600, [newRated('e1', 'towel-rail'), warmFloor(4)], { roomTemperature: 24 }),
+      room('r2', 'Hall', 1500, [newPanel('e1', { type: '2-1', length: 1.2 }), warmFloor(14, { use: 'living', loops: 2 })]),
+      room('r3', 'Parlour', 1400, [newPanel('e1', { type: '2-2', length: 2 })]),
+      room('r4', 'Bedroom', 900, [newPanel('e1', { type: '2-2', length: 1.4 })]),
+    ],
+  };
 }
 
 /** A small mill: two boilers one after the other on bars, one 28 mm pipe from there to the header, pumps and valves on the return. */

@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { railAndFloor } from '../demo/more-plants.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import { expectAccessible, openJob, saved } from './helpers.ts';
 
@@ -79,4 +80,32 @@ test('circuits are proposed by what the emitters need, taken, and taken back', a
   await expect(page.getByRole('region', { name: 'Ground floor', exact: true })).toHaveCount(0);
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('region', { name: 'Ground floor', exact: true })).toBeVisible();
+});
+
+test('a floor is put behind the towel rail: it gets cooler water, and no valve of its own', async ({ page }) => {
+  await openJob(page, railAndFloor(), 'emitters?room=r1');
+  const room = page.getByRole('region', { name: 'Emitters of Bathroom' });
+  const floor = room.getByRole('region', { name: /^Screed over the pipe/ });
+  const inlet = floor.getByText(/^Gives at/);
+  const behind = await inlet.textContent();
+  await floor.getByRole('button', { name: /Pipe, edge band/ }).click();
+  await expect(floor.getByLabel('Gets its water')).toHaveText('After Towel rail');
+  await floor.getByLabel('Gets its water').click();
+  await page.getByRole('option', { name: 'From the manifold' }).click();
+  await expect(inlet).toHaveText('Gives at 55 °C');
+  await floor.getByLabel('Gets its water').click();
+  await page.getByRole('option', { name: 'After Towel rail' }).click();
+  await expect(inlet).toHaveText(behind ?? '');
+  // The other way round as well: the two would each wait for the other, and it says so where it was chosen.
+  const rail = room.getByRole('region', { name: /^Towel rail/ });
+  await rail.getByRole('button', { name: /Name, circuit/ }).click();
+  await rail.getByLabel('Gets its water').click();
+  await page.getByRole('option', { name: /^After Screed/ }).click();
+  await expect(rail).toContainText('Bathroom: Towel rail cannot follow');
+  await rail.getByRole('button', { name: 'Feed it from the manifold' }).click();
+  await expect(page.getByText('Bathroom: Towel rail cannot follow')).toHaveCount(0);
+  await expect(inlet).toHaveText(behind ?? '');
+  await page.getByRole('link', { name: /Circuits$/ }).click();
+  const loops = page.getByRole('region', { name: 'Loops and their settings' });
+  await expect(loops.getByRole('row', { name: /^Bathroom, 2 of 2/ })).toContainText('in series');
 });

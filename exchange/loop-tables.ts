@@ -75,8 +75,8 @@ export function loopTables(job: Job, design: Design, { head, number }: Writing):
           number(loop.volumeFlow, 'meterFlow'),
           number(states.find((state) => state.place === loop.place)?.flow, 'meterFlow'),
           number(loop.ownLoss, 'pressure'),
-          settable ? number(loop.setting, 'flowCoefficient') : null,
-          loop.index ? 'open' : '',
+          settable && loop.behind === null ? number(loop.setting, 'flowCoefficient') : null,
+          loop.behind !== null ? 'in series' : loop.index ? 'open' : '',
         ]);
       }),
     },

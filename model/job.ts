@@ -22,7 +22,7 @@ export * from './station.ts';
 export type { WaterEntry } from './water.ts';
 
 /** The version of the job file this program writes. Older ones are brought up to it by `upgrade.ts`. */
-export const JOB_VERSION = 9;
+export const JOB_VERSION = 10;
 export const JOB_FORMAT = 'warm-manifold/job';
 
 /** Most circuits one job takes; beyond this a building is split into jobs. */

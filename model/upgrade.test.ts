@@ -1,14 +1,34 @@
 import { describe, expect, it } from 'vitest';
 import { designJob } from '../core/job/design-job.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
-import type { InsulatedRun } from './job.ts';
-import { JOB_VERSION } from './job.ts';
+import { fingerprintOf } from './fingerprint.ts';
+import { type InsulatedRun, JOB_VERSION, type RunRecord } from './job.ts';
 import { newRated } from './new-emitter.ts';
 import { newFurtherSource, newRoom } from './new-job.ts';
 import { readJob } from './read-job.ts';
 import { upgradeJob } from './upgrade.ts';
 
 const bare = ({ insulation, ...run }: InsulatedRun) => run;
+
+/** Result of a run, of no use but to be carried over. */
+const KEPT: RunRecord = {
+  id: 'n1',
+  at: '2026-01-02T03:04:05.000Z',
+  kind: 'season',
+  title: 'Season',
+  settings: 'invented',
+  inputs: '',
+  made: 1e11,
+  bought: null,
+  pumps: 1e9,
+  cost: null,
+  emission: null,
+  startsADay: 4,
+  shortestRun: null,
+  meanFlow: 45,
+  meanReturn: 38,
+  hoursShort: 12,
+};
 
 /** The demo as version 1 wrote it. */
 function asVersion1(): Record<string, unknown> {
@@ -170,6 +190,21 @@ describe('a job file of version 6', () => {
   });
 });
 
+describe('a job file of version 9', () => {
+  it('feeds each emitter from the manifold, and keeps the results of its runs fresh', () => {
+    const old = {
+      ...thistleMill,
+      rooms: thistleMill.rooms.map((room) => ({ ...room, emitters: room.emitters.map(({ behind, ...emitter }) => emitter) })),
+      version: 9,
+    };
+    const runs = [{ ...KEPT, inputs: fingerprintOf(old) }];
+    const read = readJob(JSON.parse(JSON.stringify({ ...old, runs })));
+    if (!read.ok) throw new Error(read.problems.join(' '));
+    expect({ ...read.job, runs: [] }).toEqual(thistleMill);
+    expect(read.job.runs[0]?.inputs).toBe(fingerprintOf(thistleMill));
+  });
+});
+
 describe('a job file of version 1', () => {
   it('is brought up so that the plant stays what it was', () => {
     const read = readJob(asVersion1());
@@ -196,6 +231,6 @@ describe('a job file of version 1', () => {
   });
 
   it('leaves anything else alone', () => {
-    for (const raw of [null, 7, 'x', [], { version: 9 }]) expect(upgradeJob(raw)).toBe(raw);
+    for (const raw of [null, 7, 'x', [], { version: JOB_VERSION }]) expect(upgradeJob(raw)).toBe(raw);
   });
 });

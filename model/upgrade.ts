@@ -201,10 +201,6 @@ const fromVersion8 = (job: Loose): Loose => {
     links: [],
     waters: [],
     ...job,
-    rooms: each(job.rooms, (room) => ({
-      ...room,
-      emitters: each(room.emitters, (emitter) => ({ behind: null, ...emitter })),
-    })),
     circuits: each(job.circuits, (circuit) => ({ phase: 'new', ...onFlow, valveOn: 'flow', ...hung(circuit) })),
     distribution: within(job.distribution, onFlow),
     furtherSources: each(job.furtherSources, (source) => ({ phase: 'new', at: null, ...source })),
@@ -214,6 +210,16 @@ const fromVersion8 = (job: Loose): Loose => {
     version: 9,
   };
 };
+
+/** Version 10 says of an emitter whose water it gets. */
+const fromVersion9 = (job: Loose): Loose => ({
+  ...job,
+  rooms: each(job.rooms, (room) => ({
+    ...room,
+    emitters: each(room.emitters, (emitter) => ({ behind: null, ...emitter })),
+  })),
+  version: 10,
+});
 
 /** Results of runs stay fresh where only the file has changed: they carry what the same job is known by now. */
 function withRunsOf(before: Loose, after: Loose): Loose {
@@ -234,5 +240,6 @@ export function upgradeJob(raw: unknown): unknown {
   const sixth = fifth.version === 5 ? fromVersion5(fifth) : fifth;
   const seventh = sixth.version === 6 ? fromVersion6(sixth) : sixth;
   const eighth = seventh.version === 7 ? withRunsOf(seventh, fromVersion7(seventh)) : seventh;
-  return eighth.version === 8 ? withRunsOf(eighth, fromVersion8(eighth)) : eighth;
+  const ninth = eighth.version === 8 ? withRunsOf(eighth, fromVersion8(eighth)) : eighth;
+  return ninth.version === 9 ? withRunsOf(ninth, fromVersion9(ninth)) : ninth;
 }

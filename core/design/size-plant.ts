@@ -283,14 +283,14 @@ export function sizedCircuit(flow: CircuitFlow, plant: Sized, i: number) {
   };
 }
 
-/** Manifolds of the floor loops; loops of anything else hang on the pipe tree. */
+/** Manifolds of the floor loops; loops of anything else hang on the pipe tree, and those in series behind another on that. */
 function floorManifolds({ circuit, parts }: CircuitFlow, loops: readonly LoopSetting[]): Manifold[] {
   const floors = new Set(
     parts.flatMap(({ room, emitter }) =>
       (emitter ? emitter.kind === 'floor' : circuit.emitters === 'floor') ? [`${room.id}/${emitter?.id ?? null}`] : [],
     ),
   );
-  const onPorts = loops.flatMap((loop, i) => (floors.has(`${loop.roomId}/${loop.emitterId}`) ? [i] : []));
+  const onPorts = loops.flatMap((loop, i) => (loop.behind === null && floors.has(`${loop.roomId}/${loop.emitterId}`) ? [i] : []));
   const manifolds = manifoldsOf(
     onPorts.map((i) => loops[i] as LoopSetting),
     circuit.ports,

@@ -13,6 +13,7 @@ import { excessOf, outputAt } from '../emitter/law.ts';
 import { flowTemperatureAlong } from '../emitter/series.ts';
 import type { Finding, Remedy } from '../finding/finding.ts';
 import { MOST_IN_FLOOR } from './review-distribution.ts';
+import { reviewSeries } from './review-series.ts';
 
 /** How far a room may need hotter water than its circuit has, K: a tenth of a turn of the mixing valve. */
 const TOLERANCE = 0.25;
@@ -37,6 +38,7 @@ export function reviewEmitters(context: Context, design: UnreviewedDesign): Find
         ...unfed(context, emitter, room),
       ]),
     ),
+    ...reviewSeries(context),
     ...uninsulated(context),
     ...overWarm(context),
     ...reviewLoops(context, design),
@@ -338,9 +340,9 @@ function unlikeLoops({ job, say }: Context, design: UnreviewedDesign): Finding[]
   return job.circuits.flatMap((circuit): Finding[] => {
     if (circuit.loopValves !== 'none') return [];
     const loops = design.circuits.find((each) => each.id === circuit.id)?.sized?.loops ?? [];
-    const lengths = loops.map((loop) => loop.length);
+    const lengths = loops.flatMap(({ behind, length }) => (behind === null ? [length] : []));
     const spread = spreadOf(lengths);
-    if (loops.length < 2 || spread <= ALIKE) return [];
+    if (lengths.length < 2 || spread <= ALIKE) return [];
     const place = `circuits/${circuit.id}/loopValves`;
     return [
       {

@@ -14,6 +14,8 @@ import { KeepButton } from '../own/KeepButton.tsx';
 import { PipeSizeField } from '../own/PipeSizeField.tsx';
 import { MATERIAL_CHOICES } from '../parts/choices.ts';
 import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
+import { FindingsList } from '../parts/FindingsList.tsx';
+import { useDesigned } from '../state/design-context.tsx';
 import { useEditing, useJob } from '../state/job-context.tsx';
 import { FORM_CHOICES, LAYOUT_CHOICES, PANEL_CHOICES, SYSTEM_CHOICES, USE_CHOICES } from './choices.ts';
 import { EmitterReadings } from './EmitterReadings.tsx';
@@ -30,6 +32,14 @@ export function EmitterCard({ room, emitter }: { room: Room; emitter: Emitter })
     { value: '', label: 'That of the room' },
     ...job.circuits.map((circuit) => ({ value: circuit.id, label: circuit.name || circuit.id })),
   ];
+  const designed = useDesigned();
+  const findings = designed?.design.findings.filter((finding) => finding.place.startsWith(`${place}/`)) ?? [];
+  const others =
+    emitter.kind === 'fixed'
+      ? []
+      : room.emitters.flatMap((each) =>
+          each !== emitter && each.kind !== 'fixed' ? [{ value: each.id, label: `After ${emitterLabel(each)}` }] : [],
+        );
   const grid = { display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.6, rowGap: 1.8 } as const;
   return (
     <Box component="section" aria-label={emitterLabel(emitter)} sx={{ p: 2, borderBottom: 1, borderColor: 'divider' }}>
@@ -125,11 +135,20 @@ export function EmitterCard({ room, emitter }: { room: Room; emitter: Emitter })
           )}
           <WordField place={`${place}/name`} label="Name" />
           <ChoiceField none place={`${place}/circuit`} label="Fed by" options={circuits} />
+          {others.length > 0 && (
+            <ChoiceField
+              none
+              place={`${place}/behind`}
+              label="Gets its water"
+              options={[{ value: '', label: 'From the manifold' }, ...others]}
+            />
+          )}
           {emitter.kind !== 'fixed' && (
             <QuantityField place={`${place}/share`} label="Share of the load" empty="auto" automatic="auto: by output" />
           )}
         </AccordionDetails>
       </Accordion>
+      {findings.length > 0 && <FindingsList findings={findings} />}
     </Box>
   );
 }

@@ -1,11 +1,12 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import { emitterLaw } from '../../core/emitter/emitter.ts';
+import { emitterLabel, emitterLaw } from '../../core/emitter/emitter.ts';
 import { downwardLoss, FLOOR_DATA, floorTransfer, SURFACE_LIMIT, surfaceTemperature } from '../../core/emitter/floor.ts';
 import { mostLoopLength } from '../../core/emitter/floor-loops.ts';
 import { circuitsById, roomEmitters } from '../../core/emitter/ladder.ts';
 import { excessOf, outputAt } from '../../core/emitter/law.ts';
 import { PANELS, panelOutput } from '../../core/emitter/panel.ts';
+import { aheadOf } from '../../core/emitter/series.ts';
 import { withRoughLoads } from '../../core/load/rough-loads.ts';
 import type { Emitter } from '../../model/emitter.ts';
 import type { Room } from '../../model/job.ts';
@@ -32,6 +33,8 @@ export function EmitterReadings({ room, emitter }: { room: Room; emitter: Emitte
       ],
     );
   }
+  const ahead = aheadOf(room, emitter);
+  if (ahead) readings.push(['Gets the water of', emitterLabel(ahead)]);
   if (emitter.kind === 'panel') {
     readings.push(
       ['At 75/65/20', say(panelOutput(emitter.type, emitter.height, emitter.length), 'heatLoad')],

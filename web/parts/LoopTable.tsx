@@ -102,6 +102,7 @@ function settingOf(
   settable: boolean,
   say: (value: number, kind: QuantityKind) => string,
 ): string {
+  if (loop.behind !== null) return 'in series';
   if (loop.holds !== null) return `holds ${say(loop.holds, 'meterFlow')}`;
   if (follows) return 'by the room';
   if (!settable) return 'no valve';

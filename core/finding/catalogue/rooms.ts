@@ -18,6 +18,11 @@ export const ROOM_FINDINGS = {
     HERE,
   ),
   'emitters-missing': kind('Rooms whose emitters are not entered', 'The flow temperature is then only a wish.', HERE),
+  'not-behind': kind(
+    'An emitter that cannot follow another',
+    'The two share no stream of water, or no one could say what is left of it.',
+    HERE,
+  ),
   'emitter-unfed': kind('An emitter on no circuit', 'It gets no water and its load is laid on the others.', HERE),
   'emitter-short': kind(
     'Emitters too small for their water',
