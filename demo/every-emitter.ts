@@ -58,6 +58,11 @@ export function placeWith(pattern: string, room: string, circuit: string): strin
   if (pattern.startsWith('furtherSources')) return pattern.replace('*', 'f1');
   if (pattern.startsWith('source/points')) return pattern.replace('*', 'p1');
   const field = pattern.split('/')[4] ?? '';
-  const emitter = EVERY_EMITTER.find((each) => (each as Record<string, unknown>)[field] != null)?.id ?? '';
+  const has = (each: Emitter, least: (value: unknown) => boolean) => least((each as Record<string, unknown>)[field]);
+  const emitter =
+    (
+      EVERY_EMITTER.find((each) => has(each, (value) => value != null)) ??
+      EVERY_EMITTER.find((each) => has(each, (value) => value !== undefined))
+    )?.id ?? '';
   return pattern.replace('rooms/*', `rooms/${room}`).replace('circuits/*', `circuits/${circuit}`).replace('/*/', `/${emitter}/`);
 }

@@ -189,6 +189,39 @@ export function railAndFloor(): Job {
   };
 }
 
+/** A smith's house whose floors stay where they are: tracks between joists, plates under the old slab, a new slab on the ground with its edge, plates under boards. */
+export function oldFloors(): Job {
+  const base = newJob('Smith’s house');
+  const job: Job = {
+    ...base,
+    site: { ...base.site, place: 'Forge Lane' },
+    source: {
+      ...base.source,
+      kind: 'heat-pump',
+      capacity: 7000,
+      flowTemperature: 42,
+      temperatureDifference: 6,
+      standing: 'open-air',
+      components: ['relief-valve', 'low-water-cut-off', 'air-separator', 'isolating-valve'],
+    },
+    safety: { ...base.safety, filling: 'protected', discharge: 'drain' },
+  };
+  const fed = newCircuit('c1', job, { name: 'Floors', emitters: 'floor', flowTemperature: 42, temperatureDifference: 6 });
+  const room = (id: string, name: string, heatLoad: number, area: number, fields: Partial<Floor>) =>
+    newRoom(id, { name, circuit: 'c1', heatLoad, area, emitters: [newFloor('e1', area - 2, { insulation: 2, ...fields })] });
+  const timber = { cover: 0.022, conductivity: 0.13, covering: 0.01 };
+  return {
+    ...job,
+    circuits: [fed],
+    rooms: [
+      room('r1', 'Parlour', 800, 24, { system: 'tracks-below', spacing: 0.15, otherGap: 0.25, ...timber, below: 10 }),
+      room('r2', 'Forge', 900, 30, { system: 'plates-under-slab', spacing: 0.2, cover: 0.12, conductivity: 1.8, below: 10 }),
+      room('r3', 'New wing', 1300, 26, { spacing: 0.15, cover: 0.05, below: 8, openEdge: 14, edgeInsulation: 2.8 }),
+      room('r4', 'Loft', 600, 22, { system: 'plates-below', spacing: 0.2, ...timber }),
+    ],
+  };
+}
+
 /** A small mill: two boilers one after the other on bars, one 28 mm pipe from there to the header, pumps and valves on the return. */
 export function cascade(): Job {
   const base = newJob('Fulling mill');

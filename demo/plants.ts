@@ -1,6 +1,6 @@
 import type { Job } from '../model/job.ts';
 import { glycolAndTank } from './glycol-and-tank.ts';
-import { cascade, combinationUnit, heaterAndPlates, inStages, railAndFloor, threeStoreys } from './more-plants.ts';
+import { cascade, combinationUnit, heaterAndPlates, inStages, oldFloors, railAndFloor, threeStoreys } from './more-plants.ts';
 import { ringMain } from './ring-main.ts';
 import { woodAndRing } from './wood-and-ring.ts';
 
@@ -12,6 +12,7 @@ export const PLANTS: Readonly<Record<string, Job>> = {
   'water heater, plates and one pump': heaterAndPlates(),
   'diverting valve and three storeys': threeStoreys(),
   'combination unit': combinationUnit(),
+  'floors under old decks': oldFloors(),
   'floors behind a towel rail and a panel': railAndFloor(),
   'two boilers in turn on one pipe': cascade(),
   'a barn in stages': inStages(),

@@ -1,6 +1,8 @@
 import { expect, test } from '@playwright/test';
-import { railAndFloor } from '../demo/more-plants.ts';
+import { fieldTransfer } from '../core/emitter/floor.ts';
+import { oldFloors, railAndFloor } from '../demo/more-plants.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
+import type { Floor } from '../model/emitter.ts';
 import { expectAccessible, openJob, saved } from './helpers.ts';
 
 test('the ladder: a line moved by keys and by hand, an improvement done and taken back', async ({ page }) => {
@@ -108,4 +110,33 @@ test('a floor is put behind the towel rail: it gets cooler water, and no valve o
   await page.getByRole('link', { name: /Circuits$/ }).click();
   const loops = page.getByRole('region', { name: 'Loops and their settings' });
   await expect(loops.getByRole('row', { name: /^Bathroom, 2 of 2/ })).toContainText('in series');
+});
+
+test('a floor between joists: the deck that goes with it, rows in pairs, and back', async ({ page }) => {
+  await openJob(page, oldFloors(), 'emitters?room=r4');
+  const floor = page.getByRole('region', { name: 'Emitters of Loft' }).getByRole('region', { name: /^Plates under the deck/ });
+  await floor.getByLabel('Built as').click();
+  await page.getByRole('option', { name: /^Tracks between joists/ }).click();
+  const tracks = page.getByRole('region', { name: /^Tracks between joists/ });
+  await tracks.getByLabel('Every other gap').fill('300');
+  await tracks.getByLabel('Spacing (mm)').focus();
+  await expect(page.getByRole('region', { name: 'Tracks between joists, under the deck, 200 and 300 mm' })).toBeVisible();
+  await expect(tracks).toContainText('Over the close rows');
+  const made = oldFloors().rooms[3]?.emitters[0] as Floor;
+  const transfer = fieldTransfer({ ...made, system: 'tracks-below', otherGap: 0.3 });
+  await expect(tracks).toContainText(`${transfer.toFixed(2)} W/(m²K)`);
+  // A deck of one's own stays when the system changes; only a usual one goes with its system.
+  await tracks.getByRole('button', { name: /Pipe, edge band/ }).click();
+  await expect(tracks.getByLabel('Deck over the pipe')).toHaveValue('22');
+  await tracks.getByLabel('Built as').click();
+  await page.getByRole('option', { name: 'Plates under a concrete slab' }).click();
+  const slab = page.getByRole('region', { name: /^Plates under a concrete slab/ });
+  await expect(slab.getByLabel('Deck over the pipe')).toHaveValue('140');
+  await slab.getByLabel('Slab edge to the open').fill('9');
+  await slab.getByLabel('Insulation of that edge').focus();
+  await expect(slab).toContainText('Lost at the edge');
+  await expect(slab).toContainText('the edge of the heated slab stands open');
+  await slab.getByRole('button', { name: 'Insulate the edge as asked' }).click();
+  await expect(slab).not.toContainText('stands open');
+  await expectAccessible(page);
 });

@@ -10,7 +10,15 @@ export const RATED_FORMS = ['radiator', 'towel-rail', 'baseboard', 'fan-unit', '
 export type RatedForm = (typeof RATED_FORMS)[number];
 
 /** How the pipe lies in or under the floor. */
-export const FLOOR_SYSTEMS = ['wet', 'low-build', 'grooved-panel', 'plates-below', 'joist-space'] as const;
+export const FLOOR_SYSTEMS = [
+  'wet',
+  'low-build',
+  'grooved-panel',
+  'plates-below',
+  'tracks-below',
+  'plates-under-slab',
+  'joist-space',
+] as const;
 export type FloorSystem = (typeof FLOOR_SYSTEMS)[number];
 
 /** Serpentine: one way, cooling along; counterflow: flow and return side by side, even all over. */
@@ -72,6 +80,8 @@ const FloorSchema = z.strictObject({
   use: z.enum(FLOOR_USES, `is no use; use one of ${FLOOR_USES.join(', ')}`),
   area: quantity('rooms/*/emitters/*/area'),
   spacing: quantity('rooms/*/emitters/*/spacing'),
+  /** Every other gap between rows, where they are laid in pairs; null where all gaps are alike. */
+  otherGap: quantity('rooms/*/emitters/*/otherGap').nullable(),
   /** Band along cold walls with its own spacing; part of the area. */
   edgeArea: quantity('rooms/*/emitters/*/edgeArea'),
   edgeSpacing: quantity('rooms/*/emitters/*/edgeSpacing'),
@@ -83,6 +93,9 @@ const FloorSchema = z.strictObject({
   /** Resistance of what lies below the pipe, and the temperature under it. */
   insulation: quantity('rooms/*/emitters/*/insulation'),
   below: temperature('rooms/*/emitters/*/below'),
+  /** Edge of a slab towards the open or the ground, along the field, and the resistance of what covers it. */
+  openEdge: quantity('rooms/*/emitters/*/openEdge'),
+  edgeInsulation: quantity('rooms/*/emitters/*/edgeInsulation'),
   /** How well plates or grooves touch: 1 as made, less where they sag. */
   contact: quantity('rooms/*/emitters/*/contact'),
   /** Pipe between manifold and field, one way. */

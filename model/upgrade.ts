@@ -211,12 +211,16 @@ const fromVersion8 = (job: Loose): Loose => {
   };
 };
 
-/** Version 10 says of an emitter whose water it gets. */
+/** Version 10 says of an emitter whose water it gets, of a floor whether its rows lie in pairs, and what its slab loses at the edge. */
 const fromVersion9 = (job: Loose): Loose => ({
   ...job,
   rooms: each(job.rooms, (room) => ({
     ...room,
-    emitters: each(room.emitters, (emitter) => ({ behind: null, ...emitter })),
+    emitters: each(room.emitters, (emitter) => ({
+      behind: null,
+      ...(emitter.kind === 'floor' ? { otherGap: null, openEdge: 0, edgeInsulation: 0 } : {}),
+      ...emitter,
+    })),
   })),
   version: 10,
 });

@@ -2,7 +2,7 @@ import type { Emitter, Floor, Rated } from '../../model/emitter.ts';
 import type { Celsius } from '../../model/quantities.ts';
 import { humidityRatio } from '../fluid/moist-air.ts';
 import { logMean } from '../network/heat.ts';
-import { floorTransfer, SURFACE } from './floor.ts';
+import { closestGap, floorTransfer, overRows, SURFACE } from './floor.ts';
 
 /** Cold water as a circuit brings it: degrees C, and the K it warms by. */
 export interface ColdWater {
@@ -47,10 +47,11 @@ const coldExcess = ({ flow, rise }: ColdWater, room: Celsius): number =>
 
 function floorCooling(floor: Floor, water: ColdWater, air: RoomAir): Cooling {
   const edge = Math.min(floor.edgeArea, floor.area);
-  const inner = cooledFloorTransfer(floor, floor.spacing);
+  const inner = overRows(floor, (gap) => cooledFloorTransfer(floor, gap));
+  const closest = cooledFloorTransfer(floor, closestGap(floor));
   const outer = edge > 0 ? cooledFloorTransfer(floor, floor.edgeSpacing) : 0;
   // The first metre has the coldest water; the closer spacing is the colder floor.
-  const first = (Math.max(inner, outer) * Math.max(air.temperature - water.flow, 0)) / COOLED_SURFACE;
+  const first = (Math.max(closest, outer) * Math.max(air.temperature - water.flow, 0)) / COOLED_SURFACE;
   const sensible = (inner * (floor.area - edge) + outer * edge) * coldExcess(water, air.temperature);
   return { sensible, latent: 0, coldest: air.temperature - first };
 }

@@ -1,5 +1,5 @@
 import type { Emitter, RatedForm } from '../../model/emitter.ts';
-import { EDGE_LIMIT, FLOOR_DATA, floorTransfer, outputAtSurface, SURFACE_LIMIT } from './floor.ts';
+import { closestGap, EDGE_LIMIT, FLOOR_DATA, fieldTransfer, floorTransfer, outputAtSurface, SURFACE_LIMIT } from './floor.ts';
 import { type EmitterLaw, excessOf, flowTemperatureFor, lawOfRating, outputAt } from './law.ts';
 import { PANELS, panelContent, panelLaw } from './panel.ts';
 import { type Along, excessAlong, flowTemperatureAlong, WHOLE } from './series.ts';
@@ -22,7 +22,7 @@ export function emitterLabel(emitter: Emitter): string {
     case 'rated':
       return RATED_LABELS[emitter.form];
     case 'floor':
-      return `${FLOOR_DATA[emitter.system].label}, ${Math.round(emitter.spacing * 1000)} mm`;
+      return `${FLOOR_DATA[emitter.system].label}, ${[emitter.spacing, ...(emitter.otherGap === null ? [] : [emitter.otherGap])].map((gap) => Math.round(gap * 1000)).join(' and ')} mm`;
     case 'fixed':
       return 'Fixed load';
   }
@@ -45,8 +45,7 @@ export function emitterLaw(emitter: Emitter): EmitterLaw | null {
     case 'floor': {
       const edge = Math.min(emitter.edgeArea, emitter.area);
       const coefficient =
-        floorTransfer(emitter, emitter.spacing) * (emitter.area - edge) +
-        (edge > 0 ? floorTransfer(emitter, emitter.edgeSpacing) * edge : 0);
+        fieldTransfer(emitter) * (emitter.area - edge) + (edge > 0 ? floorTransfer(emitter, emitter.edgeSpacing) * edge : 0);
       return { coefficient, exponent: 1 };
     }
     case 'fixed':
@@ -59,10 +58,12 @@ export function mostOutput(emitter: Emitter, room: number): number {
   if (emitter.kind !== 'floor') return Number.POSITIVE_INFINITY;
   const edge = Math.min(emitter.edgeArea, emitter.area);
   const main = outputAtSurface(SURFACE_LIMIT[emitter.use], room);
-  if (edge === 0) return main * emitter.area;
-  // Both fields hold the same water: whichever reaches its limit first ends both.
-  const [inner, outer] = [floorTransfer(emitter, emitter.spacing), floorTransfer(emitter, emitter.edgeSpacing)];
-  const excess = Math.min(main / inner, outputAtSurface(EDGE_LIMIT, room) / outer);
+  if (edge === 0 && emitter.otherGap === null) return main * emitter.area;
+  // All fields hold the same water: whichever reaches its limit first ends the others.
+  const [inner, warmest] = [fieldTransfer(emitter), floorTransfer(emitter, closestGap(emitter))];
+  if (edge === 0) return (main / warmest) * inner * emitter.area;
+  const outer = floorTransfer(emitter, emitter.edgeSpacing);
+  const excess = Math.min(main / warmest, outputAtSurface(EDGE_LIMIT, room) / outer);
   return excess * (inner * (emitter.area - edge) + outer * edge);
 }
 

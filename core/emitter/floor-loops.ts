@@ -1,7 +1,7 @@
 import type { Floor } from '../../model/emitter.ts';
 import type { FluidState } from '../fluid/water.ts';
 import { boreArea, pipeFlow } from '../pipe/friction.ts';
-import { floorPipe } from './floor.ts';
+import { closestGap, floorPipe, meanGap } from './floor.ts';
 
 /** The loops of a floor, all alike. Lengths in m. */
 export interface FloorLoops {
@@ -30,10 +30,10 @@ export const MOST_LOOP_LOSS = 25_000;
 const BEND_RADIUS = 5;
 const MOST_LOOPS = 60;
 
-/** Pipe in the field of a floor, m: area over spacing, the edge band with its own. Source: geometry. */
-export function fieldLength({ area, spacing, edgeArea, edgeSpacing }: Floor): number {
-  const edge = Math.min(edgeArea, area);
-  return (area - edge) / spacing + edge / edgeSpacing;
+/** Pipe in the field of a floor, m: area over the mean spacing, the edge band with its own. Source: geometry. */
+export function fieldLength(floor: Floor): number {
+  const edge = Math.min(floor.edgeArea, floor.area);
+  return (floor.area - edge) / meanGap(floor) + edge / floor.edgeSpacing;
 }
 
 /**
@@ -58,11 +58,12 @@ export function floorLoops(floor: Floor, massFlow: number, fluid: FluidState): F
   const mostLength = mostLoopLength(pipe.bore);
   const field = fieldLength(floor);
   const radius = BEND_RADIUS * pipe.outside;
-  const bulbTurns = floor.layout === 'serpentine' && radius > floor.spacing / 2;
+  const bulbTurns = floor.layout === 'serpentine' && radius > closestGap(floor) / 2;
   const build = (count: number): FloorLoops => {
     // Each loop fills a square: its side over the spacing is the number of turns.
-    const turns = floor.layout === 'serpentine' ? Math.sqrt(floor.area / count) / floor.spacing : 0;
-    const bulbs = turns * bulbTurn(floor.spacing, radius);
+    const turns = floor.layout === 'serpentine' ? Math.sqrt(floor.area / count) / meanGap(floor) : 0;
+    // Turns go round the one gap and the other by turns.
+    const bulbs = (turns * (bulbTurn(floor.spacing, radius) + bulbTurn(floor.otherGap ?? floor.spacing, radius))) / 2;
     const length = field / count + bulbs + 2 * floor.tail;
     const volumeFlow = massFlow / fluid.density / count;
     return {

@@ -1,7 +1,22 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import type { Floor } from '../../model/emitter.ts';
 import { newFloor } from '../../model/new-emitter.ts';
-import { downwardLoss, floorTransfer, outputAtSurface, SURFACE_LIMIT, surfaceTemperature, wetFloorTransfer } from './floor.ts';
+import { coolingOf } from './cooling.ts';
+import { mostOutput } from './emitter.ts';
+import {
+  downwardLoss,
+  edgeLoss,
+  fieldTransfer,
+  floorTransfer,
+  outputAtSurface,
+  overClosest,
+  SURFACE_LIMIT,
+  surfaceTemperature,
+  wetFloorTransfer,
+  withDownwards,
+} from './floor.ts';
+import { fieldLength } from './floor-loops.ts';
 
 describe('a wet floor', () => {
   // Source: EN 1264-2 with the standard's tables, pipe 16 mm, screed of 1.2 W/(m K); values worked out apart, from memory.
@@ -68,6 +83,39 @@ describe('floors of other kinds', () => {
     const floor = newFloor('e1', 10, { below: 10 });
     expect(downwardLoss(floor, 60, 20)).toBeCloseTo((0.1501 * 60 + 10) / 0.92, 1);
     expect(downwardLoss({ ...floor, insulation: 3 }, 60, 20)).toBeLessThan(0.35 * downwardLoss(floor, 60, 20));
+  });
+});
+
+describe('rows in pairs', () => {
+  it('take area over the mean gap of pipe, and are warmest where they are closest', () => {
+    const floor = newFloor('e1', 12, { spacing: 0.1, otherGap: 0.3, covering: 0 });
+    expect(fieldLength(floor)).toBeCloseTo(12 / 0.2, 9);
+    const [close, wide] = [floorTransfer(floor, 0.1), floorTransfer(floor, 0.3)];
+    expect(fieldTransfer(floor)).toBeCloseTo((0.1 * close + 0.3 * wide) / 0.4, 9);
+    expect(overClosest(floor, 60)).toBeCloseTo((60 * close) / fieldTransfer(floor), 9);
+    // The close rows end the output before the mean of the floor reaches 29 °C.
+    expect(mostOutput(floor, 20)).toBeCloseTo((outputAtSurface(29, 20) / close) * fieldTransfer(floor) * 12, 6);
+    expect(mostOutput(floor, 20)).toBeLessThan(mostOutput({ ...floor, otherGap: null }, 20));
+    const cooled = (of: Floor) => coolingOf(of, { flow: 18, rise: 3 }, { temperature: 26, humidity: 0.5 });
+    expect(cooled({ ...floor, otherGap: null })?.sensible).toBeGreaterThan(cooled(floor)?.sensible ?? 0);
+    // Coldest over the close rows, as if all were so close.
+    expect(cooled(floor)?.coldest).toBe(cooled({ ...floor, otherGap: null })?.coldest);
+  });
+});
+
+describe('the open edge of a slab', () => {
+  // By hand: 10 m of edge, 2 x 0.05 + 0.016 m high; 50 W/m2 over 1 / 10.8 + 0.02 + 0.05 / 1.2 = 0.1543 m2K/W: 7.71 K; 1.4 + 0.04 m2K/W before it.
+  it('loses by its height and what it is warmer than the room', () => {
+    const floor = newFloor('e1', 20, { cover: 0.05, openEdge: 10, edgeInsulation: 1.4 });
+    expect(edgeLoss(floor, 50)).toBeCloseTo((10 * 0.116 * 7.713) / 1.44, 2);
+    expect(withDownwards(floor, 1000, 20) - withDownwards({ ...floor, openEdge: 0 }, 1000, 20)).toBeCloseTo(
+      edgeLoss(floor, 50),
+      9,
+    );
+    // A slab over its plates is as high as itself; a deck on joists is no slab.
+    const slab = { ...floor, system: 'plates-under-slab', cover: 0.14, conductivity: 1.8 } as const;
+    expect(edgeLoss(slab, 50)).toBeCloseTo((10 * 0.14 * 50 * (1 / 10.8 + 0.02 + 0.07 / 1.8)) / 1.44, 6);
+    expect(edgeLoss({ ...floor, system: 'tracks-below' }, 50)).toBe(0);
   });
 });
 

@@ -1,8 +1,10 @@
 import type { Emitter, Floor, FloorSystem, FloorUse } from '../../model/emitter.ts';
 import { findSize, PIPE_MATERIALS, type PipeSize } from '../pipe/catalogue.ts';
+import { type DeckFloor, deckTransfer, type Sheet } from './plates.ts';
+import { SURFACE } from './surface.ts';
 
-/** Heat transfer at the surface of a heated floor, W/(m2 K): EN 1264. */
-export const SURFACE = 10.8;
+export { SURFACE } from './surface.ts';
+
 /** Resistance between a ceiling and the room below it, m2 K/W: EN 1264-3. */
 const CEILING = 0.17;
 /** EN 1264-2: 6.7 W/(m2 K) for a pipe wall of 2 mm at 0.35 W/(m K). */
@@ -98,16 +100,25 @@ export function wetFloorTransfer({
 
 interface SystemData {
   label: string;
-  /** K_H without covering by spacing in m; null where EN 1264 works it out. */
+  /** K_H without covering by spacing in m; null where it is worked out. */
   transfer: { spacings: readonly number[]; values: readonly number[] } | null;
+  /** Sheets under the deck, from which and the deck itself it is worked out. */
+  sheet?: Sheet;
+  /** Where the slab lies that is heated with it and may have an open edge: round its pipes or over them. */
+  slab?: 'around' | 'over';
+  /** Deck that is usual over it, m and W/(m K). */
+  deck?: { cover: number; conductivity: number };
   /** Hours from cold to warm, a plain estimate. */
   heatUp: [number, number];
   note: string;
 }
 
+/** Chipboard or boards on joists: common practice, conductivity from memory. */
+const TIMBER = { cover: 0.022, conductivity: 0.13 };
+
 /** Floors by how they are built. The dry ones are typical values from memory; the data sheet's own are better. */
 export const FLOOR_DATA: Record<FloorSystem, SystemData> = {
-  wet: { label: 'Screed over the pipe', transfer: null, heatUp: [3, 6], note: 'EN 1264-2, type A.' },
+  wet: { label: 'Screed over the pipe', transfer: null, slab: 'around', heatUp: [3, 6], note: 'EN 1264-2, type A.' },
   'low-build': {
     label: 'Low pour on a studded sheet',
     transfer: { spacings: [0.1, 0.15, 0.2], values: [6.2, 5.2, 4.4] },
@@ -123,16 +134,41 @@ export const FLOOR_DATA: Record<FloorSystem, SystemData> = {
   'plates-below': {
     label: 'Plates under the deck',
     transfer: { spacings: [0.15, 0.2, 0.3], values: [2.7, 2.4, 1.8] },
+    deck: TIMBER,
     heatUp: [1, 2],
     note: 'Plates must press hard on the deck from below.',
+  },
+  'tracks-below': {
+    label: 'Tracks between joists, under the deck',
+    transfer: null,
+    // Drawn profiles, screwed up every 150 mm: from memory.
+    sheet: { width: 0.1, thickness: 0.0015, conductivity: 160, bond: 0.005 },
+    deck: TIMBER,
+    heatUp: [1, 2],
+    note: 'Deck and tracks worked out; two rows to a joist space are a pair, with the wider gap across the joist.',
+  },
+  'plates-under-slab': {
+    label: 'Plates under a concrete slab',
+    transfer: null,
+    // Sheet of half a millimetre on levelled concrete: from memory.
+    sheet: { width: 0.12, thickness: 0.0005, conductivity: 200, bond: 0.01 },
+    deck: { cover: 0.14, conductivity: 1.8 },
+    slab: 'over',
+    heatUp: [4, 9],
+    note: 'Slab and plates worked out; foil-faced insulation has to close it below.',
   },
   'joist-space': {
     label: 'Air between joists',
     transfer: { spacings: [0.15, 0.2, 0.3], values: [1.2, 1, 0.8] },
+    deck: TIMBER,
     heatUp: [1.5, 3],
     note: 'The air gap costs most of the heat; it keeps the floor from getting hot.',
   },
 };
+
+/** Layer over the pipe that is usual with a system, m and W/(m K); a screed where nothing else is. */
+export const deckOf = (system: FloorSystem): { cover: number; conductivity: number } =>
+  FLOOR_DATA[system].deck ?? { cover: 0.045, conductivity: 1.2 };
 
 /** K_H of a dry floor at a spacing: between those known on straight lines, beyond the widest each pipe gives no more than there. */
 function dryTransfer({ spacings, values }: { spacings: readonly number[]; values: readonly number[] }, spacing: number): number {
@@ -147,6 +183,12 @@ export function floorTransfer(floor: Floor, spacing: number): number {
   // A covering on a floor whose own figure is known lies in series with it.
   if (bare !== null) return (bare * floor.contact) / (1 + bare * floor.contact * floor.covering);
   const { outside, bore, wallConductivity } = floorPipe(floor);
+  const { sheet } = FLOOR_DATA[floor.system];
+  if (sheet) {
+    const { cover: deck, conductivity, covering } = floor;
+    const wall = { thickness: (outside - bore) / 2, conductivity: wallConductivity };
+    return floor.contact * workedOut({ spacing, deck, conductivity, covering, sheet, outside, wall });
+  }
   return (
     floor.contact *
     wetFloorTransfer({
@@ -159,6 +201,43 @@ export function floorTransfer(floor: Floor, spacing: number): number {
     })
   );
 }
+
+const decks = new Map<string, number>();
+const MOST_DECKS = 500;
+
+/** K_H of a deck over sheets, kept: the same floors are asked for again and again. */
+function workedOut(floor: DeckFloor): number {
+  const { spacing, deck, conductivity, covering, sheet, outside, wall } = floor;
+  const key = [spacing, deck, conductivity, covering, sheet.width, outside, wall.thickness, wall.conductivity].join(' ');
+  const known = decks.get(key);
+  if (known !== undefined) return known;
+  if (decks.size >= MOST_DECKS) decks.clear();
+  const found = deckTransfer(floor);
+  decks.set(key, found);
+  return found;
+}
+
+/**
+ * Heat transfer K_H of a field whose gaps alternate, W/(m2 K): midway between rows nothing flows sideways, so each row heats half a gap
+ * to either side as if all were like it. Source: symmetry; held against a grid in the tests.
+ */
+export const fieldTransfer = (floor: Floor): number => overRows(floor, (gap) => floorTransfer(floor, gap));
+
+/** Mean over a field of what holds for rows so far apart, each gap counted by its width. */
+export function overRows({ spacing, otherGap }: Floor, of: (gap: number) => number): number {
+  if (otherGap === null || otherGap === spacing) return of(spacing);
+  return (spacing * of(spacing) + otherGap * of(otherGap)) / (spacing + otherGap);
+}
+
+/** The closest rows of a field, m: there it is warmest. */
+export const closestGap = ({ spacing, otherGap }: Floor): number => Math.min(spacing, otherGap ?? spacing);
+
+/** Output in W/m2 over the closest rows of a field that gives `output` on the mean. */
+export const overClosest = (floor: Floor, output: number): number =>
+  (output * floorTransfer(floor, closestGap(floor))) / fieldTransfer(floor);
+
+/** Mean distance from row to row in a field, m. */
+export const meanGap = ({ spacing, otherGap }: Floor): number => (spacing + (otherGap ?? spacing)) / 2;
 
 /** The pipe in a floor. */
 export interface FloorPipe extends PipeSize {
@@ -211,6 +290,28 @@ export function downwardLoss(floor: Floor, output: number, room: number): number
   return Math.max(0, (up * output + room - floor.below) / down);
 }
 
-/** Heat in W that the water of an emitter gives: into the room, and of a floor to the unheated side with it. @param useful W */
-export const withDownwards = (emitter: Emitter, useful: number, room: number): number =>
-  emitter.kind === 'floor' && useful > 0 ? useful + downwardLoss(emitter, useful / emitter.area, room) * emitter.area : useful;
+/** Resistance outside a slab's edge, m2 K/W: EN ISO 6946, in the open. */
+const OUTSIDE = 0.04;
+
+/**
+ * Heat in W that a slab loses through its open edge for being heated: its height times length times what it is warmer than the room,
+ * over the resistance there. What an unheated slab loses there is part of the room's load. Source: conduction in one dimension; a slab round
+ * its pipes is as high as the cover on both sides of them and as warm as there, one over them is as warm as half way up.
+ * @param output upwards, W/m2
+ * @returns 0 for what is no slab
+ */
+export function edgeLoss(floor: Floor, output: number): number {
+  const { slab } = FLOOR_DATA[floor.system];
+  if (floor.openEdge <= 0 || !slab) return 0;
+  const [height, up] =
+    slab === 'around' ? [2 * floor.cover + floorPipe(floor).outside, floor.cover] : [floor.cover, floor.cover / 2];
+  const above = Math.max(output, 0) * (1 / SURFACE + floor.covering + up / floor.conductivity);
+  return (floor.openEdge * height * above) / (floor.edgeInsulation + OUTSIDE);
+}
+
+/** Heat in W that the water of an emitter gives: into the room, and of a floor downwards and at its edge with it. @param useful W */
+export function withDownwards(emitter: Emitter, useful: number, room: number): number {
+  if (emitter.kind !== 'floor' || useful <= 0) return useful;
+  const output = useful / emitter.area;
+  return useful + downwardLoss(emitter, output, room) * emitter.area + edgeLoss(emitter, output);
+}

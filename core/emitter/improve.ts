@@ -51,6 +51,8 @@ function changesOf(emitter: Emitter, place: string, display: Display): Change[] 
       }));
     }
     case 'floor':
+      // Rows in pairs lie as joists and grooves let them.
+      if (emitter.otherGap !== null) return [];
       return SPACINGS.filter((spacing) => spacing < emitter.spacing - 1e-9).map((spacing) => ({
         what: `pipe at ${say(spacing, 'bore', display)} instead of ${show(emitter.spacing, 'bore', display).number}`,
         edits: [

@@ -56,6 +56,9 @@ describe('findings on emitters', () => {
 
   it.each([
     ['floor-spacing', { spacing: 0.4 }, 'wider than the method goes'],
+    ['floor-data', { system: 'plates-below' as const, spacing: 0.375 }, 'nothing is known of this floor at 375'],
+    ['floor-data', { system: 'low-build' as const, spacing: 0.1, otherGap: 0.3 }, 'nothing is known of this floor at 300'],
+    ['slab-edge-bare', { openEdge: 8 }, 'the edge of the heated slab stands open'],
     ['floor-covering', { covering: 0.2 }, 'too thick for a heated floor'],
     ['floor-edge', { edgeArea: 20 }, 'larger than the floor'],
     ['floor-pipe', { pipe: { material: 'pex-iso15875' as const, size: 'DN99' } }, 'no size “DN99”'],
@@ -64,6 +67,17 @@ describe('findings on emitters', () => {
     const [finding] = of(rule, found(['rooms/r3/emitters', floor(fields)]));
     expect(finding?.title).toContain(words);
     expect(of(rule, found(['rooms/r3/emitters', floor({})]))).toEqual([]);
+  });
+
+  it('insulate the edge of a slab as asked, and lay a floor where its figures are known, by one click', () => {
+    for (const [rule, fields] of [
+      ['slab-edge-bare', { openEdge: 8 }],
+      ['floor-data', { system: 'plates-below', spacing: 0.375 }],
+    ] as const) {
+      const before = applyEdits(thistleMill, [{ at: 'rooms/r3/emitters', value: floor(fields) }]);
+      const [remedy] = of(rule, designJob(before).findings)[0]?.remedies ?? [];
+      expect(of(rule, designJob(applyEdits(before, remedy?.edits ?? [])).findings)).toEqual([]);
+    }
   });
 
   it('name loops of unlike length that nothing sets, and split them alike', () => {

@@ -1,11 +1,11 @@
-import type { Emitter } from '../../model/emitter.ts';
+import type { Emitter, Floor } from '../../model/emitter.ts';
 import type { Circuit, Job } from '../../model/job.ts';
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import { dropsAsSet } from '../design/flow-shares.ts';
 import { emitterLabel, mostOutput } from '../emitter/emitter.ts';
 import { ALIKE, spreadOf } from '../emitter/equal-loops.ts';
-import { EDGE_LIMIT, floorPipe, SURFACE_LIMIT, surfaceTemperature } from '../emitter/floor.ts';
+import { EDGE_LIMIT, edgeLoss, FLOOR_DATA, floorPipe, overClosest, SURFACE_LIMIT, surfaceTemperature } from '../emitter/floor.ts';
 import { MOST_LOOP_LOSS, mostLoopLength } from '../emitter/floor-loops.ts';
 import { improvementsOf } from '../emitter/improve.ts';
 import { circuitsById, ladder, lawsOf, type Rung, roomEmitters, rungOutput } from '../emitter/ladder.ts';
@@ -211,6 +211,7 @@ function reviewFloor(context: Context, emitter: Emitter, room: string, name: str
   const base = { severity: 'note' as const, component: null, remedies: [] };
   const findings: Finding[] = [];
   const worked = emitter.system === 'wet' && emitter.heatTransfer === 'auto';
+  findings.push(...outsideData(context, emitter, name, at('spacing')), ...bareEdge(context, emitter, name, at('edgeInsulation')));
   if (worked && emitter.spacing > METHOD.spacing) {
     findings.push({
       ...base,
@@ -257,6 +258,53 @@ function reviewFloor(context: Context, emitter: Emitter, room: string, name: str
   return findings;
 }
 
+/** Rows closer or wider than the figures of a system go. */
+function outsideData({ say }: Context, floor: Floor, name: string, place: string): Finding[] {
+  const { transfer, label } = FLOOR_DATA[floor.system];
+  if (!transfer || floor.heatTransfer !== 'auto') return [];
+  const [least, most] = [transfer.spacings[0] as number, transfer.spacings.at(-1) as number];
+  const gaps = [floor.spacing, floor.otherGap ?? floor.spacing];
+  const off = gaps.find((gap) => gap < least * 0.999 || gap > most * 1.001);
+  if (off === undefined) return [];
+  const within = Math.min(Math.max(floor.spacing, least), most);
+  return [
+    {
+      id: `floor-data:${place}`,
+      rule: 'floor-data',
+      severity: 'note',
+      place,
+      component: null,
+      title: `${name}: nothing is known of this floor at ${say(off, 'bore')}`,
+      why: `The usual figures for “${label}” go from ${say(least, 'bore')} to ${say(most, 'bore')}. Closer rows are counted as no better than that, wider ones as giving no more a row. Enter K_H from the data sheet of the system, or lay it within.`,
+      remedies:
+        floor.otherGap === null ? [{ label: `Lay it at ${say(within, 'bore')}`, edits: [{ at: place, value: within }] }] : [],
+    },
+  ];
+}
+
+/** A slab that warms the ground and the air before the wall. */
+function bareEdge({ rules, say }: Context, floor: Floor, name: string, place: string): Finding[] {
+  const wanted = rules.slabEdgeInsulation.limit;
+  const lost = edgeLoss(floor, EDGE_SAID_AT);
+  if (lost <= 0 || floor.edgeInsulation >= wanted * 0.999) return [];
+  const then = edgeLoss({ ...floor, edgeInsulation: wanted }, EDGE_SAID_AT);
+  return [
+    {
+      id: `slab-edge-bare:${place}`,
+      rule: 'slab-edge-bare',
+      severity: 'mend',
+      place,
+      component: null,
+      title: `${name}: the edge of the heated slab stands open`,
+      why: `At ${EDGE_SAID_AT} W/m² it loses ${say(lost, 'heatLoad')} there for being heated; with ${say(wanted, 'thermalResistance')} before it, as about ${say(SLAB_EDGE, 'bore')} of foam, ${say(then, 'heatLoad')}. It cannot be put there later. Local codes may ask for more.`,
+      remedies: [{ label: 'Insulate the edge as asked', edits: [{ at: place, value: wanted }] }],
+    },
+  ];
+}
+
+/** Output in W/m2 for which the loss of an edge is said: what a usual room asks on its coldest day. */
+const EDGE_SAID_AT = 50;
+
 /**
  * Floors that get too warm at the water they are fed with, whatever the room asks: nothing holds them back but a valve
  * somebody has to close. Better contact would make it worse.
@@ -277,7 +325,7 @@ function overWarm({ job, say }: Context): Finding[] {
           place: `rooms/${room.id}/emitters/${emitter.id}/spacing`,
           component: `circuits/${circuitId}/house`,
           title: `${room.name || room.id}: the floor gets too warm at ${say(flow, 'temperature')}`,
-          why: `Fed with that water its surface reaches ${say(surfaceTemperature(given / emitter.area, ti), 'temperature')} as long as it runs; ${say(SURFACE_LIMIT[emitter.use], 'temperature')} is the limit. Mix its water down or put it on a cooler circuit; do not improve its contact.`,
+          why: `Fed with that water its surface reaches ${say(surfaceTemperature(overClosest(emitter, given / emitter.area), ti), 'temperature')} as long as it runs; ${say(SURFACE_LIMIT[emitter.use], 'temperature')} is the limit. Mix its water down or put it on a cooler circuit; do not improve its contact.`,
           remedies: [],
         },
       ];

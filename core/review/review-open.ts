@@ -42,7 +42,7 @@ export function reviewOpen({ job, say }: Context, { circuits }: UnreviewedDesign
 
 /** Spacing at which a floor gives no more than its load by the water it gets; null where none is wide enough, or it is no floor. */
 function widerFor(emitter: Emitter | undefined, { roomId, surplus }: LoopSetting): JobEdit[] | null {
-  if (emitter?.kind !== 'floor') return null;
+  if (emitter?.kind !== 'floor' || emitter.otherGap !== null) return null;
   const coefficient = (floor: Floor) => emitterLaw(floor)?.coefficient ?? 0;
   const wanted = coefficient(emitter) / (1 + surplus);
   const spacing = SPACINGS.find(

@@ -317,6 +317,13 @@ export const RULES = {
     'What goes down is paid for and warms nobody.',
     'EN 1264-4, from memory; local codes ask for more',
   ),
+  slabEdgeInsulation: rule(
+    'insulation before the edge of a heated slab',
+    'thermalResistance',
+    2.8,
+    'The edge is the coldest side of a slab, and nobody reaches it again.',
+    'common practice: about 100 mm of foam; local codes ask for more',
+  ),
   hygieneStore: rule('store without hygiene cycle', 'temperature', 60, 'Germs thrive between 25 and 55 °C.'),
   scaldStore: rule('hottest store without tempering', 'temperature', 55, 'Water above 55 °C scalds in seconds, children sooner.'),
   strainerLoss: rule(

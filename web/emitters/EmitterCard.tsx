@@ -6,10 +6,11 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { emitterLabel } from '../../core/emitter/emitter.ts';
-import { FLOOR_DATA } from '../../core/emitter/floor.ts';
-import type { Emitter, Rated, RatedForm } from '../../model/emitter.ts';
+import { deckOf, FLOOR_DATA } from '../../core/emitter/floor.ts';
+import type { Emitter, Floor, FloorSystem, Rated, RatedForm } from '../../model/emitter.ts';
 import type { Room } from '../../model/job.ts';
 import { USUAL_COOLING } from '../../model/new-emitter.ts';
+import type { JobEdit } from '../../model/place.ts';
 import { KeepButton } from '../own/KeepButton.tsx';
 import { PipeSizeField } from '../own/PipeSizeField.tsx';
 import { MATERIAL_CHOICES } from '../parts/choices.ts';
@@ -34,6 +35,7 @@ export function EmitterCard({ room, emitter }: { room: Room; emitter: Emitter })
   ];
   const designed = useDesigned();
   const findings = designed?.design.findings.filter((finding) => finding.place.startsWith(`${place}/`)) ?? [];
+  const deck = emitter.kind === 'floor' && FLOOR_DATA[emitter.system].deck !== undefined;
   const others =
     emitter.kind === 'fixed'
       ? []
@@ -97,9 +99,17 @@ export function EmitterCard({ room, emitter }: { room: Room; emitter: Emitter })
               label="Built as"
               options={SYSTEM_CHOICES}
               help={FLOOR_DATA[emitter.system].note}
+              with={(system) => usualDeck(place, emitter, system as FloorSystem)}
             />
             <QuantityField place={`${place}/area`} label="Heated floor" />
             <QuantityField place={`${place}/spacing`} label="Spacing" />
+            <QuantityField
+              place={`${place}/otherGap`}
+              label="Every other gap"
+              empty={null}
+              automatic="all alike"
+              help="Where rows lie in pairs, as in joist spaces"
+            />
             <QuantityField place={`${place}/covering`} label="Covering" help="Tiles 0.01, parquet 0.05 to 0.1" />
           </>
         )}
@@ -123,10 +133,20 @@ export function EmitterCard({ room, emitter }: { room: Room; emitter: Emitter })
               <ChoiceField place={`${place}/use`} label="Surface at most" options={USE_CHOICES} />
               <QuantityField place={`${place}/edgeArea`} label="Edge band" help="Part of the floor; 0 for none" />
               <QuantityField place={`${place}/edgeSpacing`} label="Spacing in it" />
-              <QuantityField place={`${place}/cover`} label="Cover over the pipe" />
-              <QuantityField place={`${place}/conductivity`} label="Screed" />
+              <QuantityField place={`${place}/cover`} label={deck ? 'Deck over the pipe' : 'Cover over the pipe'} />
+              <QuantityField place={`${place}/conductivity`} label={deck ? 'Conductivity of the deck' : 'Screed'} />
               <QuantityField place={`${place}/insulation`} label="Insulation below" />
               <QuantityField place={`${place}/below`} label="Temperature below" />
+              {FLOOR_DATA[emitter.system].slab && (
+                <>
+                  <QuantityField
+                    place={`${place}/openEdge`}
+                    label="Slab edge to the open"
+                    help="Along outside walls; 0 for none"
+                  />
+                  <QuantityField place={`${place}/edgeInsulation`} label="Insulation of that edge" />
+                </>
+              )}
               <QuantityField place={`${place}/contact`} label="Contact" help="100 % as made; less where plates sag" />
               <QuantityField place={`${place}/tail`} label="Manifold to field" />
               <QuantityField place={`${place}/loops`} label="Loops" empty="auto" automatic="auto" />
@@ -151,6 +171,17 @@ export function EmitterCard({ room, emitter }: { room: Room; emitter: Emitter })
       {findings.length > 0 && <FindingsList findings={findings} />}
     </Box>
   );
+}
+
+/** The deck that is usual with a system takes the place of the one usual with the system before; one that was entered stays. */
+function usualDeck(place: string, floor: Floor, system: FloorSystem): JobEdit[] {
+  const { cover, conductivity } = deckOf(system);
+  const before = deckOf(floor.system);
+  if (floor.cover !== before.cover || floor.conductivity !== before.conductivity) return [];
+  return [
+    { at: `${place}/cover`, value: cover },
+    { at: `${place}/conductivity`, value: conductivity },
+  ];
 }
 
 /** The cooling rating of its data sheet, once it is said to have one. */

@@ -1,7 +1,16 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { emitterLabel, emitterLaw } from '../../core/emitter/emitter.ts';
-import { downwardLoss, FLOOR_DATA, floorTransfer, SURFACE_LIMIT, surfaceTemperature } from '../../core/emitter/floor.ts';
+import {
+  downwardLoss,
+  edgeLoss,
+  FLOOR_DATA,
+  fieldTransfer,
+  floorTransfer,
+  overClosest,
+  SURFACE_LIMIT,
+  surfaceTemperature,
+} from '../../core/emitter/floor.ts';
 import { mostLoopLength } from '../../core/emitter/floor-loops.ts';
 import { circuitsById, roomEmitters } from '../../core/emitter/ladder.ts';
 import { excessOf, outputAt } from '../../core/emitter/law.ts';
@@ -89,10 +98,11 @@ function FloorReadings({
   const designed = useDesigned();
   const ti = room.roomTemperature;
   const edge = Math.min(floor.edgeArea, floor.area);
-  const inner = floorTransfer(floor, floor.spacing);
+  const inner = fieldTransfer(floor);
   const whole = inner * (floor.area - edge) + (edge > 0 ? floorTransfer(floor, floor.edgeSpacing) * edge : 0);
   const density = (load * inner) / whole;
   const surface = surfaceTemperature(density, ti);
+  const warmest = surfaceTemperature(overClosest(floor, density), ti);
   const loops = (designed?.design.circuits ?? [])
     .flatMap((circuit) => circuit.sized?.loops ?? [])
     .filter((loop) => loop.roomId === room.id && loop.emitterId === floor.id);
@@ -107,9 +117,13 @@ function FloorReadings({
       : null;
   const readings: [string, string][] = [
     ['Surface', `${say(surface, 'temperature')} of ${say(SURFACE_LIMIT[floor.use], 'temperature')}`],
+    ...(floor.otherGap === null ? [] : [['Over the close rows', say(warmest, 'temperature')] as [string, string]]),
     ['First to last metre', ends ? `${ends[0]} to ${ends[1]}` : 'even, counterflow'],
     ['K_H', say(inner, 'heatTransfer')],
     ['Lost downwards', say(downwardLoss(floor, load / floor.area, ti) * floor.area, 'heatLoad')],
+    ...(edgeLoss(floor, 1) > 0
+      ? [['Lost at the edge', say(edgeLoss(floor, load / floor.area), 'heatLoad')] as [string, string]]
+      : []),
     ['Warm after', `about ${FLOOR_DATA[floor.system].heatUp.join(' to ')} h`],
   ];
   if (loop) {

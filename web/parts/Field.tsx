@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { editText } from '../../core/quantity/format.ts';
 import { readInJobUnits } from '../../core/quantity/parse.ts';
 import { boundsProblem, fieldAt } from '../../model/fields.ts';
-import { applyEdits, keepUnread, type Place, valueAt } from '../../model/place.ts';
+import { applyEdits, type JobEdit, keepUnread, type Place, valueAt } from '../../model/place.ts';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
 
@@ -87,10 +87,12 @@ interface ChoiceFieldProps {
   help?: string;
   /** Whether the empty choice means that nothing is decided. */
   none?: boolean;
+  /** What else changes with a choice. */
+  with?: (value: string) => JobEdit[];
 }
 
 /** A field for one choice of the job. */
-export function ChoiceField({ place, label, options, help, none = false }: ChoiceFieldProps) {
+export function ChoiceField({ place, label, options, help, none = false, with: more }: ChoiceFieldProps) {
   const job = useJob();
   const { put } = useEditing();
   const value = String(valueAt(job, place) ?? '');
@@ -101,7 +103,9 @@ export function ChoiceField({ place, label, options, help, none = false }: Choic
       label={label}
       value={value}
       helperText={help}
-      onChange={(event) => put(label, [{ at: place, value: none && event.target.value === '' ? null : event.target.value }])}
+      onChange={({ target }) =>
+        put(label, [{ at: place, value: none && target.value === '' ? null : target.value }, ...(more?.(target.value) ?? [])])
+      }
       slotProps={{ inputLabel: { shrink: true }, ...(none ? { select: { displayEmpty: true } } : {}) }}
     >
       {!known && <MenuItem value={value}>{value} (unknown)</MenuItem>}

@@ -65,6 +65,12 @@ export const FLOOR_FINDINGS = {
   ),
   'floor-spacing': kind('Spacing beyond the method', 'The output is no longer known, and stripes are felt.', 'EN 1264-2'),
   'floor-covering': kind('A covering too thick', 'It insulates the floor from the room it heats.', 'EN 1264-2'),
+  'floor-data': kind('A floor outside its figures', 'Its output is not known at that spacing.', 'typical figures, from memory'),
+  'slab-edge-bare': kind(
+    'A heated slab with an open edge',
+    'Its warmth goes into ground and air, and nobody reaches the edge again.',
+    HERE,
+  ),
   'floor-edge': kind('An edge band larger than its floor', 'One of the two areas is wrong.', HERE),
   'floor-pipe': kind(
     'A pipe size the floor’s pipe does not have',
