@@ -92,3 +92,26 @@ test('what comes later is laid for and told, and is there once it has come', asy
   await page.getByRole('option', { name: 'Now', exact: true }).click();
   await expect(loft.getByText('Head', { exact: true })).toBeVisible();
 });
+
+test('a tank with a coil is put between source and floors; its coil stands below the tank', async ({ page }) => {
+  await openJob(page, thistleMill, 'plant');
+  await page.getByRole('button', { name: 'Entries', exact: true }).click();
+  await page.getByRole('tab', { name: 'Header' }).click();
+  await page.getByLabel('Between source and circuits').click();
+  await page.getByRole('option', { name: /^Tank with a coil/ }).click();
+  await page.getByLabel('Coil below the tank').fill('6');
+  await page.getByLabel('Volume of the tank').fill('500');
+  await page.getByLabel('Coil below the tank').focus();
+  // What the coil sends is the source's flow less that difference, and the sum says so.
+  await page.getByRole('button', { name: 'Find on the wall' }).click();
+  await page.getByRole('combobox', { name: 'Find on the wall' }).fill('Tank with a coil');
+  await page
+    .getByRole('option', { name: /^Tank with a coil/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: /^Findings/ }).click();
+  await expect(page.getByText('Two waters need two vessels and two relief valves')).toBeVisible();
+  await page.getByRole('button', { name: 'Enter the second water' }).click();
+  await expect(page.getByText('Two waters need two vessels and two relief valves')).toHaveCount(0);
+  await expectAccessible(page);
+});

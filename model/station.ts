@@ -2,9 +2,18 @@ import { z } from 'zod';
 import { Components, Control, runAt } from './piping.ts';
 import { autoOr, deltaT, Id, Name, quantity, text } from './schema-parts.ts';
 
-/** What may stand where water meets: nothing but the pipes, a header, pairs of tees, a tank, plates. */
-export const SEPARATION_KINDS = ['none', 'low-loss-header', 'closely-spaced-tees', 'buffer', 'plate-exchanger'] as const;
+/** What may stand where water meets: nothing but the pipes, a header, pairs of tees, a tank, a tank with a coil, plates. */
+export const SEPARATION_KINDS = [
+  'none',
+  'low-loss-header',
+  'closely-spaced-tees',
+  'buffer',
+  'coil-tank',
+  'plate-exchanger',
+] as const;
 export type SeparationKind = (typeof SEPARATION_KINDS)[number];
+/** Those that pass heat and no water: what is sent on is cooler by their approach. */
+export const PARTS_WATER: ReadonlySet<SeparationKind> = new Set(['coil-tank', 'plate-exchanger']);
 /** Id of the pair of tees that the entries of a loop itself describe. */
 export const FIRST_PAIR = 'b';
 /** Most pairs of tees on one ring main. */
@@ -58,7 +67,7 @@ const station = <P extends 'separation' | 'stations/*'>(place: P) => ({
   connections: z.enum(CONNECTIONS, `is no way to connect a buffer; use one of ${CONNECTIONS.join(', ')}`),
   /** Heat the buffer loses for each kelvin above its surroundings. */
   standingLoss: autoOr(quantity(`${place}/standingLoss`)),
-  /** Source flow less supply of the circuits across the plates of an exchanger. */
+  /** Source flow less supply of the circuits across the plates of an exchanger, or the coil in a tank. */
   approach: quantity(`${place}/approach`),
 });
 

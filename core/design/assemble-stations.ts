@@ -1,4 +1,5 @@
 import type { Separation } from '../../model/job.ts';
+import type { TwinLink } from '../network/twin.ts';
 import { type PortRef, portOf, type Station } from '../plan/plan.ts';
 import { entryOf } from '../plan/plan-of-job.ts';
 import { topologyOf } from '../station/kinds.ts';
@@ -109,14 +110,17 @@ function addStation(context: Context, node: AddNode, add: AddLink, sized: Sized)
       });
       return;
     }
-    case 'plates': {
-      const { exchanger, sides } = sized;
+    case 'plates':
+    case 'coiled': {
+      const { exchanger, sides, tank } = sized;
       if (!exchanger) return;
-      const side = (id: string, other: string, from: string, to: string, kv: number) =>
-        add({ id, from, to, kv, heat: { kind: 'exchanger', other, conductance: exchanger.conductance.value } });
+      const side = (id: string, other: string, from: string, to: string, way: Pick<TwinLink, 'kv' | 'pipe'>) =>
+        add({ id, from, to, ...way, heat: { kind: 'exchanger', other, conductance: exchanger.conductance.value } });
       const [hot, cold] = [named(port('hot')), named(port('cold'))];
-      side(sides.hot, sides.cold, hot.flow, hot.back, exchanger.sourceKv);
-      side(sides.cold, sides.hot, cold.back, cold.flow, exchanger.circuitsKv);
+      // Round a coil the water of the tank goes down as through any tank.
+      const wide = tank && { pipe: { length: tank.height, bore: tank.diameter, roughness: material.roughness } };
+      side(sides.hot, sides.cold, hot.flow, hot.back, wide ?? { kv: exchanger.sourceKv });
+      side(sides.cold, sides.hot, cold.back, cold.flow, { kv: exchanger.circuitsKv });
     }
   }
 }

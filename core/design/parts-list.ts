@@ -122,9 +122,9 @@ const stationLabel = ({ kind }: StationDesign): string => separatorLabel(KINDS[k
 /** What a station beyond the first takes on the wall; nothing for tees and bars. */
 function stationBody(job: Job, design: Design, station: StationDesign, bore: number): Body | null {
   const { traits } = KINDS[station.kind];
-  if (traits.partsWater) return bodyOf('plates', bore);
   const tank = traits.stores && pipingOf(job).tank?.id === station.id ? design.buffer?.tank : null;
   if (tank) return uprightVessel(tank.volume.value, tank.height, TANK_INSULATION, bore, 4);
+  if (traits.partsWater) return bodyOf('plates', bore);
   return station.header ? headerBody(station.header.bore.value, bore) : null;
 }
 
@@ -134,14 +134,21 @@ const headerBody = (bore: number, pipe: number): Body => {
 };
 
 const separatorLabel = (between: Traits): string =>
-  between.stores ? 'Buffer' : between.partsWater ? 'Plate exchanger' : 'Low-loss header';
+  between.stores
+    ? between.partsWater
+      ? 'Tank with a coil'
+      : 'Buffer'
+    : between.partsWater
+      ? 'Plate exchanger'
+      : 'Low-loss header';
 
 function separatorBody(job: Job, { source, buffer }: Design, bore: number): Body | null {
-  if (pipingOf(job).between().traits.partsWater) return bodyOf('plates', bore);
+  const { traits } = pipingOf(job).between();
   if (buffer?.tank && pipingOf(job).tank?.id === FIRST_STATION) {
-    const ports = { two: 2, three: 3, four: 4 }[job.separation.connections];
+    const ports = traits.partsWater ? 4 : { two: 2, three: 3, four: 4 }[job.separation.connections];
     return uprightVessel(buffer.tank.volume.value, buffer.tank.height, TANK_INSULATION, bore, ports);
   }
+  if (traits.partsWater) return bodyOf('plates', bore);
   const header = source?.header;
   return header ? headerBody(header.bore.value, bore) : null;
 }

@@ -1,6 +1,7 @@
 import { isEntered, type Piping } from '../piping/piping.ts';
 import { portOfPlan } from '../piping/waters.ts';
 import { type PortRef, portIdOf, type SourceBranch, type Station, stationOf } from '../plan/plan.ts';
+import { KINDS } from '../station/kinds.ts';
 
 /** Two points of the network between which something hangs. */
 export interface Ends {
@@ -35,7 +36,7 @@ export function pointsOfPair(pairs: readonly string[], i: number): Ends {
 
 /** Points of a port of the first station: those of the bars behind it, or the far side of the plates that part the two. */
 function pointsOnFirst(piping: Piping, station: Station, ref: PortRef): Ends {
-  if (station.kind === 'plates' && portIdOf(ref) === 'hot') return { flow: 'primary/flow', back: 'primary/back' };
+  if (KINDS[station.kind].traits.partsWater && portIdOf(ref) === 'hot') return { flow: 'primary/flow', back: 'primary/back' };
   const pairs = ringPairs(piping);
   const at = pairs.indexOf(portIdOf(ref));
   return at < 0 ? { flow: 'flow', back: 'back' } : pointsOfPair(pairs, at);

@@ -75,9 +75,9 @@ export function sizePlant(
   const further = designFurther(context, source);
   const contents = waterContents(context, flows, source);
   const buffer = designBuffer(context, flows, source, contents);
-  const { kind } = context.piping.between();
+  const { kind, traits } = context.piping.between();
   const header = kind === 'header' ? designHeader(context, { ...source.first, id: 'header', label: 'Header' }) : null;
-  const exchanger = kind === 'plates' ? designExchanger(context, { ...source.first, id: 'exchanger', label: 'Exchanger' }) : null;
+  const exchanger = traits.partsWater ? designExchanger(context, { ...source.first, id: 'exchanger', label: 'Exchanger' }) : null;
   const { vessel, waters } = designVessels(context, flows, source, header, contents, buffer, charging);
   const loops = flows.map((flow) => flow.loops.map((loop) => ({ ...loop, kv: kvAsBuilt(loop.place, built) ?? loop.kv })));
   const { sharedLink, drives, sourceMovesCircuits: bySource } = context.piping;

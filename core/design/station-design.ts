@@ -3,6 +3,7 @@ import type { PlanFlows } from '../piping/flows.ts';
 import { portIdOf, type Station, type StationKindId, stationOf } from '../plan/plan.ts';
 import { entryOf } from '../plan/plan-of-job.ts';
 import { stationName } from '../plan/ports.ts';
+import { KINDS } from '../station/kinds.ts';
 import type { CircuitFlow } from './circuit-design.ts';
 import type { Context } from './context.ts';
 import { designExchanger, type ExchangerDesign, type SizedExchanger } from './exchanger-design.ts';
@@ -81,8 +82,9 @@ function designStation(
   const { book, job } = context;
   const entry = entryOf(job, station.id);
   if (!entry) return null;
+  const parts = KINDS[station.kind].traits.partsWater;
   const flowing = takersOf(context, station.id, circuits, flows);
-  const alone = chargingTaker(context, station.id, link.supply.value - (station.kind === 'plates' ? entry.approach : 0));
+  const alone = chargingTaker(context, station.id, link.supply.value - (parts ? entry.approach : 0));
   // What only charges the cylinder stands on the design day, and is sized for when it does.
   const takers = flowing.length === 0 && alone ? [alone] : flowing;
   if (takers.length === 0) return null;
@@ -119,15 +121,14 @@ function designStation(
     label: `${label}: supply`,
     kind: 'temperature',
     value: first?.at.supply ?? link.supply.value,
-    formula:
-      station.kind === 'plates' ? 'T_s = T_f − a' : 'T_s = (m_f T_f + (m − m_f) T_r) / m when more is drawn than comes, else T_f',
-    source: station.kind === 'plates' ? 'approach of the plates' : 'energy balance of a mixing volume',
+    formula: parts ? 'T_s = T_f − a' : 'T_s = (m_f T_f + (m − m_f) T_r) / m when more is drawn than comes, else T_f',
+    source: parts ? 'approach of plates or coil' : 'energy balance of a mixing volume',
     terms: {
       T_f: link.supply,
       m_f: link.massFlow,
       m: drawn,
       T_r: drawnBack,
-      ...(station.kind === 'plates' ? { a: given('approach', 'temperatureDifference', entry.approach, 'its own entry') } : {}),
+      ...(parts ? { a: given('approach', 'temperatureDifference', entry.approach, 'its own entry') } : {}),
     },
   });
   const { load, massFlow, volumeFlow, fluid, run, back } = link;
@@ -153,7 +154,7 @@ function designStation(
     pairs: designPairs(context, takers, onRing, { first: supply, massFlow, sent: link.supply }),
     ring: onRing.length > 1 ? designRing(context, { id: place, label, entry, run, volumeFlow, fluid }) : null,
     header: station.kind === 'header' ? designHeader(context, asked) : null,
-    exchanger: station.kind === 'plates' ? designExchanger(context, asked) : null,
+    exchanger: parts ? designExchanger(context, asked) : null,
   };
 }
 

@@ -122,7 +122,7 @@ export function designVessels(
   const own = all.filter(({ entry }) => entry !== null);
   const inWater = (water: JobWater) => (what: { branch: string } | { station: string }) => {
     if ('branch' in what) return water.branches.includes(what.branch);
-    return water.stations.includes(what.station === 'separator' ? (separatorAt ?? '') : what.station);
+    return water.holds.includes(what.station === 'separator' ? (separatorAt ?? '') : what.station);
   };
   // Whatever has no entry of its own counts with the source's.
   const rest = (what: { branch: string } | { station: string }) => !own.some((water) => inWater(water)(what));

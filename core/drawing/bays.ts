@@ -2,6 +2,7 @@ import type { Job } from '../../model/job.ts';
 import { isOnPair } from '../design/points.ts';
 import { isEntered, type Piping } from '../piping/piping.ts';
 import { type LinkBranch, type PortRef, portOf, type Station, stationOf } from '../plan/plan.ts';
+import { KINDS } from '../station/kinds.ts';
 import type { Riser } from './bars.ts';
 import { COLUMN, risersOf } from './layout.ts';
 
@@ -57,7 +58,7 @@ const hangingOn = (job: Job, piping: Piping, port: PortRef): Hanging[] => {
 /** Ports that things may hang on, in the order the water meets them. */
 const portsOut = (station: Station): string[] => {
   if (station.kind === 'ring') return station.ports.map(({ id }) => id);
-  return [station.kind === 'bars' ? 'a' : station.kind === 'plates' ? 'cold' : 'b'];
+  return [station.kind === 'bars' ? 'a' : KINDS[station.kind].traits.partsWater ? 'cold' : 'b'];
 };
 
 /**

@@ -206,7 +206,13 @@ function tagPlant(job: Job, design: Design, layout: Layout, tag: Board['tag']): 
   const { traits } = pipingOf(job).between();
   const tank = traits.stores;
   const size = source.header?.bore ?? (tank ? design.buffer?.tank?.volume : source.exchanger?.conductance);
-  const title = tank ? `Buffer, ${PIPES_ON_TANK[job.separation.connections]}` : traits.partsWater ? 'Exchanger' : 'Header';
+  const title = traits.partsWater
+    ? tank
+      ? 'Tank with a coil'
+      : 'Exchanger'
+    : tank
+      ? `Buffer, ${PIPES_ON_TANK[job.separation.connections]}`
+      : 'Header';
   if (size) {
     tag({
       component: 'header',

@@ -15,6 +15,7 @@ export type SymbolKind =
   | 'source'
   | 'header'
   | 'tank'
+  | 'coil-tank'
   | 'tees'
   | 'plates'
   | 'pump'

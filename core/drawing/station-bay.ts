@@ -1,7 +1,9 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
 import { jobWaters } from '../piping/job-waters.ts';
+import { pipingOf } from '../piping/piping-of-job.ts';
 import { portOf, type StationKindId } from '../plan/plan.ts';
+import { KINDS } from '../station/kinds.ts';
 import { drawBars } from './bars.ts';
 import { BAY, type Bay, type Lane } from './bays.ts';
 import { pumpFigures } from './circuit-column.ts';
@@ -15,6 +17,7 @@ export const SIGNS: Partial<Record<StationKindId, { kind: SymbolKind; label: str
   header: { kind: 'header', label: 'Low-loss header', width: 30 },
   ring: { kind: 'tees', label: 'Closely spaced tees', width: 30 },
   tank: { kind: 'tank', label: 'Buffer', width: 54 },
+  coiled: { kind: 'coil-tank', label: 'Tank with a coil', width: 54 },
   plates: { kind: 'plates', label: 'Plate exchanger', width: 40 },
 };
 
@@ -120,13 +123,13 @@ export function drawNext(job: Job, design: Design, layout: Layout, bay: Bay, lan
       'end',
     );
   }
-  drawSign(design, child, board);
+  drawSign(job, design, child, board);
   drawVessel(job, design, child, board);
   drawLanes(job, design, layout, child, board);
 }
 
 /** The sign of a station and what it gives. */
-function drawSign(design: Design, { station, x }: Bay, { sheet, tag }: Board): void {
+function drawSign(job: Job, design: Design, { station, x }: Bay, { sheet, tag }: Board): void {
   const sign = SIGNS[station.kind];
   const designed = design.stations.find(({ id }) => id === station.id);
   if (sign && station.kind !== 'ring')
@@ -139,7 +142,8 @@ function drawSign(design: Design, { station, x }: Bay, { sheet, tag }: Board): v
       label: designed?.name ?? sign.label,
     });
   if (!designed || station.kind === 'ring') return;
-  const tank = station.kind === 'tank' ? design.buffer?.tank?.volume : undefined;
+  const tank =
+    KINDS[station.kind].traits.stores && pipingOf(job).tank?.id === station.id ? design.buffer?.tank?.volume : undefined;
   // A name takes what it takes, to the left, where the pipes to the station leave room.
   const width = Math.min(Math.max(116, 40 + 6.6 * designed.name.length), 170);
   const size = designed.header?.bore ?? tank ?? designed.exchanger?.conductance;
@@ -160,7 +164,7 @@ function drawSign(design: Design, { station, x }: Bay, { sheet, tag }: Board): v
 /** The vessel of a water that plates part from the source's, below their return on the cold side. */
 export function drawVessel(job: Job, design: Design, { station, x }: Bay, { sheet, tag }: Board): void {
   const entry = jobWaters(job).find(({ ports }) => ports.includes(portOf(station.id, 'cold')))?.entry;
-  if (!entry || station.kind !== 'plates') return;
+  if (!entry) return;
   const at = x + VESSEL.aside;
   sheet.pipes.push({
     id: `waters/${entry.id}/branch`,

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { coilAndStores } from '../../demo/coil-and-stores.ts';
 import { glycolAndTank } from '../../demo/glycol-and-tank.ts';
 import { cascade, heaterAndPlates, inStages, threeStoreys } from '../../demo/more-plants.ts';
 import { PLANTS } from '../../demo/plants.ts';
@@ -6,7 +7,7 @@ import { SYSTEMS } from '../../demo/systems.ts';
 import { thistleMill } from '../../demo/thistle-mill.ts';
 import { woodAndRing } from '../../demo/wood-and-ring.ts';
 import type { Job } from '../../model/job.ts';
-import { newWater, USUAL_CYLINDER } from '../../model/new-job.ts';
+import { newSeparation, newWater, USUAL_CYLINDER } from '../../model/new-job.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
 import { readJob } from '../../model/read-job.ts';
 import { controlParts } from '../control/control-parts.ts';
@@ -530,5 +531,80 @@ describe('tees of a ring main behind a tank', () => {
     const short = designed(slow).design.findings.find(({ rule }) => rule === 'ring-short');
     expect(short?.id).toBe('ring-short:x1/p3');
     expect(rules(applyEdits(slow, short?.remedies[0]?.edits ?? []))).not.toContain('ring-short:x1/p3');
+  });
+});
+
+describe('a tank with a coil', () => {
+  const job = coilAndStores();
+  const { design, state, source } = designed(job);
+
+  it('is two waters: that of the source in the tank, that of the floors in the coil', () => {
+    expect(jobWaters(job).map(({ branches }) => branches)).toEqual([['source'], ['circuits/c1']]);
+    expect(design.waters[0]?.vessel.content.value).toBeGreaterThan(0);
+    // The tank's 300 L are water of the source.
+    expect(design.vessel?.content.value).toBeGreaterThan(0.3);
+    expect(design.waters[0]?.vessel.content.value).toBeLessThan(0.3);
+  });
+
+  // Energy balance and log-mean by hand: the source sends 40 °C and gets back what its flow carries less; the coil's water ends 5 K below.
+  it('gives water the difference of its coil below the tank, and takes the heat out of it', () => {
+    expect(source.supplyTemperature.value).toBeCloseTo(40 - 5, 9);
+    const ua = source.exchanger?.conductance.value ?? 0;
+    const back = source.returnTemperature.value;
+    const [hot, cold] = [40 - 35, back - (design.figures['header/circuitsReturn']?.value ?? Number.NaN)];
+    expect(ua * ((hot - cold) / Math.log(hot / cold))).toBeCloseTo(source.load.value, -1);
+    // Solved: through counterflow of unequal streams, the heat in is the heat out.
+    const circuit = state.circuits[0];
+    expect(Math.abs(state.source.heat - (circuit?.heat ?? 0) - state.pipeLoss)).toBeLessThan(2e-3 * state.source.heat);
+    expect(circuit?.supply).toBeLessThan(state.source.supply - 4);
+  });
+
+  it('in a run the coil never gives water as warm as the tank, and the source works by its own band', () => {
+    const run = day(job, 3, { ...daySettings(job, { mean: 3, swing: 0 }), keepEvery: 1 });
+    const band = run.moments.filter(({ drawn }) => drawn > 0.01);
+    expect(band.length).toBeGreaterThan(100);
+    for (const { layers, circuits } of band) expect(circuits[0]?.supply).toBeLessThan((layers[0] ?? 0) + 1e-9);
+    // While it has settled and the source runs, the water that leaves the coil is by some kelvin below the top of the tank.
+    const steady = run.moments.filter(({ firing, time }) => firing && time > 3 * 3600);
+    const below = steady.map(({ layers, toCircuits }) => (layers[0] ?? 0) - toCircuits);
+    expect(Math.min(...below)).toBeGreaterThan(3);
+    // It stops half a kelvin above 40 °C at the sensor half way up, and starts 11 K below.
+    const at = run.moments.flatMap(({ firing, layers }, i) => {
+      const was = run.moments[i - 1];
+      return was && was.firing !== firing ? [{ starts: firing, sensor: layers[5] ?? 0 }] : [];
+    });
+    expect(at.some(({ starts }) => starts)).toBe(true);
+    for (const { starts, sensor } of at) {
+      if (starts) expect(sensor).toBeLessThan(29 + 1.5);
+      else expect(sensor).toBeGreaterThan(29);
+    }
+  });
+
+  it('stands as a further station as well', () => {
+    const bare = { ...job, waters: [], separation: newSeparation('low-loss-header') };
+    const more = withStation(bare, 'st1/b', 'coil-tank');
+    const hung = applyEdits(more, [{ at: 'circuits/c1/at', value: 'x1/cold' }]);
+    const { design: other, state: solved } = designed(hung);
+    expect(solved.reason).toBeNull();
+    expect(other.stations[0]?.exchanger?.conductance.value).toBeGreaterThan(100);
+    expect(solved.circuits[0]?.heat).toBeGreaterThan(3500);
+    const run = day(hung, -2);
+    expect(run.imbalance).toBeLessThan(1e-9);
+    expect(run.moments.at(-1)?.layers).toHaveLength(10);
+  });
+
+  it('a coil too cool at the foot of the band, and one too large for its tank, are found, each mended by its remedy', () => {
+    const found = (of: Job, rule: string) => designed(of).design.findings.find((each) => each.rule === rule);
+    const cool = found(job, 'coil-too-cool');
+    expect(cool?.title).toContain('24');
+    expect(found(applyEdits(job, cool?.remedies[0]?.edits ?? []), 'coil-too-cool')).toBeUndefined();
+    const close = applyEdits(job, [
+      { at: 'separation/approach', value: 1 },
+      { at: 'separation/volume', value: 0.05 },
+    ]);
+    const large = found(close, 'coil-too-large');
+    expect(large?.place).toBe('separation/approach');
+    expect(found(applyEdits(close, large?.remedies[0]?.edits ?? []), 'coil-too-large')).toBeUndefined();
+    expect(found(job, 'coil-too-large')).toBeUndefined();
   });
 });

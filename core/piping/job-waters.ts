@@ -6,9 +6,10 @@ import { watersOf } from './waters.ts';
 
 /** One of the waters of a job. */
 export interface JobWater {
-  /** Places of the branches it fills, ids of the stations it stands in, and the ports it passes. */
+  /** Places of the branches it fills, ids of the stations it stands in, those that hold it, and the ports it passes. */
   branches: readonly string[];
   stations: readonly string[];
+  holds: readonly string[];
   ports: readonly PortRef[];
   /** Whether it is the first source's. */
   ofSource: boolean;
@@ -27,10 +28,10 @@ export function jobWaters(job: WateredJob): JobWater[] {
   if (seen) return seen;
   const found = watersOf(planOf(job))
     .filter(({ branches }) => branches.length > 0)
-    .map(({ branches, stations, ports }): JobWater => {
+    .map(({ branches, stations, holds, ports }): JobWater => {
       const ofSource = branches.includes('source');
       const entry = ofSource ? null : (job.waters.find(({ of }) => ports.includes(of)) ?? null);
-      return { branches, stations, ports, ofSource, entry, fluid: fluidOf(entry?.fluid ?? job.fluid) };
+      return { branches, stations, holds, ports, ofSource, entry, fluid: fluidOf(entry?.fluid ?? job.fluid) };
     })
     .sort((a, b) => Number(b.ofSource) - Number(a.ofSource));
   known.set(job, found);

@@ -56,7 +56,7 @@ export class Piping {
 
   /** The tank of the plant's water that the source's sensor sits in, the first in the order of the plan; null without one. */
   get tank(): Station | null {
-    const found = this.plan.stations.find(({ kind }) => KINDS[kind].traits.stores && !KINDS[kind].traits.partsWater);
+    const found = this.plan.stations.find(({ kind }) => KINDS[kind].traits.stores && !KINDS[kind].traits.drinking);
     return found ?? null;
   }
 

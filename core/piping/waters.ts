@@ -43,6 +43,8 @@ export interface Water {
   /** Places of the branches it fills, and ids of the stations it stands in, in the order of the plan. */
   branches: string[];
   stations: string[];
+  /** Those of them that hold it: round a coil it is the water of the tank. */
+  holds: string[];
   /** Ports whose two levels it is. */
   ports: PortRef[];
 }
@@ -62,7 +64,7 @@ export function watersOf(plan: Plan): Water[] {
   const waters = new Map<Level, Water>();
   const waterOf = (level: Level): Water => {
     const key = groups.of(level);
-    const water = waters.get(key) ?? { branches: [], stations: [], ports: [] };
+    const water = waters.get(key) ?? { branches: [], stations: [], holds: [], ports: [] };
     waters.set(key, water);
     return water;
   };
@@ -72,6 +74,8 @@ export function watersOf(plan: Plan): Water[] {
   }
   for (const { station, topology } of topologies) {
     for (const water of new Set(topology.levels.map(waterOf))) water.stations.push(station.id);
+    const [upper] = topology.levels;
+    if (upper) waterOf(upper).holds.push(station.id);
     for (const { ref, flow } of topology.ports) waterOf(flow).ports.push(ref);
   }
   return [...waters.values()];

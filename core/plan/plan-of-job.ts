@@ -7,6 +7,7 @@ const KIND: Record<Separation['kind'], { kind: Station['kind']; enters: string; 
   'low-loss-header': { kind: 'header', enters: 'a', leaves: 'b' },
   'closely-spaced-tees': { kind: 'ring', enters: 'feed', leaves: FIRST_PAIR },
   buffer: { kind: 'tank', enters: 'a', leaves: 'b' },
+  'coil-tank': { kind: 'coiled', enters: 'hot', leaves: 'cold' },
   'plate-exchanger': { kind: 'plates', enters: 'hot', leaves: 'cold' },
 };
 

@@ -16,7 +16,7 @@ export interface Station {
   ports: readonly { id: string; coil?: boolean }[];
 }
 
-export type StationKindId = 'bars' | 'header' | 'ring' | 'tank' | 'plates' | 'cylinder';
+export type StationKindId = 'bars' | 'header' | 'ring' | 'tank' | 'coiled' | 'plates' | 'cylinder';
 
 /** Two pipes that hang on a port, and what moves their water. */
 interface Hanging {

@@ -8,6 +8,7 @@ const STATION_NAMES: Record<Separation['kind'], string> = {
   'low-loss-header': 'header',
   'closely-spaced-tees': 'ring main',
   buffer: 'tank',
+  'coil-tank': 'tank with a coil',
   'plate-exchanger': 'plate exchanger',
 };
 

@@ -1,5 +1,6 @@
 import type { Circuit, Job, Source } from '../../model/job.ts';
 import type { Kelvin } from '../../model/quantities.ts';
+import { PARTS_WATER } from '../../model/station.ts';
 import { withRoughLoads } from '../load/rough-loads.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import { partsOfJob } from './parts-of-job.ts';
@@ -51,7 +52,7 @@ export const drawnDrop = (circuit: Circuit, sent: number): number =>
 function sourceDrop(job: Job): number {
   const { source, separation } = job;
   if (source.temperatureDifference !== 'auto') return source.temperatureDifference;
-  const sent = source.flowTemperature - (separation.kind === 'plate-exchanger' ? separation.approach : 0);
+  const sent = source.flowTemperature - (PARTS_WATER.has(separation.kind) ? separation.approach : 0);
   const parts = partsOfJob(job);
   let load = 0;
   let flow = 0;

@@ -10,6 +10,7 @@ const CALLED: Partial<Record<StationKindId, Job['separation']['kind']>> = {
   header: 'low-loss-header',
   ring: 'closely-spaced-tees',
   tank: 'buffer',
+  coiled: 'coil-tank',
   plates: 'plate-exchanger',
 };
 

@@ -1,10 +1,15 @@
+import { fieldAt } from '../../model/fields.ts';
+import type { Circuit } from '../../model/job.ts';
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 import type { Figure } from '../figure/figure.ts';
 import type { Finding, Remedy } from '../finding/finding.ts';
+import { stationOf } from '../plan/plan.ts';
+import { entryOf } from '../plan/plan-of-job.ts';
 import { BETWEEN, betweenAs } from '../plan/station-edits.ts';
 import { stockedTank } from '../plant/buffer.ts';
 import { firingOf, mostStartsADay } from '../plant/firing.ts';
+import { KINDS } from '../station/kinds.ts';
 
 /** Findings on the water a source has to work on: it cycles, the tank is small, or there is no need of one. */
 export function reviewBuffer(context: Context, design: UnreviewedDesign): Finding[] {
@@ -13,6 +18,84 @@ export function reviewBuffer(context: Context, design: UnreviewedDesign): Findin
     ...passOverBand(context, design),
     ...sourceCycles(context, design),
     ...waterFor(context, design),
+    ...coilTooCool(context),
+    ...coilTooLarge(context, design),
+  ];
+}
+
+/** How much cooler than wanted the coil may be at the foot of the band, K: what a room does not feel within an hour. */
+const COOLER = 3;
+
+/** At the foot of its band the tank is colder than what hangs on its coil wants, the difference of the coil counted in. */
+function coilTooCool({ job, say, piping }: Context): Finding[] {
+  const { tank } = piping;
+  const entry = tank && entryOf(job, tank.id);
+  if (!tank || !entry || !KINDS[tank.kind].traits.partsWater) return [];
+  const { startsBelow } = firingOf(job.source);
+  const foot = job.source.flowTemperature - startsBelow;
+  const supply = foot - entry.approach;
+  const wanting = job.circuits.filter(({ at, phase }) => phase !== 'later' && (at === null || stationOf(at) === tank.id));
+  const hottest = wanting.reduce<Circuit | null>(
+    (most, each) => (most && most.flowTemperature >= each.flowTemperature ? most : each),
+    null,
+  );
+  if (!hottest || supply >= hottest.flowTemperature - COOLER) return [];
+  const enough = job.source.flowTemperature - entry.approach - hottest.flowTemperature + COOLER;
+  const least = fieldAt('source/firing/startsBelow')?.min ?? 0;
+  return [
+    {
+      id: 'coil-too-cool',
+      rule: 'coil-too-cool',
+      severity: 'note',
+      place: 'source/firing/startsBelow',
+      component: tank.place.startsWith('stations/') ? tank.place : 'header',
+      title: `${hottest.name} gets ${say(supply, 'temperature')} from the coil before the source starts again`,
+      why: `The source starts ${say(startsBelow, 'temperatureDifference')} below its flow, at ${say(foot, 'temperature')}; the coil gives ${say(entry.approach, 'temperatureDifference')} less, and ${hottest.name} wants ${say(hottest.flowTemperature, 'temperature')} on the coldest day. A wide band spares the source starts; on cold days it costs warmth.`,
+      remedies:
+        enough >= least
+          ? [
+              {
+                label: `Start it ${say(Math.floor(enough * 2) / 2, 'temperatureDifference')} below`,
+                edits: [{ at: 'source/firing/startsBelow', value: Math.max(Math.floor(enough * 2) / 2, least) }],
+              },
+            ]
+          : [],
+    },
+  ];
+}
+
+/** Heat through a coil of smooth pipe in still water, W/(m2 K), and the pipe it is wound of, m: from memory. */
+const COIL_PASSES = 350;
+const COIL_PIPE = 0.025;
+/** Most of a tank that its coil may fill: common practice. */
+const MOST_OF_TANK = 0.2;
+
+/** A coil that would fill the tank it is to lie in. */
+function coilTooLarge({ job, say, piping }: Context, { source, stations, buffer }: UnreviewedDesign): Finding[] {
+  const { tank } = piping;
+  const entry = tank && entryOf(job, tank.id);
+  if (!tank || !entry || !KINDS[tank.kind].traits.partsWater || !buffer?.tank) return [];
+  const exchanger = tank.place === 'separation' ? source?.exchanger : stations.find(({ id }) => id === tank.id)?.exchanger;
+  const volume = buffer.tank.volume.value;
+  const area = (exchanger?.conductance.value ?? 0) / COIL_PASSES;
+  const content = (area * COIL_PIPE) / 4;
+  if (content <= MOST_OF_TANK * volume) return [];
+  return [
+    {
+      id: 'coil-too-large',
+      rule: 'coil-too-large',
+      severity: 'mend',
+      place: `${tank.place}/approach`,
+      component: tank.place.startsWith('stations/') ? tank.place : 'header',
+      title: `The coil would be larger than the tank bears: ${say(area, 'area')}`,
+      why: `For ${say(entry.approach, 'temperatureDifference')} below the tank it takes about ${say(area, 'area')} of smooth pipe (${COIL_PASSES} W/(m²K) in still water, from memory), which holds ${say(content, 'volume')}; the tank holds ${say(volume, 'volume')}. Let it be cooler below the tank, take a larger tank, or plates in its place.`,
+      remedies: [
+        {
+          label: `A tank of ${say(stockedTank(content / MOST_OF_TANK), 'volume')}`,
+          edits: [{ at: `${tank.place}/volume`, value: stockedTank(content / MOST_OF_TANK) }],
+        },
+      ],
+    },
   ];
 }
 
@@ -123,7 +206,9 @@ function waterFor({ job, say, piping }: Context, { buffer, source, cycling }: Un
       ];
     }
     const others = Math.max(buffer.forDefrost?.value ?? 0, buffer.forFire?.value ?? 0) - open.value;
-    if (!cycling?.bufferNeedless || others > 0) return [];
+    // A tank that parts two waters is there for that as well.
+    const parts = station ? KINDS[station.kind].traits.partsWater : false;
+    if (!cycling?.bufferNeedless || others > 0 || parts) return [];
     return [
       {
         id: 'buffer-needless',

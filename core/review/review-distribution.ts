@@ -79,7 +79,7 @@ function secondVessels(job: Job): Finding[] {
         place: place === null ? BETWEEN : `${place}/kind`,
         component: place ?? 'header',
         title: 'Two waters need two vessels and two relief valves',
-        why: 'The vessel here counts all the water together. Each side of the plates wants a vessel, a relief valve, a gauge and a filling of its own; size each by the water on its side. Plates want a flush every year where the water is hard or dirty.',
+        why: 'The vessel here counts all the water together. Each side of plates or a coil wants a vessel, a relief valve, a gauge and a filling of its own; size each by the water on its side. Plates want a flush every year where the water is hard or dirty.',
         remedies: [
           { label: 'Enter the second water', edits: [{ at: 'waters', value: [...job.waters, newWater(next, of, job)] }] },
         ],

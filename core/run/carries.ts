@@ -21,7 +21,7 @@ export function carriedIn(job: SettledJob, design: Pick<Design, 'source'>): Carr
   const stateIn = ({ branch, station }: { branch?: string; station?: string }): FluidState =>
     waters.find(
       ({ water }) =>
-        (branch !== undefined && water.branches.includes(branch)) || (station !== undefined && water.stations.includes(station)),
+        (branch !== undefined && water.branches.includes(branch)) || (station !== undefined && water.holds.includes(station)),
     )?.state ?? source;
   return {
     source,

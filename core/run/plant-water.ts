@@ -438,6 +438,11 @@ export class PlantWater {
       if (enters > 0) streams.plates(hot.flow, hot.back, cold.back, cold.flow, enters, moved);
       if (beyond > 0) streams.flow(cold.back, cold.flow, beyond);
     }
+    for (const { cold, coldPort, layers, conductance } of this.stations.coils) {
+      const beyond = this.drawnFrom(coldPort);
+      if (beyond > 0)
+        streams.coilThrough(cold.back, cold.flow, layers, beyond, -Math.expm1(-conductance / layers.length / beyond));
+    }
     for (const row of this.stations.rows) {
       let down = 0;
       for (let i = 0; i + 1 < row.length; i++) {

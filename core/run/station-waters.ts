@@ -6,7 +6,7 @@ import type { Plan, PortRef, Station } from '../plan/plan.ts';
 import { entryOf } from '../plan/plan-of-job.ts';
 import type { SettledJob } from '../plan/settled-job.ts';
 import { usualStandingLoss } from '../plant/standing-loss.ts';
-import type { Level } from '../station/kind.ts';
+import type { Level, Port } from '../station/kind.ts';
 import { KINDS, topologyOf } from '../station/kinds.ts';
 
 /** Layers a tank is counted in, top to bottom. */
@@ -25,6 +25,14 @@ export interface Plates {
   cold: PortWater;
   conductance: number;
   coldPort: PortRef;
+}
+
+/** A coil through a tank: the layers its water meets, the lowest first, and the waters it comes from and goes to; W/K of all of it. */
+export interface TankCoil {
+  cold: PortWater;
+  coldPort: PortRef;
+  layers: readonly number[];
+  conductance: number;
 }
 
 /** The waters of a port's two levels. */
@@ -47,6 +55,7 @@ export class StationWaters {
   readonly rows: (readonly number[])[] = [];
   readonly tanks: Tank[] = [];
   readonly plates: Plates[] = [];
+  readonly coils: TankCoil[] = [];
   private readonly levels = new Map<Level, number>();
   private readonly plan: Plan;
 
@@ -62,23 +71,32 @@ export class StationWaters {
     return { flow: this.levels.get(port.flow) as number, back: this.levels.get(port.back) as number };
   }
 
+  private coilIn(station: Station, layers: readonly number[], conductance: number, meeting: Laying['meeting']): void {
+    const { ports } = topologyOf(station);
+    const [, coil] = ports as [Port, Port];
+    for (const level of [coil.flow, coil.back]) this.levels.set(level, meeting());
+    this.coils.push({ cold: this.of(coil.ref), coldPort: coil.ref, layers: [...layers].reverse(), conductance });
+  }
+
   private layOut(station: Station, job: SettledJob, design: Design, { part, meeting }: Laying): void {
     const { traits } = KINDS[station.kind];
-    if (traits.partsWater && traits.stores) return;
+    if (traits.drinking) return;
     const { levels, joined, ports } = topologyOf(station);
     const tank = traits.stores ? tankOf(station, job, design) : null;
     if (tank) {
       const [upper, lower] = levels as [Level, Level];
       // Pipes of their own lead all water through the tank; shared ones only what is left over.
-      const above = tank.connections === 'four' ? [] : [meeting()];
+      const apart = traits.partsWater || tank.connections === 'four';
+      const above = apart ? [] : [meeting()];
       const layers = Array.from({ length: LAYERS }, () => part(tank.volume / LAYERS, { station: station.id }));
-      const below = tank.connections === 'two' ? [meeting()] : [];
+      const below = !apart && tank.connections === 'two' ? [meeting()] : [];
       const row = [...above, ...layers, ...below];
       this.levels.set(upper, row[0] as number);
       this.levels.set(lower, row.at(-1) as number);
       this.rows.push(row);
       const [top, bottom] = [layers[0] as number, layers.at(-1) as number];
       this.tanks.push({ top, bottom, lost: standingLoss(tank.standingLoss, tank.volume) / LAYERS });
+      if (traits.partsWater) this.coilIn(station, layers, conductanceOf(station, design), meeting);
       return;
     }
     for (const level of levels) this.levels.set(level, meeting());

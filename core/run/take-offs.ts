@@ -21,5 +21,5 @@ export function takeOffsOf({ plan, lead }: Piping): TakeOff[] {
 /** A cylinder: its coil ends the plant's water. */
 function isStore(stations: Piping['plan']['stations'], to: PortRef): boolean {
   const station = stations.find(({ id }) => id === stationOf(to));
-  return station !== undefined && KINDS[station.kind].traits.partsWater && KINDS[station.kind].traits.stores;
+  return station !== undefined && KINDS[station.kind].traits.drinking;
 }

@@ -65,6 +65,8 @@ export interface Traits {
   partsWater: boolean;
   /** It holds enough water to run on. */
   stores: boolean;
+  /** What it stores is drinking water. */
+  drinking: boolean;
   /** Water slows down in it: dirt sinks and air rises. */
   settles: boolean;
 }

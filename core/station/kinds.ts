@@ -1,5 +1,6 @@
 import type { Station, StationKindId } from '../plan/plan.ts';
 import { bars } from './bars/bars.ts';
+import { coiled } from './coiled/coiled.ts';
 import { cylinder } from './cylinder/cylinder.ts';
 import { header } from './header/header.ts';
 import type { StationKind, Topology } from './kind.ts';
@@ -8,7 +9,7 @@ import { ring } from './ring/ring.ts';
 import { tank } from './tank/tank.ts';
 
 /** Every kind of station. A new one is a folder of its own and a line here. */
-export const KINDS: Record<StationKindId, StationKind> = { bars, header, ring, tank, plates, cylinder };
+export const KINDS: Record<StationKindId, StationKind> = { bars, header, ring, tank, coiled, plates, cylinder };
 
 const known = new WeakMap<Station, Topology>();
 

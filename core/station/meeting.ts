@@ -1,5 +1,5 @@
 import { findRoot } from '../quantity/root.ts';
-import type { Drawn, Fed, Feed, PortLaw } from './kind.ts';
+import type { Drawn, Fed, Feed, PortLaw, StationKind } from './kind.ts';
 
 /** Everything that hangs on one pair of levels, as one. An empty one sends back what it gets. */
 export function together(laws: Iterable<PortLaw>, supply: number): Drawn {
@@ -51,3 +51,17 @@ export function metAtOnce(feed: Feed, laws: ReadonlyMap<string, PortLaw>): Fed {
     back,
   };
 }
+
+/** Two waters that share heat: the cold side gets the hot water's temperature less the approach; what it takes cools the hot side. */
+export const exchanged: StationKind['fed'] = (_, { flow, temperature }, laws, { approach, hotOverCold = 1 }) => {
+  const supply = temperature - approach;
+  const drawn = together(laws.values(), supply);
+  const heat = (drawn.flow * (supply - drawn.back)) / hotOverCold;
+  // Without a flow of its own the hot side carries what the cold side does.
+  const hot = Number.isFinite(flow) ? flow : drawn.flow / hotOverCold;
+  return {
+    ports: Object.fromEntries([...laws].map(([port, law]) => [port, { ...law(supply), supply }])),
+    flow: hot,
+    back: hot > 0 ? temperature - heat / hot : temperature,
+  };
+};

@@ -133,6 +133,7 @@ export const SEPARATION_CHOICES = list<Job['separation']['kind']>({
   'low-loss-header': 'Low-loss header',
   'closely-spaced-tees': 'Closely spaced tees',
   buffer: 'Buffer',
+  'coil-tank': 'Tank with a coil: two waters',
   'plate-exchanger': 'Plate exchanger: two waters',
 });
 
@@ -157,6 +158,7 @@ export const STATION_CHOICES = list<Job['separation']['kind']>({
   'low-loss-header': 'Low-loss header',
   'closely-spaced-tees': 'Ring main with pairs of tees',
   buffer: 'Tank',
+  'coil-tank': 'Tank with a coil: another water',
   'plate-exchanger': 'Plate exchanger: another water',
 });
 

@@ -52,6 +52,28 @@ export function StationFields({ design, place }: { design: Design; place: 'separ
           />
         </>
       );
+    case 'coil-tank':
+      return (
+        <>
+          <QuantityField
+            place={`${place}/volume`}
+            label="Volume of the tank"
+            empty="auto"
+            automatic={automatic(tank, 'volume')}
+          />
+          <QuantityField
+            place={`${place}/approach`}
+            label="Coil below the tank"
+            help="Tank at its top less supply of the coil; about 5 K is usual."
+          />
+          <QuantityField
+            place={`${place}/standingLoss`}
+            label="Standing loss"
+            empty="auto"
+            automatic={automatic(usualStandingLoss(tank ?? 0), 'heatPerKelvin')}
+          />
+        </>
+      );
     case 'plate-exchanger':
       return (
         <QuantityField

@@ -153,6 +153,19 @@ function Shape({ symbol: { kind, width: w, height: h, source, mirrored, lying, b
           />
         </>
       );
+    case 'coil-tank':
+      return (
+        <>
+          <rect x={-w / 2} y={-h / 2} width={w} height={h} rx={w / 3} {...body} />
+          <path
+            d={`M${w / 2} ${0.36 * h}H-8${Array.from({ length: 6 }, (_, i) => `L${i % 2 === 0 ? w / 2 - 8 : -8} ${(0.36 - (0.72 * (i + 1)) / 7) * h}`).join('')}L${-8} ${-0.36 * h}H${w / 2}`}
+            fill="none"
+            stroke={colours.flow}
+            strokeWidth={3}
+            strokeLinejoin="round"
+          />
+        </>
+      );
     case 'header':
       return (
         <>

@@ -97,7 +97,10 @@ export const SEPARATION_FINDINGS = {
     'Swirling water draws through them.',
     'common practice: six bores on either side, or eight before and four behind',
   ),
-  'plates-second-vessel': kind('Two waters behind plates', 'Each wants a vessel, a relief valve and a filling of its own.'),
+  'plates-second-vessel': kind(
+    'Two waters parted by plates or a coil',
+    'Each wants a vessel, a relief valve and a filling of its own.',
+  ),
   'pump-towards-vessel': kind(
     'A pump that pushes towards the vessel',
     'It lowers the pressure of its circuit by its head.',
@@ -120,5 +123,11 @@ export const SEPARATION_FINDINGS = {
     SUM,
   ),
   'buffer-small': kind('A buffer too small', 'It holds less than is needed.', SUM),
+  'coil-too-cool': kind(
+    'A coil too cool at the foot of the tank’s band',
+    'Before the source starts again the tank is colder than what hangs on its coil wants.',
+    SUM,
+  ),
+  'coil-too-large': kind('A coil larger than its tank bears', 'It would fill the tank and leave no water to store.', SUM),
   'buffer-needless': kind('A buffer nobody needs', 'It loses heat and costs space.', SUM),
 } as const;

@@ -3,7 +3,7 @@ import { metAtOnce } from '../meeting.ts';
 
 /** A low-loss header: one short wide vessel, the feed on one side, what draws on the other. */
 export const header: StationKind = {
-  traits: { decouples: true, partsWater: false, stores: false, settles: true },
+  traits: { decouples: true, partsWater: false, stores: false, drinking: false, settles: true },
   topology: (station) => ({
     ...rowOf(station.id, 2),
     through: [],

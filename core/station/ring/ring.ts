@@ -6,7 +6,7 @@ import { meet } from '../meeting.ts';
  * first pair and leaves behind the last, so each pair gets what the one before it left.
  */
 export const ring: StationKind = {
-  traits: { decouples: true, partsWater: false, stores: false, settles: false },
+  traits: { decouples: true, partsWater: false, stores: false, drinking: false, settles: false },
   topology: (station) => {
     const pairs = station.ports;
     return {
