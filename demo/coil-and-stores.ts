@@ -1,6 +1,6 @@
 import type { Job } from '../model/job.ts';
 import { newFloor } from '../model/new-emitter.ts';
-import { newCircuit, newJob, newRoom, newSeparation, newWater } from '../model/new-job.ts';
+import { newCircuit, newFurtherSource, newJob, newRoom, newSeparation, newWater, USUAL_CYLINDER } from '../model/new-job.ts';
 
 /** A dye house: a ground-source heat pump charges a tank by a wide band of its own; the floor hangs on the coil in it, mixed further down. */
 export function coilAndStores(): Job {
@@ -18,6 +18,31 @@ export function coilAndStores(): Job {
       components: ['relief-valve', 'low-water-cut-off', 'air-separator', 'isolating-valve'],
     },
     separation: newSeparation('coil-tank', { approach: 5, volume: 0.3 }),
+    furtherSources: [
+      newFurtherSource('f1', {
+        name: 'Collectors on the roof',
+        kind: 'solar',
+        capacity: 4000,
+        flowTemperature: 60,
+        approach: 5,
+        delay: 0,
+        onceWarm: 'cylinder',
+      }),
+    ],
+    hotWater: {
+      ...USUAL_CYLINDER,
+      storeTemperature: 45,
+      hygieneTemperature: 65,
+      hygieneBy: 'immersion',
+      immersion: 2000,
+      temperingValve: true,
+      flowTemperature: 54,
+      coilOutput: 8000,
+      coilFlow: 58,
+      coilReturn: 50,
+      coilStore: 40,
+      charging: 'priority',
+    },
     safety: { ...base.safety, filling: 'protected', discharge: 'drain' },
   };
   const fed = newCircuit('c1', job, {

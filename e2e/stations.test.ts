@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { coilAndStores } from '../demo/coil-and-stores.ts';
 import { inStages, threeStoreys } from '../demo/more-plants.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import { woodAndRing } from '../demo/wood-and-ring.ts';
@@ -113,5 +114,23 @@ test('a tank with a coil is put between source and floors; its coil stands below
   await expect(page.getByText('Two waters need two vessels and two relief valves')).toBeVisible();
   await page.getByRole('button', { name: 'Enter the second water' }).click();
   await expect(page.getByText('Two waters need two vessels and two relief valves')).toHaveCount(0);
+  await expectAccessible(page);
+});
+
+test('collectors heat the tank and then the cylinder: chosen in their entries, told by the run', async ({ page }) => {
+  const plain = coilAndStores();
+  await openJob(
+    page,
+    { ...plain, furtherSources: plain.furtherSources.map((each) => ({ ...each, onceWarm: 'stops' })) },
+    'plant',
+  );
+  await page.getByRole('button', { name: 'Entries', exact: true }).click();
+  await page.getByRole('tab', { name: 'Source' }).click();
+  const sun = page.getByRole('group', { name: 'Collectors on the roof' });
+  await sun.getByLabel('Once the tank is warm').click();
+  await page.getByRole('option', { name: 'It heats the cylinder' }).click();
+  await expect(page.getByText('there is no cylinder')).toHaveCount(0);
+  await page.getByRole('link', { name: /Run$/ }).click();
+  await expect(page.getByRole('main')).toContainText('Collectors on the roof');
   await expectAccessible(page);
 });

@@ -27,6 +27,9 @@ export type Distribution = z.infer<typeof DistributionSchema>;
 /** When a further source runs: beside the first when that is not enough, or in its stead. */
 export const ORDERS = ['together', 'backup'] as const;
 
+/** What a source by the sun does with its heat when the tank takes no more: it stands, or it heats the cylinder. */
+export const ONCE_WARM = ['stops', 'cylinder'] as const;
+
 /** Another source on the same primary pipes, with a pump and a check valve of its own. */
 export const FurtherSourceSchema = z.strictObject({
   id: Id,
@@ -48,6 +51,8 @@ export const FurtherSourceSchema = z.strictObject({
   emission: quantity('furtherSources/*/emission').nullable(),
   pump: text(40),
   phase: Phase,
+  /** What one by the sun does once the tank is as warm as it makes it. */
+  onceWarm: z.enum(ONCE_WARM, `is neither of ${ONCE_WARM.join(', ')}`),
   /** Port of a station that it hangs on; null for beside the first source. */
   at: PortAt.nullable(),
   /**

@@ -285,6 +285,7 @@ export const newFurtherSource = (id: string, fields: Partial<FurtherSource> = {}
   emission: null,
   pump: 'auto',
   phase: 'new',
+  onceWarm: 'stops',
   at: null,
   approach: null,
   ...fields,

@@ -211,9 +211,10 @@ const fromVersion8 = (job: Loose): Loose => {
   };
 };
 
-/** Version 10 says of an emitter whose water it gets, of a floor whether its rows lie in pairs, and what its slab loses at the edge. */
+/** Version 10 says of an emitter whose water it gets, of a floor whether its rows lie in pairs, what its slab loses at the edge, and of a sun-driven source where its heat goes next. */
 const fromVersion9 = (job: Loose): Loose => ({
   ...job,
+  furtherSources: each(job.furtherSources, (source) => ({ onceWarm: 'stops', ...source })),
   rooms: each(job.rooms, (room) => ({
     ...room,
     emitters: each(room.emitters, (emitter) => ({

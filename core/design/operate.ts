@@ -4,7 +4,7 @@ import { atSpeed, type PumpState } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
 import type { Assembly, RunningPump } from './assembly.ts';
 import type { ChosenPump } from './choose-pump.ts';
-import { BACKUP_CALL, type CircuitState, HOT_WATER_CALL, type PairState, type PlantState } from './plant-state.ts';
+import { BACKUP_CALL, type CircuitState, HOT_WATER_CALL, type PairState, type PlantState, SUN_CALL } from './plant-state.ts';
 import { pointsOfPair } from './points.ts';
 import { airOf } from './room-controls.ts';
 
@@ -118,12 +118,12 @@ export class Plant {
       switchPump(twin, 'distribution/pump', assembly.shared, any);
       twin.setControl('distribution/difference', any);
     }
-    this.fire(any, charging, calls.has(BACKUP_CALL));
+    this.fire(any, charging, { onBackup: calls.has(BACKUP_CALL), sun: calls.has(SUN_CALL) });
     return { called, any, charging };
   }
 
   /** Turns the sources on or off, and sets what the first one sends. */
-  private fire(any: boolean, charging: boolean, onBackup: boolean): void {
+  private fire(any: boolean, charging: boolean, { onBackup, sun }: { onBackup: boolean; sun: boolean }): void {
     const { assembly, twin } = this;
     const backup = onBackup && assembly.further.some((each) => each.backup);
     const first = any && !backup;
@@ -139,8 +139,8 @@ export class Plant {
         twin.setHeat('source', { ...source, setPoint: Math.max(source.setPoint, hotter), power: first ? source.power : 0 });
     }
     for (const { place, pump, mode, backup: standby, bySun, setPoint, power } of assembly.further) {
-      // A state is one of the design night: the sun is down.
-      const on = any && standby === backup && !bySun;
+      // A state is one of the design night unless it is said that the sun shines.
+      const on = bySun ? sun : any && standby === backup;
       switchPump(twin, `${place}/pump`, { pump, mode }, on);
       twin.setHeat(place, { kind: 'source', setPoint, power: on ? power : 0 });
       this.furtherOn.set(place, on);

@@ -51,6 +51,8 @@ export function partsList(job: Job, design: Design): WallPart[] {
       COMPONENT_DATA['flap-check-valve'].label,
       bodyOfPart('flap-check-valve', bore),
     );
+    if (job.furtherSources.find(({ id }) => id === further.id)?.onceWarm === 'cylinder' && job.hotWater)
+      put(`furtherSources/${further.id}/diverter`, further.name, 'Diverting valve to the cylinder', bodyOf('mixing-valve', bore));
     if (further.conductance) put(`furtherSources/${further.id}/plates`, further.name, 'Plate exchanger', bodyOf('plates', bore));
   }
   put('header', 'Separation', separatorLabel(pipingOf(job).between().traits), separatorBody(job, design, bore));

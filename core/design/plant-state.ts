@@ -101,6 +101,8 @@ export interface PlantState {
 /** What calls beside the thermostats: the cylinder for heat, and a person for the backup in place of the first source. */
 export const HOT_WATER_CALL = 'hotWater';
 export const BACKUP_CALL = 'backup';
+/** The sun shines: sources by it move their water, whoever calls. */
+export const SUN_CALL = 'sun';
 
 /** Electric power of every pump in a state, W. */
 export const pumpPowerOf = (state: PlantState): number =>

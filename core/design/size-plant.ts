@@ -23,7 +23,7 @@ import { type LinkSized, plainLink } from './link-design.ts';
 import { designValve, type SizedValve } from './mixing-design.ts';
 import { Plant } from './operate.ts';
 import type { PipeDesign } from './pipe-design.ts';
-import { BACKUP_CALL, HOT_WATER_CALL, type PlantState } from './plant-state.ts';
+import { BACKUP_CALL, HOT_WATER_CALL, type PlantState, SUN_CALL } from './plant-state.ts';
 import { type ChosenPumps, choosePumps, finishPump } from './pump-design.ts';
 import { designRegulating } from './regulating-design.ts';
 import { type SolvedDesign, solvedDesign } from './solved-design.ts';
@@ -129,8 +129,9 @@ export function sizePlant(
   const injectionPumps = injections.map((injection, i) => injection && finish(injection.pump, good?.circuits[i]?.injection));
   const elsewhere = new Set(context.piping.elsewhere.map(({ id }) => id));
   const onBackup = good && further.some(({ id, backup }) => backup && elsewhere.has(id)) ? backupState(plant, good) : null;
+  const inSun = good && further.some(({ bySun }) => bySun) ? stateInSun(plant) : null;
   const furtherPumps = further.map((each, i) => {
-    const state = each.backup && elsewhere.has(each.id) ? onBackup : good;
+    const state = each.bySun ? inSun : each.backup && elsewhere.has(each.id) ? onBackup : good;
     return finishPump(context, each.pump, state?.further[i]?.pump ?? null);
   });
   // What stands on the design day is shown as it runs when it does.
@@ -224,6 +225,12 @@ function chargingState(plant: Plant, charging: Charging | null, good: PlantState
 /** The plant with its backups in place of the first source. It is left as it was found. */
 function backupState(plant: Plant, good: PlantState): PlantState | null {
   const state = plant.run([...good.calling, BACKUP_CALL]);
+  return state.converged ? state : null;
+}
+
+/** The plant with nothing but the sun moving water. */
+function stateInSun(plant: Plant): PlantState | null {
+  const state = plant.run([SUN_CALL]);
   return state.converged ? state : null;
 }
 

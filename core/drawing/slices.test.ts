@@ -35,11 +35,13 @@ describe.each([
       for (const { id, points } of slice.pipes) {
         if (!id.startsWith('bar/flow/')) continue;
         const [from, to] = [points[0]?.[0] ?? 0, points.at(-1)?.[0] ?? 0];
+        const height = points[0]?.[1] ?? 0;
         const later = slices.slice(slices.indexOf(slice) + 1).flatMap((each) => each.pipes);
         const crossing = sheet.pipes.filter(
           (pipe) =>
             pipe.role === 'return' &&
             !pipe.id.startsWith('bar/') &&
+            pipe.points.some(([, y]) => y < height) &&
             (pipe.points[0]?.[0] ?? 0) > from &&
             (pipe.points[0]?.[0] ?? 0) < to,
         );

@@ -162,17 +162,19 @@ function drawSign(job: Job, design: Design, { station, x }: Bay, { sheet, tag }:
 }
 
 /** The vessel of a water that plates part from the source's, below their return on the cold side. */
-export function drawVessel(job: Job, design: Design, { station, x }: Bay, { sheet, tag }: Board): void {
+export function drawVessel(job: Job, design: Design, { station, x, lanes }: Bay, { sheet, tag }: Board): void {
   const entry = jobWaters(job).find(({ ports }) => ports.includes(portOf(station.id, 'cold')))?.entry;
   if (!entry) return;
   const at = x + VESSEL.aside;
+  // Pipes that go on to a further station pass by it.
+  const reaches = lanes.some(({ next }) => next)
+    ? at
+    : Math.max(x, ...lanes.flatMap(({ risers }) => risers.map(({ back }) => back)));
   sheet.pipes.push({
     id: `waters/${entry.id}/branch`,
     role: 'return',
-    points: [
-      [at, RETURN_BAR],
-      [at, VESSEL.top],
-    ],
+    // From the end of the bar where that is nearer than the vessel stands.
+    points: [...(reaches < at ? [[reaches, RETURN_BAR] as Point] : []), [at, RETURN_BAR], [at, VESSEL.top]],
   });
   sheet.symbols.push({
     component: `waters/${entry.id}`,

@@ -13,7 +13,7 @@ import { readJob } from '../../model/read-job.ts';
 import { controlParts } from '../control/control-parts.ts';
 import { wiringSchedule } from '../control/wiring.ts';
 import { allPumps } from '../design/all-pumps.ts';
-import { BACKUP_CALL, HOT_WATER_CALL } from '../design/plant-state.ts';
+import { BACKUP_CALL, HOT_WATER_CALL, SUN_CALL } from '../design/plant-state.ts';
 import { fluidState } from '../fluid/fluid.ts';
 import { jobWaters } from '../piping/job-waters.ts';
 import { portsToHangOn } from '../plan/ports.ts';
@@ -535,7 +535,7 @@ describe('tees of a ring main behind a tank', () => {
 });
 
 describe('a tank with a coil', () => {
-  const job = coilAndStores();
+  const job: Job = { ...coilAndStores(), hotWater: null, furtherSources: [] };
   const { design, state, source } = designed(job);
 
   it('is two waters: that of the source in the tank, that of the floors in the coil', () => {
@@ -606,5 +606,57 @@ describe('a tank with a coil', () => {
     expect(large?.place).toBe('separation/approach');
     expect(found(applyEdits(close, large?.remedies[0]?.edits ?? []), 'coil-too-large')).toBeUndefined();
     expect(found(job, 'coil-too-large')).toBeUndefined();
+  });
+});
+
+describe('the sun on two stores', () => {
+  const job = coilAndStores();
+  const summer = (of: Job) => day(of, 22, { ...daySettings(of, { mean: 22, swing: 2 }), keepEvery: 1 });
+  const of = (run: ReturnType<typeof day>) => run.sources.find(({ id }) => id === 'f1');
+
+  it('charges the tank whoever calls, and once that is warm the cylinder; every joule is somewhere', () => {
+    const run = summer(job);
+    expect(run.imbalance).toBeLessThan(1e-9);
+    expect(run.moments.some(({ calls }) => calls.startsWith('1'))).toBe(false);
+    // Only water above what it makes less the difference of its plates is left to the tank: 60 - 5 °C, at the bottom.
+    const full = run.moments.filter(({ layers }) => (layers.at(-1) ?? 0) > 55 + 0.5);
+    expect(full).toEqual([]);
+    const hottest = Math.max(...run.moments.map(({ store }) => store ?? 0));
+    expect(hottest).toBeGreaterThan(45 + 4);
+    expect(hottest).toBeLessThan(55);
+    // What is made goes to rooms, pipes, tank and cylinder, or stays in their water.
+    const { made } = run.energy;
+    expect(of(run)?.made).toBeGreaterThan(0.25 * made);
+    // At noon it gives all it has while anything takes it.
+    const noon = run.moments.filter(({ time }) => Math.abs(time / 3600 - 12) < 0.5).map(({ sources }) => sources[1] ?? 0);
+    expect(Math.max(...noon)).toBeGreaterThan(0);
+    expect(Math.max(...noon)).toBeLessThanOrEqual(4000 + 1e-9);
+  });
+
+  it('stands where nobody said so: the cylinder is then heated by the heat pump alone', () => {
+    const [both, one] = [summer(job), summer(applyEdits(job, [{ at: 'furtherSources/f1/onceWarm', value: 'stops' }]))];
+    expect(of(one)?.made).toBeLessThan(of(both)?.made ?? 0);
+    expect(one.sources[0]?.made).toBeGreaterThan(both.sources[0]?.made ?? 0);
+    expect(Math.max(...one.moments.map(({ store }) => store ?? 0))).toBeLessThan(50);
+  });
+
+  it('moves its own water: with its pump alone, as much as it was sized for', () => {
+    const { plant, design } = designed(job);
+    const state = plant.run([SUN_CALL]);
+    expect(state.converged).toBe(true);
+    const flow = state.further[0]?.flow ?? 0;
+    expect(flow / (design.furtherSources[0]?.flow.value ?? 1)).toBeGreaterThan(0.9);
+    // Through the tank and nowhere else.
+    for (const circuit of state.circuits) expect(Math.abs(circuit.massFlow)).toBeLessThan(1e-9);
+    expect(Math.abs(state.source.massFlow)).toBeLessThan(1e-9);
+    expect(state.further[0]?.pump?.power).toBeGreaterThan(1);
+  });
+
+  it('is found where there is no second store, and mended', () => {
+    const none = { ...job, hotWater: null };
+    const found = designed(none).design.findings.find(({ rule }) => rule === 'second-store-missing');
+    expect(found?.place).toBe('furtherSources/f1/onceWarm');
+    expect(rules(applyEdits(none, found?.remedies[0]?.edits ?? []))).not.toContain(found?.id);
+    expect(rules(job).filter((id) => id.startsWith('second-store'))).toEqual([]);
   });
 });

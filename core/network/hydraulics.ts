@@ -12,6 +12,8 @@ import type { PumpMode } from './pump-law.ts';
 const TOLERANCE = 1e-9;
 const PRESSURE_FLOOR = 1e-7;
 const FLOW_FLOOR = 1e-12;
+/** Share of two pressures that their difference may be off by. */
+const ROUNDING = 2 * Number.EPSILON;
 const MOST_ITERATIONS = 120;
 /** From here on a step that overshoots is shortened. */
 const CAREFUL_AFTER = 12;
@@ -210,9 +212,11 @@ export class HydraulicSolver {
 
   /**
    * Writes the equations of one step of Newton's method, the laws taken as straight lines.
-   * @returns whether every pressure balance closes already, and the flow that would still be corrected is nothing
+   * @returns whether every pressure balance closes already, and the flow that would still be corrected is nothing; where that does not
+   * come about soon, but for what is rounding
    */
   private assemble(): boolean {
+    const slow = this.laws.cautious;
     const { rightSide, chainFlow, conductance, shut, chainHead, chainSlope } = this;
     const { pressure: inside, fromPlace, toPlace, entryOf, inflow } = this.layout;
     const { diagonal, entry } = this.factor;
@@ -238,7 +242,9 @@ export class HydraulicSolver {
       most = Math.max(most, Math.abs(difference));
       total += Math.abs(flow);
       largest = Math.max(largest, Math.abs(flow));
-      correction += residual * Math.abs(c);
+      // Wide pipes pass much water for what is rounding of the pressures at their ends.
+      const rounding = slow ? ROUNDING * (Math.abs(inside[a]!) + Math.abs(inside[b]!)) : 0;
+      if (residual > rounding) correction += (residual - rounding) * Math.abs(c);
       if (!(residual <= worst)) {
         worst = residual;
         worstChain = g;

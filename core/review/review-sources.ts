@@ -17,7 +17,30 @@ export function reviewSources(context: Context, design: UnreviewedDesign): Findi
     ...ownPump(context, design),
     ...dataPoints(context, design),
     ...drinkingWater(context),
+    ...secondStore(context),
   ];
+}
+
+/** A source by the sun that is to heat the cylinder once the tank is warm: there has to be a cylinder, and a tank. */
+function secondStore({ job, piping }: Context): Finding[] {
+  const idle = !job.hotWater ? 'there is no cylinder' : !piping.between().traits.stores ? 'there is no tank before it' : null;
+  if (idle === null) return [];
+  return job.furtherSources.flatMap((source): Finding[] => {
+    if (source.onceWarm !== 'cylinder' || !traitsOf(source).bySun) return [];
+    const place = `furtherSources/${source.id}/onceWarm`;
+    return [
+      {
+        id: `second-store-missing:${source.id}`,
+        rule: 'second-store-missing',
+        severity: 'mend',
+        place,
+        component: `furtherSources/${source.id}`,
+        title: `${nameOf(source)} is to heat the cylinder once the tank is warm, and ${idle}`,
+        why: 'A run charges a tank by the sun whoever calls, and then the cylinder through its valve. Without both its heat has one place to go.',
+        remedies: [{ label: 'It stands once it is warm', edits: [{ at: place, value: 'stops' }] }],
+      },
+    ];
+  });
 }
 
 /** A plant that has only the sun on the design night. */

@@ -1,6 +1,5 @@
-import type { Job, SourceKind } from '../../model/job.ts';
+import type { FurtherSource, Job, SourceKind } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
-import { pipingOf } from '../piping/piping-of-job.ts';
 import { firingOf, USUAL_FIRING_OF } from '../plant/firing.ts';
 import { type HeatPump, heatPumpNow, leastOutputNow, mostOutputNow } from '../plant/heat-pump.ts';
 import { SOURCE_TRAITS } from '../plant/source-kinds.ts';
@@ -8,6 +7,7 @@ import { rulebookOf } from '../rules/rulebooks.ts';
 import { type Carrier, carrierOfKind, heatForEach } from './bought.ts';
 import { DUMPS_ABOVE, FireRun } from './fire-run.ts';
 import { sunOn } from './gains.ts';
+import { bySunIntoTank, withOwnWater } from './own-waters.ts';
 import { SourceRun } from './source-run.ts';
 
 /** Water below what is wanted from which a further source is waited for, K, and how long one to spare is watched, s: common practice. */
@@ -43,6 +43,8 @@ export interface Member {
   engaged: boolean;
   /** It heats a water of its own, away from the first. */
   elsewhere: boolean;
+  /** It charges the tank while the sun shines, whoever calls; and once that is warm the cylinder, by so many W for each K, or nothing. */
+  bySun: { cylinder: number | null } | null;
   /** Seconds its own water was too cool, and warm enough without it. */
   missedFor: number;
   spareFor: number;
@@ -53,6 +55,15 @@ export interface Member {
   bought: number;
   dumped: number;
 }
+
+/** A tank whose coldest water comes so near to what the sun sends is warm, K: the last of it takes for ever. */
+const FULL = 1;
+/** Approach of plates where a source by the sun names none, K: common practice. */
+const USUAL_APPROACH = 5;
+
+/** W for each K by which a source by the sun stands above the cylinder: all it gives at the approach of its plates; null where it heats none. */
+const cylinderOf = ({ onceWarm, capacity, approach }: FurtherSource, there: boolean): number | null =>
+  onceWarm === 'cylinder' && there ? capacity / Math.max(approach ?? USUAL_APPROACH, 1) : null;
 
 /** What one source came to in a run. J, seconds. */
 export interface SourceResult {
@@ -108,10 +119,12 @@ export class Dispatch {
       SOURCE_TRAITS[of.kind].heatPump
         ? { source: of, capacity: rated, design: site.outdoorDesignTemperature, enclosedShare }
         : null;
-    const away = new Set(pipingOf(job).elsewhere.map(({ id }) => id));
+    const away = new Set(withOwnWater(job).map(({ id }) => id));
+    const suns = new Set(bySunIntoTank(job));
     const counters = {
       engaged: false,
       elsewhere: false,
+      bySun: null,
       missedFor: 0,
       spareFor: 0,
       power: 0,
@@ -171,6 +184,7 @@ export class Dispatch {
             delay: further.delay,
             ...counters,
             elsewhere: away.has(further.id),
+            bySun: suns.has(further.id) ? { cylinder: cylinderOf(further, job.hotWater !== null) } : null,
           },
         ];
       }),
@@ -182,9 +196,9 @@ export class Dispatch {
   get lead(): Member {
     return this.members[0] as Member;
   }
-  /** Whether any is on. */
+  /** Whether any is on but for those that the sun drives: the water of those moves by itself. */
   get on(): boolean {
-    return this.members.some(({ run }) => run.on);
+    return this.members.some(({ run, bySun }) => run.on && !bySun);
   }
   /** Whether any burns on though nothing asks for it. */
   get burns(): boolean {
@@ -245,10 +259,24 @@ export class Dispatch {
     const { run, order, delay } = member;
     member.most = this.mostOf(member, outdoor, wanted, hour);
     run.least = member.least;
-    if (order === 'together') member.engaged = true;
+    if (order === 'together' || member.bySun) member.engaged = true;
     else if (member.missedFor >= delay) member.engaged = true;
     else if (member.spareFor >= SPARE_TIME) member.engaged = false;
     run.decide(own, own, this.wantedOf(member, wanted), called && member.engaged && this.allowed(member, outdoor, hour));
+  }
+
+  /**
+   * Stops and starts one that charges the tank by the sun: as long as the tank is cooler below than the source makes it.
+   * @param takes what it takes from the tank, degrees C @param store coldest where its coil lies in the cylinder; null without one
+   * @returns W/K by which it heats that, the tank being warm
+   */
+  decideBySun(member: Member, takes: number, store: number | null, { outdoor, hour }: Pick<Asked, 'outdoor' | 'hour'>): number {
+    const { run, sends, bySun } = member;
+    const wanted = sends - FULL - USUAL_FIRING_OF[member.kind].stopsAbove;
+    this.decideElsewhere(member, takes, { wanted, called: true, outdoor, hour });
+    const cylinder = bySun?.cylinder ?? null;
+    if (run.on || cylinder === null || store === null || !this.allowed(member, outdoor, hour)) return 0;
+    return sends > store ? Math.min(cylinder, member.most / (sends - store)) : 0;
   }
 
   /** What one of them is to bring its water to: no more than it can send, and no more than is wanted of the plant. */

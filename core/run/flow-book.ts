@@ -1,5 +1,5 @@
 import type { Plant } from '../design/operate.ts';
-import { BACKUP_CALL, type CircuitState, HOT_WATER_CALL, type PlantState, pumpPowerOf } from '../design/plant-state.ts';
+import { BACKUP_CALL, type CircuitState, HOT_WATER_CALL, type PlantState, pumpPowerOf, SUN_CALL } from '../design/plant-state.ts';
 
 /** What one circuit moves while its calls stand, at one place of its mixing valve. */
 export interface CircuitFlows {
@@ -20,6 +20,12 @@ export interface CircuitBook {
   power: number;
 }
 
+/** What a source with a water of its own moves, kg/s, and what its pump takes beyond those that run with everything calling, W. */
+export interface Elsewhere {
+  flow: number;
+  power: number;
+}
+
 /** The plant in one state of its calls. Flows in kg/s. */
 export interface BookedFlows {
   circuits: ReadonlyMap<string, CircuitBook>;
@@ -30,7 +36,7 @@ export interface BookedFlows {
   links: ReadonlyMap<string, number>;
   /** Through the bypass between the bars. */
   bypass: number;
-  elsewhere: ReadonlyMap<string, number>;
+  elsewhere: ReadonlyMap<string, Elsewhere>;
   /** W of all pumps, and of that of the source among them. */
   power: number;
   sourcePower: number;
@@ -39,6 +45,8 @@ export interface BookedFlows {
 type SourceFlows = Omit<BookedFlows, 'circuits' | 'elsewhere'>;
 
 const NO_LINKS: ReadonlyMap<string, number> = new Map();
+
+const NOBODY: ReadonlyMap<string, Elsewhere> = new Map();
 
 /** Places of a mixing valve at which the flows are solved. */
 const STEPS = 4;
@@ -60,11 +68,11 @@ export class FlowBook {
   private readonly byCircuit = new Map<string, CircuitBook | string>();
   private readonly positions = new Map<string, number>();
 
-  private readonly elsewhere: ReadonlyMap<string, number>;
+  private readonly elsewhere: ReadonlyMap<string, Elsewhere>;
 
   /**
    * @param parted whether the circuits hang on a separation, each with its own pump
-   * @param elsewhere ids of sources that do not stand beside the first
+   * @param elsewhere ids of sources that heat a water of their own
    */
   constructor(plant: Plant, parted: boolean, elsewhere: readonly string[] = []) {
     this.plant = plant;
@@ -151,18 +159,22 @@ export class FlowBook {
     return { source, coil, links, bypass, power, sourcePower };
   }
 
-  /** Flow of each source that does not stand beside the first, with everything calling; a backup in the first one's stead. */
-  private flowsElsewhere(ids: readonly string[]): ReadonlyMap<string, number> {
-    if (ids.length === 0) return NO_LINKS;
+  /** Flow of each source with a water of its own, with everything calling; a backup in the first one's stead, one by the sun alone. */
+  private flowsElsewhere(ids: readonly string[]): ReadonlyMap<string, Elsewhere> {
+    if (ids.length === 0) return NOBODY;
     const all = this.plant.assembly.zones.map((zone) => zone.id);
-    const states = [this.plant.run(all), this.plant.run([...all, BACKUP_CALL])];
+    const states = [this.plant.run(all), this.plant.run([...all, BACKUP_CALL]), this.plant.run([SUN_CALL])];
     return new Map(
       ids.map((id) => {
-        const found = states.flatMap(({ further, source }) => {
+        const found = states.flatMap(({ further, source }, i) => {
           const each = further.find((own) => own.id === id);
-          return each?.running && each.flow > 0 ? [each.flow * (source.flow > 0 ? source.massFlow / source.flow : 1000)] : [];
+          const density = source.flow > 0 ? source.massFlow / source.flow : 1000;
+          // With everything calling its pump counts among those of the plant.
+          return each?.running && each.flow > 0
+            ? [{ flow: each.flow * density, power: i === 0 ? 0 : (each.pump?.power ?? 0) }]
+            : [];
         });
-        return [id, Math.max(0, ...found)];
+        return [id, found.reduce((most, each) => (each.flow > most.flow ? each : most), { flow: 0, power: 0 })];
       }),
     );
   }

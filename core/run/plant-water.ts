@@ -11,6 +11,7 @@ import { type SettledJob, settledJob } from '../plan/settled-job.ts';
 import { KINDS, topologyOf } from '../station/kinds.ts';
 import { waterOfCircuits, watersOf } from './held-moment.ts';
 import { COIL_LAYERS, type Drawn as DrawnAtTap, HotStore, STORE_LAYERS } from './hot-store.ts';
+import { withOwnWater } from './own-waters.ts';
 import { type PortWater, StationWaters, standingLoss, type Tank } from './station-waters.ts';
 import { takeOffsOf } from './take-offs.ts';
 
@@ -38,6 +39,12 @@ const LEAST_VOLUME = 0.0005;
 const MEETING = 1e-6;
 
 const NO_LINKS: ReadonlyMap<string, number> = new Map();
+
+/** What the sun brings to the cylinder: W/K, and how warm it comes, degrees C. */
+export interface SunOnStore {
+  conductance: number;
+  from: number;
+}
 
 /** What a source that does not stand beside the first moves and gives in a step. */
 export interface FurtherFlow {
@@ -85,7 +92,7 @@ export class PlantWater {
   private readonly sourceAt: PortWater;
   private readonly stations: StationWaters;
   private readonly links: LinkWater[];
-  /** Sources that do not stand beside the first: the water of each, and where it takes from and gives to. */
+  /** Sources that heat a water of their own: the water of each, and where it takes from and gives to. */
   private readonly elsewhere: readonly { id: string; body: number; takes: number; gives: number; comes: number }[];
   private readonly outs: OutAndHome[];
   private readonly numbers: ReadonlyMap<string, number>;
@@ -152,7 +159,7 @@ export class PlantWater {
       };
     });
     this.coilAt = this.numbers.get('hotWater') ?? 0;
-    this.elsewhere = piping.elsewhere.flatMap((branch) => {
+    this.elsewhere = withOwnWater(asEntered).flatMap((branch) => {
       const further = job.furtherSources.find(({ id }) => id === branch.id);
       if (!further) return [];
       const at = this.stations.of(branch.at);
@@ -222,6 +229,10 @@ export class PlantWater {
   waterOf(id: string): number {
     return this.at(this.elsewhere.find((each) => each.id === id)?.body ?? this.source);
   }
+  /** Degrees C of what it takes from where it hangs. */
+  takenBy(id: string): number {
+    return this.at(this.elsewhere.find((each) => each.id === id)?.takes ?? this.source);
+  }
   /** Degrees C of what comes to where it hangs, without it: on a pair of tees at the first of them. */
   comingTo(id: string): number {
     const found = this.elsewhere.find((each) => each.id === id);
@@ -270,6 +281,10 @@ export class PlantWater {
     return this.cylinder === null ? null : this.at(this.cylinder + HotStore.sensor);
   }
   /** The coldest of the cylinder, degrees C. */
+  /** The coldest where a coil lies in the cylinder, degrees C; null without one. */
+  get coldestAtCoil(): number | null {
+    return this.cylinder === null ? null : Math.min(...this.coilLayers.map((layer) => this.at(layer)));
+  }
   get coldestOfStore(): number {
     let coldest = Number.POSITIVE_INFINITY;
     for (const layer of this.storeLayers) coldest = Math.min(coldest, layer);
@@ -322,7 +337,7 @@ export class PlantWater {
    * A step.
    * @param source W/K through the source @param immersion W of a heater in the cylinder
    * @param powerFor as in `Streams.end` @param links W/K that the pumps of pipes between stations move, by their place
-   * @param further of sources that do not stand beside the first, by their id
+   * @param further of sources that heat a water of their own, by their id @param suns what heats the cylinder by a coil of its own
    */
   step(
     seconds: number,
@@ -333,10 +348,12 @@ export class PlantWater {
     powerFor: (idle: number, perWatt: number) => number,
     links: ReadonlyMap<string, number> = NO_LINKS,
     further: ReadonlyMap<string, FurtherFlow> = NO_FURTHER,
+    suns: readonly SunOnStore[] = [],
   ): Moved {
     this.linkFlows = links;
     const { streams, outs, coilAt, drawnAt, cylinder, surroundings } = this;
     const { tanks } = this.stations;
+    const sunned = suns.map(({ from }) => this.coilLayers.filter((layer) => this.at(layer) < from));
     streams.begin(seconds);
     streams.heatAt(this.source);
     this.elsewhere.forEach(({ id, body, takes, gives }, i) => {
@@ -367,6 +384,10 @@ export class PlantWater {
     if (cylinder !== null) {
       for (let i = 0; i < STORE_LAYERS; i++) streams.lose(cylinder + i, this.lostByStore / STORE_LAYERS, surroundings);
       if (immersion > 0) for (const layer of this.coilLayers) streams.put(layer, immersion / this.coilLayers.length);
+      // What is warmer than it comes takes nothing of the sun.
+      suns.forEach(({ conductance, from }, i) => {
+        for (const layer of sunned[i] as number[]) streams.lose(layer, conductance / this.coilLayers.length, from);
+      });
     }
     const [power = 0, ...others] = streams.endAll([
       { at: this.source, powerFor },
@@ -386,6 +407,9 @@ export class PlantWater {
     let water = atCoil;
     if (coil.carries > 0 && this.direct) water = this.at((cylinder as number) + STORE_LAYERS - 1);
     else if (coil.carries > 0) for (const layer of this.coilLayers) water -= coil.share * (water - this.at(layer));
+    const bySun = suns.map(({ conductance, from }, i) =>
+      (sunned[i] as number[]).reduce((sum, layer) => sum + (conductance / this.coilLayers.length) * (from - this.at(layer)), 0),
+    );
     const intoStore = coil.carries * (atCoil - water);
     // What each circuit's water lost on its way, at the temperatures of the step.
     const given = circuits.map(({ at, hot, slope, base }) => {
@@ -394,7 +418,7 @@ export class PlantWater {
     });
     for (const { top, bottom } of tanks) streams.turnOver(top, bottom);
     if (cylinder !== null) streams.turnOver(cylinder, cylinder + STORE_LAYERS - 1);
-    return { power, others, pipes, standing: standingLoss, ofStore, intoStore, given };
+    return { power, others, pipes, standing: standingLoss, ofStore, intoStore, bySun, given };
   }
 
   /** Streams between the source, the stations and what hangs on them; whatever joined waters have left over goes along their row. */
@@ -527,5 +551,7 @@ export interface Moved {
   standing: number;
   ofStore: number;
   intoStore: number;
+  /** Of each that the sun drives, into the cylinder. */
+  bySun: number[];
   given: number[];
 }

@@ -20,6 +20,7 @@ import { ended } from './ended.ts';
 import { type BookedFlows, FlowBook } from './flow-book.ts';
 import { gainsIn } from './gains.ts';
 import { zonesOfRun } from './house.ts';
+import { withOwnWater } from './own-waters.ts';
 import { PlantWater } from './plant-water.ts';
 import { type CircuitMoment, clockOf, type RunMoment, type RunResult, type RunSettings } from './run.ts';
 import { SHORT, Tally, TOO_WARM } from './tally.ts';
@@ -120,7 +121,7 @@ class Run {
     this.book = new FlowBook(
       plant,
       isParted(pipingOf(job)),
-      pipingOf(job).elsewhere.map(({ id }) => id),
+      withOwnWater(job).map(({ id }) => id),
     );
     this.sources = new Dispatch(job, design, Math.min(settings.sun / USUAL_SUN, 1));
     const { hotWater } = job;
@@ -272,7 +273,8 @@ class Run {
     const immersion = this.cylinder?.immersion(water.coldestOfStore) ?? 0;
     const moved = this.steps.through(length, { asked, flows, sinks: this.sinks, mixes, zones: this.zones.length, immersion });
     this.gap += moved.gap;
-    this.storeGap += Math.abs((moved.intoStore + immersion - moved.ofStore) * length - (water.inStore - inStore));
+    const put = moved.intoStore + moved.sunIntoStore + immersion;
+    this.storeGap += Math.abs((put - moved.ofStore) * length - (water.inStore - inStore));
     return moved;
   }
 

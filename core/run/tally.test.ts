@@ -17,6 +17,7 @@ const moved = (fields: Partial<Counted> = {}): Counted => ({
   power: 0,
   given: [],
   intoStore: 0,
+  sunIntoStore: 0,
   pipes: 0,
   standing: 0,
   ofStore: 0,

@@ -17,6 +17,7 @@ export interface Counted {
   power: number;
   given: readonly number[];
   intoStore: number;
+  sunIntoStore: number;
   pipes: number;
   standing: number;
   ofStore: number;
@@ -100,7 +101,7 @@ export class Tally {
     const made = moved.power * step;
     energy.made += made;
     for (const heat of moved.given) energy.toRooms += heat * step;
-    energy.toCylinder += moved.intoStore * step;
+    energy.toCylinder += (moved.intoStore + moved.sunIntoStore) * step;
     energy.pipes += moved.pipes * step;
     energy.standing += (moved.standing + moved.ofStore) * step;
     energy.immersion += moved.immersion * step;

@@ -2,9 +2,17 @@ import { pipingOf } from '../piping/piping-of-job.ts';
 import type { SettledJob } from '../plan/settled-job.ts';
 import type { Carried } from './carries.ts';
 import type { CircuitSide, ZoneSink } from './circuit-side.ts';
-import type { Asked, Dispatch } from './dispatch.ts';
+import type { Asked, Dispatch, Member } from './dispatch.ts';
 import type { BookedFlows } from './flow-book.ts';
-import { type CoilFlow, coilShare, type Drawn, type FurtherFlow, type Moved, type PlantWater } from './plant-water.ts';
+import {
+  type CoilFlow,
+  coilShare,
+  type Drawn,
+  type FurtherFlow,
+  type Moved,
+  type PlantWater,
+  type SunOnStore,
+} from './plant-water.ts';
 import type { CircuitMoment } from './run.ts';
 
 /** Rounds in which valves and water find each other within a step. */
@@ -41,6 +49,7 @@ export interface StepMoved {
   standing: number;
   ofStore: number;
   intoStore: number;
+  sunIntoStore: number;
   immersion: number;
   given: number[];
   intoZones: { floor: number; other: number }[];
@@ -79,8 +88,12 @@ export class WaterSteps {
   private output = 0;
   /** Share of its flow that the source's pump moves, what is wanted, and what moved in the step at hand. */
   private share = 1;
+  /** Sources by the sun that heat the cylinder in the step at hand. */
+  private readonly suns: (SunOnStore & { member: Member })[] = [];
+  /** W that their pumps take. */
+  private sunPumps = 0;
   private wanted = 0;
-  private moved: Moved = { power: 0, others: [], pipes: 0, standing: 0, ofStore: 0, intoStore: 0, given: [] };
+  private moved: Moved = { power: 0, others: [], pipes: 0, standing: 0, ofStore: 0, intoStore: 0, bySun: [], given: [] };
   /** Of the source while it gives nothing, degrees C. */
   private readonly bare = { sent: 0, back: 0 };
   private readonly coilFlow: CoilFlow = { carries: 0, share: 0 };
@@ -167,6 +180,7 @@ export class WaterSteps {
       standing: 0,
       ofStore: 0,
       intoStore: 0,
+      sunIntoStore: 0,
       immersion: 0,
       given: this.circuits.map(() => 0),
       intoZones,
@@ -247,7 +261,17 @@ export class WaterSteps {
           inCircuits[c] as number,
         );
       }
-      this.moved = water.step(seconds, carriesSource, this.draws, coilFlow, immersion, this.power, this.linkFlows, this.further);
+      this.moved = water.step(
+        seconds,
+        carriesSource,
+        this.draws,
+        coilFlow,
+        immersion,
+        this.power,
+        this.linkFlows,
+        this.further,
+        this.suns,
+      );
       if (round === rounds) break;
       for (let at = 0; at < sentTo.length; at++) sentTo[at] = water.supplyAt(at);
       water.streams.recall();
@@ -257,12 +281,19 @@ export class WaterSteps {
   /** What sources that do not stand beside the first move, and how they answer: each heats its own water. */
   private setElsewhere(asked: StepInputs['asked'], flows: BookedFlows): void {
     const { sources, water, further, carried } = this;
+    this.suns.length = 0;
+    this.sunPumps = 0;
     for (const member of sources.elsewhere) {
-      sources.decideElsewhere(member, water.waterOf(member.id), asked);
-      const aim = sources.wantedOf(member, asked.wanted);
-      // Its sensor sits in its own water, which has to move for that.
-      const runs = member.run.on || (asked.called && member.engaged);
-      const flow = runs ? (flows.elsewhere.get(member.id) ?? 0) : 0;
+      const { bySun } = member;
+      const toCylinder = bySun ? sources.decideBySun(member, water.takenBy(member.id), water.coldestAtCoil, asked) : 0;
+      if (!bySun) sources.decideElsewhere(member, water.waterOf(member.id), asked);
+      const aim = bySun ? member.sends : sources.wantedOf(member, asked.wanted);
+      if (toCylinder > 0) this.suns.push({ member, conductance: toCylinder, from: member.sends });
+      // Its sensor sits in its own water, which has to move for that; one by the sun looks at what it would take.
+      const runs = member.run.on || (!bySun && asked.called && member.engaged);
+      const own = flows.elsewhere.get(member.id);
+      const flow = runs ? (own?.flow ?? 0) : 0;
+      if (bySun && (runs || toCylinder > 0)) this.sunPumps += own?.power ?? 0;
       further.set(member.id, {
         carries: flow * carried.specificHeatIn(`furtherSources/${member.id}`),
         powerFor: (idle, perWatt) => {
@@ -304,7 +335,12 @@ export class WaterSteps {
     const back = lift ? Math.max(water.back, Math.min(lift.temperature, water.sent)) : water.back;
     const others = moved.others.reduce((sum, each) => sum + each, 0);
     const made = moved.power * seconds;
-    whole.power += made + others * seconds;
+    const bySun = moved.bySun.reduce((sum, each) => sum + each, 0);
+    this.suns.forEach(({ member }, i) => {
+      member.power += moved.bySun[i] as number;
+    });
+    whole.power += made + (others + bySun) * seconds;
+    whole.sunIntoStore += bySun * seconds;
     whole.pipes += moved.pipes * seconds;
     whole.standing += moved.standing * seconds;
     whole.ofStore += moved.ofStore * seconds;
@@ -313,7 +349,7 @@ export class WaterSteps {
     whole.through += (through / specificHeat) * seconds;
     whole.drawn += (beyond / specificHeat) * seconds;
     // The power of a pump falls with the cube of its speed (affinity laws).
-    whole.pumps += (flows.power - flows.sourcePower * (1 - share ** 3)) * seconds;
+    whole.pumps += (flows.power + this.sunPumps - flows.sourcePower * (1 - share ** 3)) * seconds;
     whole.coilBack = coilFlow.carries > 0 ? water.supplyAt(water.coilAt) - moved.intoStore / coilFlow.carries : null;
     whole.sent += made > 0 ? leaving * made : 0;
     whole.back += made > 0 ? back * made : 0;
@@ -323,7 +359,7 @@ export class WaterSteps {
       (moved.power + others - moved.pipes - moved.standing - moved.intoStore - given) * seconds - (water.held - held),
     );
     this.output = moved.power;
-    whole.output = moved.power + others;
+    whole.output = moved.power + others + bySun;
     whole.backNow = back;
     for (const member of sources.elsewhere) {
       sources.watchElsewhere(member, seconds, water.comingTo(member.id), asked.wanted, asked.called);
@@ -362,7 +398,18 @@ export class WaterSteps {
 /** Nearer than this to where a source changes counts as there, K. */
 const NEAR = 0.05;
 
-const WATTS = ['power', 'pipes', 'standing', 'ofStore', 'intoStore', 'immersion', 'through', 'pumps', 'drawn'] as const;
+const WATTS = [
+  'power',
+  'pipes',
+  'standing',
+  'ofStore',
+  'intoStore',
+  'sunIntoStore',
+  'immersion',
+  'through',
+  'pumps',
+  'drawn',
+] as const;
 
 /** Sums of a step as means over it. @param made J, by which temperatures at the source are weighed */
 function finish(whole: StepMoved, bare: { sent: number; back: number }, seconds: number, made: number): StepMoved {

@@ -152,6 +152,11 @@ export const PHASE_CHOICES = list<Job['source']['phase']>({
 
 export const PIPE_CHOICES = list<Job['source']['pumpOn']>({ flow: 'The flow', return: 'The return' });
 
+export const ONCE_WARM_CHOICES = list<Job['furtherSources'][number]['onceWarm']>({
+  stops: 'It stands',
+  cylinder: 'It heats the cylinder',
+});
+
 /** What may stand beyond the first station. */
 export const STATION_CHOICES = list<Job['separation']['kind']>({
   none: 'A pair of bars',

@@ -3,9 +3,17 @@ import Button from '@mui/material/Button';
 import Divider from '@mui/material/Divider';
 import Typography from '@mui/material/Typography';
 import type { Design } from '../../core/design/design.ts';
+import { traitsOf } from '../../core/plant/source-kinds.ts';
 import { MOST_FURTHER_SOURCES } from '../../model/job.ts';
 import { newFurtherSource, nextId } from '../../model/new-job.ts';
-import { ORDER_CHOICES, PHASE_CHOICES, pumpChoices, SOURCE_CHOICES, sourceHangChoices } from '../parts/choices.ts';
+import {
+  ONCE_WARM_CHOICES,
+  ORDER_CHOICES,
+  PHASE_CHOICES,
+  pumpChoices,
+  SOURCE_CHOICES,
+  sourceHangChoices,
+} from '../parts/choices.ts';
 import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { Tick } from '../parts/Tick.tsx';
@@ -75,6 +83,9 @@ export function FurtherSources({ design }: { design: Design }) {
                 help="Empty: as for the job."
               />
             </Box>
+            {traitsOf(source).bySun && (
+              <ChoiceField place={`${place}/onceWarm`} label="Once the tank is warm" options={ONCE_WARM_CHOICES} />
+            )}
             <QuantityField
               place={`${place}/approach`}
               label="Plates: approach"

@@ -25,6 +25,7 @@ export const SOURCE_FINDINGS = {
     'energy balance',
   ),
   'sources-unseparated': kind('Several sources and nothing between', 'Their pumps push through each other.'),
+  'second-store-missing': kind('A second store for the sun that is not there', 'Its heat has no other place to go.', HERE),
   'backup-small': kind('A backup for part of the load', 'It keeps the house from freezing, not warm.', SUM),
   'data-beyond': kind('Data that end too early', 'The nearest point flatters what lies beyond.', HERE),
   'return-too-hot': kind(
