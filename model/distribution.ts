@@ -28,7 +28,7 @@ export type Distribution = z.infer<typeof DistributionSchema>;
 export const ORDERS = ['together', 'backup'] as const;
 
 /** What a source by the sun does with its heat when the tank takes no more: it stands, or it heats the cylinder. */
-export const ONCE_WARM = ['stops', 'cylinder'] as const;
+const ONCE_WARM = ['stops', 'cylinder'] as const;
 
 /** Another source on the same primary pipes, with a pump and a check valve of its own. */
 export const FurtherSourceSchema = z.strictObject({

@@ -23,10 +23,19 @@ const closeness = (key: string): number => (/^(state|day) /.test(key.replace('/'
  */
 const RESTLESS: Record<string, number> = { 'by lot 26': 0.03 };
 
+/**
+ * Beside a tank a source at its least is followed in whole steps where nothing stops it: the same water by another path. A start at the
+ * end of the day falls into it or not; against steps of five seconds these days are as near as they were.
+ */
+const BY_TANK = 'a source at its least beside a tank goes in whole steps';
+
 /** Whose day has changed since, and why. */
 const CHANGED: Record<string, string> = {
   'by lot 33': 'its bypass opens, and the water that goes round there counts in the run',
+  ...Object.fromEntries(['system 16', ...[6, 13, 14, 16, 23, 29, 36].map((n) => `by lot ${n}`)].map((name) => [name, BY_TANK])),
 };
+/** How far, as a share, such a day may lie from what it was: a start of some a day. */
+const CHANGED_BY = 0.12;
 
 /** What its day made, J: heat left in water is the small difference of large ones, and is held against that. */
 const scaleOf = (key: string, of: Frozen): number =>
@@ -45,7 +54,12 @@ describe('what followed from a job before still follows from it', () => {
     if (!job.ok) throw new Error(job.problems.join(' '));
     const before = BEFORE[name] ?? {};
     const now = numbersOf(job.job);
-    const mended = (key: string) => name in CHANGED && key.startsWith('day/');
+    const mended = (key: string) => {
+      if (!(name in CHANGED) || !key.startsWith('day/')) return false;
+      // What a day made and gave is near what it was all the same.
+      const [was, is] = [Number(before[key]), Number(now[key])];
+      return !/energy\/(made|toRooms|bought)$/.test(key) || Math.abs(is - was) <= CHANGED_BY * Math.abs(was);
+    };
     const changed = Object.keys(before).filter((key) => !mended(key) && !same(name, key, before, now));
     expect(changed.map((key) => `${key}: ${before[key]} -> ${now[key]}`)).toEqual([]);
   });

@@ -148,14 +148,19 @@ export class Streams {
     return this.endAll([{ at: heated, powerFor }])[0] as number;
   }
 
-  /** Ends the step of several sources, which decide one after the other, each seeing what those before it give. @returns W of each */
-  endAll(heated: readonly { at: number; powerFor: (idle: number, perWatt: number) => number }[]): number[] {
+  /**
+   * Ends the step of several sources, which decide one after the other, each seeing what those before it give.
+   * @param heated in the order of the sources; one that is off gives nothing whatever it is asked
+   * @returns W of each
+   */
+  endAll(heated: readonly { at: number; powerFor: (idle: number, perWatt: number) => number; off?: boolean }[]): number[] {
     const { count, known, perWatt, temperature } = this;
-    if (count > DENSE_TO) this.solveSparse();
+    if (count > DENSE_TO) this.solveSparse(heated);
     else this.solveDense();
     for (let i = 0; i < count; i++) temperature[i] = known[i] as number;
-    return heated.map(({ at, powerFor }, s) => {
+    return heated.map(({ at, powerFor, off }, s) => {
       const rise = perWatt[s] as Float64Array;
+      if (off) return 0;
       const power = powerFor(temperature[at] as number, rise[at] as number);
       for (let i = 0; i < count; i++) temperature[i]! += power * (rise[i] as number);
       return power;
@@ -200,7 +205,7 @@ export class Streams {
   }
 
   /** Many waters touch few others: the order of elimination is worked out for the pairs that ever met, and kept. */
-  private solveSparse(): void {
+  private solveSparse(heated: readonly { off?: boolean }[]): void {
     const { count, matrix, known, perWatt, pairs } = this;
     const edges = pairs.length / 2;
     if (!this.factor) {
@@ -217,7 +222,11 @@ export class Streams {
     }
     if (!factor.factor()) throw new RangeError('waters that hold nothing and pass nothing have no temperature');
     factor.solve(known, known);
-    for (const each of perWatt) factor.solve(each, each);
+    // What a watt would do matters only of those that may give one.
+    for (let s = 0; s < perWatt.length; s++) {
+      const each = perWatt[s] as Float64Array;
+      if (!heated[s]?.off) factor.solve(each, each);
+    }
   }
 
   /** J/K of one of them. */

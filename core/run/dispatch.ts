@@ -200,6 +200,12 @@ export class Dispatch {
   get on(): boolean {
     return this.members.some(({ run, bySun }) => run.on && !bySun);
   }
+  /** Whether neither the first nor any beside it gives heat just now: they then give none until something starts. */
+  restIfCold(): boolean {
+    const cold = this.beside.every(({ run }) => !run.hot && !(run instanceof FireRun && run.on));
+    if (cold) for (const member of this.beside) member.power = 0;
+    return cold;
+  }
   /** Whether any burns on though nothing asks for it. */
   get burns(): boolean {
     return this.members.some(({ run }) => run instanceof FireRun && run.on);
@@ -310,9 +316,16 @@ export class Dispatch {
     return this.burns ? Math.min(given, room) : given;
   }
 
-  /** Whether it worked between its least and its most all along, so that nothing stops or starts. */
-  get steady(): boolean {
-    return this.members.every(({ run, power, least, most }) => !run.on || (run.hot && power > Math.min(least, most) * 1.0001));
+  /**
+   * Whether each works between its least and its most, so that nothing stops or starts.
+   * @param slow whether a tank keeps the sensor from moving fast: then also one at its least goes on for a while, but for a fire, whose
+   *   heat may be dumped any moment
+   */
+  steady(slow: boolean): boolean {
+    return this.members.every(
+      ({ run, power, least, most }) =>
+        !run.on || (run.hot && ((slow && !(run instanceof FireRun)) || power > Math.min(least, most) * 1.0001)),
+    );
   }
 
   /** Whether none of the others would change for water as warm as that. */

@@ -51,6 +51,8 @@ export interface FurtherFlow {
   /** W/K. */
   carries: number;
   powerFor: (idle: number, perWatt: number) => number;
+  /** Whether it gives nothing whatever it is asked. */
+  off: boolean;
 }
 const NO_FURTHER: ReadonlyMap<string, FurtherFlow> = new Map();
 const NOTHING = () => 0;
@@ -338,6 +340,7 @@ export class PlantWater {
    * @param source W/K through the source @param immersion W of a heater in the cylinder
    * @param powerFor as in `Streams.end` @param links W/K that the pumps of pipes between stations move, by their place
    * @param further of sources that heat a water of their own, by their id @param suns what heats the cylinder by a coil of its own
+   * @param off whether the first source and those beside it give nothing
    */
   step(
     seconds: number,
@@ -349,6 +352,7 @@ export class PlantWater {
     links: ReadonlyMap<string, number> = NO_LINKS,
     further: ReadonlyMap<string, FurtherFlow> = NO_FURTHER,
     suns: readonly SunOnStore[] = [],
+    off = false,
   ): Moved {
     this.linkFlows = links;
     const { streams, outs, coilAt, drawnAt, cylinder, surroundings } = this;
@@ -390,8 +394,11 @@ export class PlantWater {
       });
     }
     const [power = 0, ...others] = streams.endAll([
-      { at: this.source, powerFor },
-      ...this.elsewhere.map(({ id, body }) => ({ at: body, powerFor: further.get(id)?.powerFor ?? NOTHING })),
+      { at: this.source, powerFor, off },
+      ...this.elsewhere.map(({ id, body }) => {
+        const own = further.get(id);
+        return { at: body, powerFor: own?.powerFor ?? NOTHING, off: own?.off ?? true };
+      }),
     ]);
     const above = (part: number) => this.at(part) - surroundings;
     const pipes = outs.reduce(

@@ -85,6 +85,11 @@ export class SourceRun {
     return left.length > 0 ? Math.min(...left) : Number.POSITIVE_INFINITY;
   }
 
+  /** Kelvin above what is wanted at its outlet from which its limiter stops it. */
+  get limit(): number {
+    return this.firing.limitAbove;
+  }
+
   /** Whether its pump turns where it runs with the source alone: while it is on, and on for its overrun, s. */
   pumps(overrun: number): boolean {
     return this.on || this.restedFor < overrun;

@@ -146,7 +146,7 @@ export class WaterSteps {
       let step = seconds - gone;
       let stands = false;
       // One that stopped and started just now will do so again.
-      if (gone === 0 && (!sources.on || sources.steady)) {
+      if (gone === 0 && (!sources.on || sources.steady(water.hasTank))) {
         this.move(step, inputs, ROUNDS);
         stands = this.calm(inputs, step);
         if (!stands) this.recall();
@@ -215,7 +215,8 @@ export class WaterSteps {
     const { run } = sources.lead;
     if (sources.untilTimer < step) return false;
     if (!sources.on) return !asked.called || water.led > run.edge(asked.wanted);
-    return sources.steady && !(water.led >= run.edge(asked.wanted)) && sources.calmBeside(asked, water.led);
+    if (water.hasTank && water.sent > asked.wanted + run.limit) return false;
+    return sources.steady(water.hasTank) && !(water.led >= run.edge(asked.wanted)) && sources.calmBeside(asked, water.led);
   }
 
   /** Seconds of a sub-step. */
@@ -237,9 +238,10 @@ export class WaterSteps {
 
   /** The water through so many seconds: valves turn to what they want, the sources give what they can of what is wanted. */
   private move(seconds: number, { asked, flows, sinks, mixes, immersion }: StepInputs, rounds: number): void {
-    const { water, circuits, specificHeat, inCircuits, coilFlow } = this;
+    const { water, circuits, specificHeat, inCircuits, coilFlow, sources } = this;
     this.share = this.sourceShare(flows);
     this.wanted = asked.wanted;
+    const off = sources.restIfCold();
     const carriesSource = this.share * flows.source * specificHeat;
     coilFlow.carries = flows.coil * this.inCoil;
     this.bypass.round = flows.bypass * specificHeat;
@@ -271,6 +273,7 @@ export class WaterSteps {
         this.linkFlows,
         this.further,
         this.suns,
+        off,
       );
       if (round === rounds) break;
       for (let at = 0; at < sentTo.length; at++) sentTo[at] = water.supplyAt(at);
@@ -285,6 +288,7 @@ export class WaterSteps {
     this.sunPumps = 0;
     for (const member of sources.elsewhere) {
       const { bySun } = member;
+      member.power = 0;
       const toCylinder = bySun ? sources.decideBySun(member, water.takenBy(member.id), water.coldestAtCoil, asked) : 0;
       if (!bySun) sources.decideElsewhere(member, water.waterOf(member.id), asked);
       const aim = bySun ? member.sends : sources.wantedOf(member, asked.wanted);
@@ -300,6 +304,7 @@ export class WaterSteps {
           member.power = member.run.output((aim - idle) / perWatt, member.most);
           return member.power;
         },
+        off: !member.run.hot,
       });
     }
   }
