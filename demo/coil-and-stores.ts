@@ -1,12 +1,22 @@
 import type { Job } from '../model/job.ts';
 import { newFloor } from '../model/new-emitter.ts';
-import { newCircuit, newFurtherSource, newJob, newRoom, newSeparation, newWater, USUAL_CYLINDER } from '../model/new-job.ts';
+import {
+  newCircuit,
+  newFurtherSource,
+  newJob,
+  newRoom,
+  newSeparation,
+  newStation,
+  newWater,
+  USUAL_CYLINDER,
+} from '../model/new-job.ts';
 
-/** A dye house: a ground-source heat pump charges a tank by a wide band of its own; the floor hangs on the coil in it, mixed further down. */
+/** A dye house: a ground-source heat pump charges a tank by a wide band of its own, in summer a cold one; collectors heat the tank, then the cylinder; the floor hangs on the coil in it, mixed further down. */
 export function coilAndStores(): Job {
   const base = newJob('Dye house');
   const job: Job = {
     ...base,
+    mode: 'heating-and-cooling',
     site: { ...base.site, place: 'Long Reach', outdoorDesignTemperature: -8 },
     source: {
       ...base.source,
@@ -14,10 +24,12 @@ export function coilAndStores(): Job {
       capacity: 6000,
       flowTemperature: 40,
       temperatureDifference: 5,
+      coldAt: 'x1/b',
       firing: { ...base.source.firing, stopsAbove: 0.5, startsBelow: 11 },
       components: ['relief-valve', 'low-water-cut-off', 'air-separator', 'isolating-valve'],
     },
     separation: newSeparation('coil-tank', { approach: 5, volume: 0.3 }),
+    stations: [newStation('x1', 'buffer', { name: 'Cold tank', cold: true, volume: 0.2 })],
     furtherSources: [
       newFurtherSource('f1', {
         name: 'Collectors on the roof',
@@ -51,6 +63,8 @@ export function coilAndStores(): Job {
     connection: 'mixed',
     flowTemperature: 33,
     temperatureDifference: 5,
+    coldAt: 'x1/b',
+    cooling: { flowTemperature: 19, temperatureDifference: 3, guard: 'dew-point' },
   });
   const loads = [1100, 950, 800, 700, 600];
   return {

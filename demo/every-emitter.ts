@@ -41,7 +41,7 @@ export const withEveryEmitter = (job: Job, ids: readonly string[]): Job => ({
   ],
   circuits: job.circuits.map((circuit) => ({
     ...circuit,
-    cooling: { flowTemperature: 17, temperatureDifference: 3 },
+    cooling: { flowTemperature: 17, temperatureDifference: 3, guard: 'none' },
     curve: AUTO_CURVE,
     sections: [newSection('piece', circuit, { rooms: [...ids] })],
   })),

@@ -196,7 +196,7 @@ export const SYSTEMS = {
         connection: 'mixed',
         loopSplit: 'equal',
         loopValves: 'none',
-        cooling: { flowTemperature: 18, temperatureDifference: 3 },
+        cooling: { flowTemperature: 18, temperatureDifference: 3, guard: 'none' },
       }),
     ],
     rooms: times(4, () => floorRoom(30, 820, { spacing: 0.1, covering: 0.01 }, { coolingLoad: 700, latentLoad: 150 })),
@@ -276,7 +276,7 @@ export const SYSTEMS = {
         flowTemperature: 45,
         temperatureDifference: 5,
         components: ['isolating-valve', 'spring-check-valve'],
-        cooling: { flowTemperature: 8, temperatureDifference: 5 },
+        cooling: { flowTemperature: 8, temperatureDifference: 5, guard: 'none' },
       },
     ],
     rooms: times(3, (i) => ({

@@ -134,3 +134,40 @@ test('collectors heat the tank and then the cylinder: chosen in their entries, t
   await expect(page.getByRole('main')).toContainText('Collectors on the roof');
   await expectAccessible(page);
 });
+
+test('a cold tank is put in, a circuit and the source turn over to it, a guard shuts the floor', async ({ page }) => {
+  const whole = coilAndStores();
+  const heating = {
+    ...whole,
+    stations: [],
+    source: { ...whole.source, coldAt: null },
+    circuits: whole.circuits.map((circuit) => ({ ...circuit, coldAt: null, cooling: null })),
+  };
+  await openJob(page, heating, 'plant');
+  await page.getByRole('button', { name: 'Entries', exact: true }).click();
+  await page.getByRole('tab', { name: 'Header' }).click();
+  await page.getByRole('button', { name: /^Add a station behind it/ }).click();
+  await page.getByRole('menuitem', { name: 'Tank', exact: true }).click();
+  const tank = page.getByRole('group', { name: 'Tank', exact: true });
+  await tank.getByRole('checkbox', { name: 'It holds cold water' }).click();
+  // The pipes that came with it lead heat to it: told, and taken away.
+  await page.getByRole('button', { name: /^Findings/ }).click();
+  await page.getByRole('button', { name: 'Take these pipes away' }).click();
+  await page.getByRole('link', { name: /Circuits$/ }).click();
+  const floors = page.getByRole('region', { name: 'Floors', exact: true });
+  await floors.getByRole('button', { name: 'Give it cold water' }).click();
+  await floors.getByLabel('When cooling it hangs on').click();
+  await page.getByRole('option', { name: 'Tank', exact: true }).click();
+  await expect(floors).toContainText('no source cools what it turns over to');
+  await expect(floors).toContainText('nothing shuts it before it sweats');
+  await floors.getByRole('button', { name: 'A dew-point guard' }).click();
+  await expect(floors.getByLabel('Shut before it sweats by')).toHaveText('A dew-point guard');
+  await page.getByRole('link', { name: /Plant$/ }).click();
+  await page.getByRole('button', { name: 'Entries', exact: true }).click();
+  await page.getByRole('tab', { name: 'Source' }).click();
+  await page.getByLabel('When cooling it charges').click();
+  await page.getByRole('option', { name: 'Tank', exact: true }).click();
+  await page.getByRole('button', { name: /^Findings/ }).click();
+  await expect(page.getByText('turn over to cold water')).toHaveCount(0);
+  await expectAccessible(page);
+});

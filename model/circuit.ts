@@ -84,8 +84,12 @@ export const CircuitSchema = z.strictObject({
     .strictObject({
       flowTemperature: temperature('circuits/*/cooling/flowTemperature'),
       temperatureDifference: deltaT('circuits/*/cooling/temperatureDifference'),
+      /** What shuts it before anything sweats. */
+      guard: z.enum(['none', 'dew-point'], 'is neither "none" nor "dew-point"'),
     })
     .nullable(),
+  /** Port that it turns over to when it cools; null where it stays where it hangs. */
+  coldAt: PortAt.nullable(),
   /** Pressure difference at which a bypass between flow and return opens; null for no bypass. */
   bypass: quantity('circuits/*/bypass').nullable(),
   /** One thermostat for the whole circuit, or one with a valve for each room. */

@@ -103,6 +103,7 @@ export const newSeparation = (kind: Job['separation']['kind'], fields: Partial<J
 export const newStation = (id: string, kind: StationEntry['kind'], fields: Partial<StationEntry> = {}): StationEntry => ({
   id,
   name: '',
+  cold: false,
   ...newSeparation(kind),
   ...fields,
 });
@@ -184,6 +185,7 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
       volumiser: null,
       taps: null,
       returnLift: null,
+      coldAt: null,
       leastFlow: null,
       standing: 'indoors',
       flowTemperature: 55,
@@ -354,6 +356,7 @@ export function newCircuit(id: string, job: Job, fields: Partial<Circuit> = {}):
     loopSplit: 'by-floor',
     ports: 12,
     cooling: null,
+    coldAt: null,
     sections: [],
     bypass: null,
     zones: 'circuit',

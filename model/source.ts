@@ -75,6 +75,8 @@ export const SourceSchema = z.strictObject({
   returnLift: z
     .strictObject({ temperature: temperature('source/returnLift/temperature'), kvs: autoOr(quantity('source/returnLift/kvs')) })
     .nullable(),
+  /** Port of a tank of cold water that it turns over to when it cools; null where it does not. */
+  coldAt: PortAt.nullable(),
   /** Flow its maker asks for at least; null while nobody looked. */
   leastFlow: quantity('source/leastFlow').nullable(),
   /** Indoors, free in the open, or outdoors where it breathes its own air again. */

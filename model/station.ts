@@ -75,7 +75,13 @@ export const SeparationSchema = z.strictObject(station('separation'));
 export type Separation = z.infer<typeof SeparationSchema>;
 
 /** A place beyond the first one where water meets. */
-export const StationSchema = z.strictObject({ id: Id, name: Name, ...station('stations/*') });
+export const StationSchema = z.strictObject({
+  id: Id,
+  name: Name,
+  /** Whether it holds cold water, and what turns over to it cools. */
+  cold: z.boolean('is neither true nor false'),
+  ...station('stations/*'),
+});
 export type StationEntry = z.infer<typeof StationSchema>;
 /** Most stations beyond the first. */
 export const MOST_STATIONS = 12;

@@ -211,10 +211,17 @@ const fromVersion8 = (job: Loose): Loose => {
   };
 };
 
-/** Version 10 says of an emitter whose water it gets, of a floor whether its rows lie in pairs, what its slab loses at the edge, and of a sun-driven source where its heat goes next. */
+/** Version 10 says of an emitter whose water it gets, of a floor whether its rows lie in pairs, what its slab loses at the edge, of a sun-driven source where its heat goes next, and what turns over to cold water. */
 const fromVersion9 = (job: Loose): Loose => ({
   ...job,
   furtherSources: each(job.furtherSources, (source) => ({ onceWarm: 'stops', ...source })),
+  source: within(job.source, { coldAt: null }),
+  stations: each(job.stations, (station) => ({ cold: false, ...station })),
+  circuits: each(job.circuits, (circuit) => ({
+    coldAt: null,
+    ...circuit,
+    cooling: within(circuit.cooling, { guard: 'none' }),
+  })),
   rooms: each(job.rooms, (room) => ({
     ...room,
     emitters: each(room.emitters, (emitter) => ({

@@ -1,5 +1,6 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
+import { changeoversOf } from '../plan/changeover.ts';
 import { byThermostat } from '../plan/shared-thermostat.ts';
 import { controlDevices } from './devices.ts';
 import { hasHighLimit } from './high-limit.ts';
@@ -36,6 +37,16 @@ export function controlParts(job: Job, design: Design): ControlPart[] {
     { label: `Zone valves with motor, ${fed}`, count: zoneValves, note: 'Close-off pressure above the head of the pump' },
     { label: 'Motors of mixing valves, 24 V', count: motors, note: 'Each with a flow sensor behind its pump' },
     { label: 'Thermostatic heads of mixing valves', count: heads, note: 'Sensor well seated in the flow' },
+    {
+      label: 'Motors of changeover valves',
+      count: changeoversOf(job).length * 2,
+      note: 'Flow and return turn together, by one contact; an end switch on each before the source is turned round',
+    },
+    {
+      label: 'Dew-point guards',
+      count: job.mode === 'heating-and-cooling' ? job.circuits.filter(({ cooling }) => cooling?.guard === 'dew-point').length : 0,
+      note: 'On the coldest bare pipe of the manifold',
+    },
     {
       label: 'Wiring centre',
       count: (controls.wiringCentre ? 1 : 0) + controls.centres.length,

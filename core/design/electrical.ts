@@ -1,4 +1,5 @@
 import type { Job, SourceKind } from '../../model/job.ts';
+import { changeoversOf } from '../plan/changeover.ts';
 import { SOURCE_TRAITS, traitsOf } from '../plant/source-kinds.ts';
 import { allPumps } from './all-pumps.ts';
 import type { Design } from './design.ts';
@@ -60,6 +61,8 @@ export function electricalSupply(job: Job, design: Design): Supply[] {
   });
   if (motors.length > 0)
     list.push({ label: `${motors.length} valve motors`, power: motors.length * VALVE_MOTOR, own: false, why: centre });
+  const turning = changeoversOf(job).length * 2;
+  if (turning > 0) list.push({ label: `${turning} changeover valves`, power: turning * VALVE_MOTOR, own: false, why: centre });
   const loops = job.circuits
     .filter((circuit) => circuit.zones === 'rooms' && circuit.loopValves !== 'thermostatic')
     .reduce(

@@ -1,6 +1,7 @@
 import { type ComponentId, FIRST_STATION, type Job } from '../../model/job.ts';
 import { COMPONENT_DATA } from '../pipe/components.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
+import { changeoversOf } from '../plan/changeover.ts';
 import { stationOf } from '../plan/plan.ts';
 import { type Body, bodyOf, bodyOfPart, uprightVessel } from '../plant/bodies.ts';
 import type { Traits } from '../station/kind.ts';
@@ -56,6 +57,9 @@ export function partsList(job: Job, design: Design): WallPart[] {
     if (further.conductance) put(`furtherSources/${further.id}/plates`, further.name, 'Plate exchanger', bodyOf('plates', bore));
   }
   put('header', 'Separation', separatorLabel(pipingOf(job).between().traits), separatorBody(job, design, bore));
+  for (const { place, name } of changeoversOf(job))
+    for (const pipe of ['flow', 'return'])
+      put(`${place}/changeover`, name, `Changeover valve on the ${pipe}`, bodyOf('mixing-valve', bore));
   if (source.lift) put('source/lift', 'Source, return', 'Loading valve', bodyOf('mixing-valve', bore));
   if (design.vessel?.volume && !job.source.inside.includes('vessel'))
     put('vessel', 'Source, return', 'Expansion vessel', vesselBody(design.vessel.volume.value, bore));

@@ -7,12 +7,14 @@ import { SYSTEMS } from '../../demo/systems.ts';
 import { thistleMill } from '../../demo/thistle-mill.ts';
 import { woodAndRing } from '../../demo/wood-and-ring.ts';
 import type { Job } from '../../model/job.ts';
-import { newSeparation, newWater, USUAL_CYLINDER } from '../../model/new-job.ts';
+import { newLink, newSeparation, newWater, USUAL_CYLINDER } from '../../model/new-job.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
 import { readJob } from '../../model/read-job.ts';
 import { controlParts } from '../control/control-parts.ts';
 import { wiringSchedule } from '../control/wiring.ts';
 import { allPumps } from '../design/all-pumps.ts';
+import { electricalSupply } from '../design/electrical.ts';
+import { partsList } from '../design/parts-list.ts';
 import { BACKUP_CALL, HOT_WATER_CALL, SUN_CALL } from '../design/plant-state.ts';
 import { fluidState } from '../fluid/fluid.ts';
 import { jobWaters } from '../piping/job-waters.ts';
@@ -535,7 +537,7 @@ describe('tees of a ring main behind a tank', () => {
 });
 
 describe('a tank with a coil', () => {
-  const job: Job = { ...coilAndStores(), hotWater: null, furtherSources: [] };
+  const job: Job = { ...coilAndStores(), hotWater: null, furtherSources: [], stations: [], mode: 'heating', ...heatOnly() };
   const { design, state, source } = designed(job);
 
   it('is two waters: that of the source in the tank, that of the floors in the coil', () => {
@@ -660,3 +662,94 @@ describe('the sun on two stores', () => {
     expect(rules(job).filter((id) => id.startsWith('second-store'))).toEqual([]);
   });
 });
+
+describe('a cold side that rests in winter', () => {
+  const job = coilAndStores();
+  const found = (of: Job, id: string) => designed(of).design.findings.find((each) => each.id === id);
+  const cured = (of: Job, id: string) => {
+    const finding = found(of, id);
+    expect(finding, id).toBeDefined();
+    expect(rules(applyEdits(of, finding?.remedies[0]?.edits ?? []))).not.toContain(id);
+    return finding;
+  };
+
+  it('never meets the warm one: no water of winter stands in its tank, and the plant heats as it does without', () => {
+    for (const { stations, ports } of jobWaters(job)) {
+      expect(stations).not.toContain('x1');
+      expect(ports.filter((ref) => ref.startsWith('x1/'))).toEqual([]);
+    }
+    const { state } = designed(job);
+    const without = designed({ ...job, stations: [], mode: 'heating', ...heatOnly() }).state;
+    expect(state.source.heat).toBeCloseTo(without.source.heat, 6);
+    expect(state.circuits[0]?.supply).toBeCloseTo(without.circuits[0]?.supply ?? 0, 9);
+    // Nor does it lose any heat of the winter's.
+    const run = (of: Job) => day(of, 0).energy;
+    expect(run(job).standing).toBeCloseTo(run({ ...job, stations: [], mode: 'heating', ...heatOnly() }).standing, 0);
+    expect(rules(job).filter((id) => /changeover|cold-tank|guard|cannot-cool|station-/.test(id))).toEqual([]);
+  });
+
+  it('is told with its valves, their motors and its guard', () => {
+    const { design } = designed(job);
+    const list = partsList(job, design).filter(({ label }) => label.startsWith('Changeover valve'));
+    expect(list.map(({ component }) => component)).toEqual([
+      ...['source', 'source'].map((place) => `${place}/changeover`),
+      ...['circuits/c1', 'circuits/c1'].map((place) => `${place}/changeover`),
+    ]);
+    expect(electricalSupply(job, design).find(({ label }) => label === '4 changeover valves')?.power).toBe(24);
+    const counts = new Map(controlParts(job, design).map(({ label, count }) => [label, count]));
+    expect([counts.get('Motors of changeover valves'), counts.get('Dew-point guards')]).toEqual([4, 1]);
+  });
+
+  it.each<[string, string, (of: Job) => Job]>([
+    [
+      'a circuit turns over to what nobody cools',
+      'changeover-one-side:circuits/c1',
+      (of) => applyEdits(of, [{ at: 'source/coldAt', value: null }]),
+    ],
+    [
+      'a source cools what nobody takes',
+      'changeover-one-side:source',
+      (of) => applyEdits(of, [{ at: 'circuits/c1/coldAt', value: null }]),
+    ],
+    [
+      'the tank holds no cold water',
+      'changeover-one-side:circuits/c1',
+      (of) => applyEdits(of, [{ at: 'stations/x1/cold', value: false }]),
+    ],
+    ['the plant only heats', 'changeover-one-side:source', (of) => ({ ...of, mode: 'heating' })],
+    ['a boiler is to cool', 'source-cannot-cool', (of) => applyEdits(of, [{ at: 'source/kind', value: 'boiler' }])],
+    [
+      'a circuit heats from the cold tank',
+      'cold-tank-heated:circuits/c1/at',
+      (of) => applyEdits(of, [{ at: 'circuits/c1/at', value: 'x1/b' }]),
+    ],
+    [
+      'pipes lead heat to the cold tank',
+      'cold-tank-heated:links/l2',
+      (of) => ({ ...of, links: [newLink('l2', 'st1/cold', 'x1/a')] }),
+    ],
+    [
+      'nothing shuts the floor before it sweats',
+      'guard-missing:c1',
+      (of) => applyEdits(of, [{ at: 'circuits/c1/cooling/guard', value: 'none' }]),
+    ],
+  ])('%s: found at its place, the rest still solved, mended by its remedy', (_, id, spoil) => {
+    const spoiled = spoil(job);
+    expect(designed(spoiled).state.reason).toBeNull();
+    cured(spoiled, id);
+  });
+
+  it('leaves with its tank', () => {
+    const without = withoutStation(job, 'x1');
+    expect([without.source.coldAt, without.circuits[0]?.coldAt]).toEqual([null, null]);
+  });
+});
+
+/** The fields of the dye house without its cold side. */
+function heatOnly(): Pick<Job, 'source' | 'circuits'> {
+  const { source, circuits } = coilAndStores();
+  return {
+    source: { ...source, coldAt: null },
+    circuits: circuits.map((circuit) => ({ ...circuit, coldAt: null, cooling: null })),
+  };
+}

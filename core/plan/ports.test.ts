@@ -52,9 +52,10 @@ describe('ports', () => {
       expect(portOfPlan(plan, branch.at), branch.place).toBeDefined();
       if (branch.kind === 'link') expect(portOfPlan(plan, branch.to), branch.place).toBeDefined();
     }
-    // Every station beyond the first is fed by a link or a source.
+    // Every station beyond the first is fed by a link or a source, or what cools turns over to it.
     const fed = new Set([...pipingOf(job).fedBySources, ...pipingOf(job).linksOutwards.map(({ to }) => stationOf(to))]);
-    for (const { id } of job.stations) expect(fed.has(id), id).toBe(true);
+    const turned = new Set(changeoversOf(job).map(({ coldAt }) => stationOf(coldAt)));
+    for (const { id, cold } of job.stations) expect(cold ? turned.has(id) : fed.has(id), id).toBe(true);
   });
 });
 

@@ -2,14 +2,16 @@ import type { Job } from '../../model/job.ts';
 import type { JobEdit } from '../../model/place.ts';
 import type { Context } from '../design/context.ts';
 import type { Finding } from '../finding/finding.ts';
+import { changeoversOf } from '../plan/changeover.ts';
 import { type PortRef, stationOf } from '../plan/plan.ts';
 import { hasPort } from '../plan/plan-of-job.ts';
 import { portsToHangOn, stationName } from '../plan/ports.ts';
+import { reviewChangeover } from './review-changeover.ts';
 
 /** Findings on how the plant hangs together: what hangs on nothing, is fed by nothing, or feeds itself. */
 export function reviewPlan(context: Context): Finding[] {
   const { job } = context;
-  return [...astray(job), ...leadingNowhere(job), ...unfed(context), ...unused(context)];
+  return [...astray(job), ...leadingNowhere(job), ...unfed(context), ...unused(context), ...reviewChangeover(context)];
 }
 
 /** Something that names a port which is not there. */
@@ -72,8 +74,10 @@ function leadingNowhere(job: Job): Finding[] {
 function unfed({ job, piping }: Context): Finding[] {
   const reached = new Set(piping.fedBySources);
   for (const link of piping.linksOutwards) reached.add(stationOf(link.to));
-  return job.stations.flatMap(({ id }): Finding[] => {
-    if (reached.has(id)) return [];
+  const turned = new Set(changeoversOf(job).map(({ coldAt }) => stationOf(coldAt)));
+  return job.stations.flatMap(({ id, cold }): Finding[] => {
+    // What turns over to a tank of cold water is judged with the changeover.
+    if (reached.has(id) || (cold && turned.has(id))) return [];
     const link = job.links.find(({ to }) => stationOf(to) === id);
     const free = portsToHangOn(job).find(({ ref }) => reached.has(stationOf(ref)));
     return [
@@ -94,7 +98,9 @@ function unfed({ job, piping }: Context): Finding[] {
 
 /** A station that nothing draws from. */
 function unused({ job, piping }: Context): Finding[] {
+  const turned = new Set(changeoversOf(job).map(({ coldAt }) => stationOf(coldAt)));
   return job.stations.flatMap(({ id }): Finding[] => {
+    if (turned.has(id)) return [];
     if (piping.drawing(id).length > 0 || piping.plan.branches.some((each) => each.kind === 'source' && stationOf(each.at) === id))
       return [];
     return [

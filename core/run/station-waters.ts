@@ -2,7 +2,7 @@ import { FIRST_STATION } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
 import { portOfPlan } from '../piping/waters.ts';
-import type { Plan, PortRef, Station } from '../plan/plan.ts';
+import { type Plan, type PortRef, type Station, stationOf } from '../plan/plan.ts';
 import { entryOf } from '../plan/plan-of-job.ts';
 import type { SettledJob } from '../plan/settled-job.ts';
 import { usualStandingLoss } from '../plant/standing-loss.ts';
@@ -61,7 +61,10 @@ export class StationWaters {
 
   constructor(job: SettledJob, design: Design, laying: Laying) {
     this.plan = pipingOf(job).plan;
-    for (const station of this.plan.stations) this.layOut(station, job, design, laying);
+    // What nothing hangs on and nothing leads to is no water of this plant: a tank that waits for summer.
+    const { branches } = this.plan;
+    const met = new Set(branches.flatMap((each) => [each.at, ...(each.kind === 'link' ? [each.to] : [])].map(stationOf)));
+    for (const station of this.plan.stations) if (met.has(station.id)) this.layOut(station, job, design, laying);
   }
 
   /** @throws RangeError where nothing can hang on it */

@@ -2,17 +2,19 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { Circuit } from '../../model/job.ts';
-import { QuantityField } from '../parts/Field.tsx';
+import { coldChoices, GUARD_CHOICES } from '../parts/choices.ts';
+import { ChoiceField, QuantityField } from '../parts/Field.tsx';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { useDesigned } from '../state/design-context.tsx';
-import { useEditing } from '../state/job-context.tsx';
+import { useEditing, useJob } from '../state/job-context.tsx';
 
 /** Two degrees above what a usual summer's air drops its water at: common practice for floors. */
-const USUAL_COLD = { flowTemperature: 18, temperatureDifference: 3 };
+const USUAL_COLD = { flowTemperature: 18, temperatureDifference: 3, guard: 'none' };
 
 /** Cold water of a circuit in summer, and what it does with it. */
 export function CoolingFields({ circuit }: { circuit: Circuit }) {
   const { put } = useEditing();
+  const job = useJob();
   const designed = useDesigned();
   const cooling = designed?.design.cooling?.circuits.find((each) => each.circuitId === circuit.id);
   const dew = designed?.design.cooling?.dewPoint;
@@ -46,6 +48,17 @@ export function CoolingFields({ circuit }: { circuit: Circuit }) {
           </Box>
           <Box sx={{ width: 250 }}>
             <QuantityField place={`${place}/temperatureDifference`} label="Delta T when cooling" />
+          </Box>
+          <Box sx={{ width: 250 }}>
+            <ChoiceField place={`${place}/guard`} label="Shut before it sweats by" options={GUARD_CHOICES} />
+          </Box>
+          <Box sx={{ width: 250 }}>
+            <ChoiceField
+              none
+              place={`circuits/${circuit.id}/coldAt`}
+              label="When cooling it hangs on"
+              options={coldChoices(job)}
+            />
           </Box>
           <Typography variant="body2">
             {dew && (

@@ -1,5 +1,6 @@
 import { BUILDING_CLASSES_DATA } from '../../core/load/rough-loads.ts';
 import { PIPE_MATERIALS } from '../../core/pipe/catalogue.ts';
+import { isCold } from '../../core/plan/changeover.ts';
 import { portsToFeed, portsToHangOn } from '../../core/plan/ports.ts';
 import { OWN_PUMP } from '../../core/plant/circulator.ts';
 import { CIRCULATORS } from '../../core/plant/circulator-catalogue.ts';
@@ -156,6 +157,19 @@ export const ONCE_WARM_CHOICES = list<Job['furtherSources'][number]['onceWarm']>
   stops: 'It stands',
   cylinder: 'It heats the cylinder',
 });
+
+export const GUARD_CHOICES = list<NonNullable<Job['circuits'][number]['cooling']>['guard']>({
+  none: 'Nothing',
+  'dew-point': 'A dew-point guard',
+});
+
+/** Tanks of cold water that a source or a circuit may turn over to. */
+export const coldChoices = (job: Job): { value: string; label: string }[] => [
+  { value: '', label: 'Where it hangs anyway' },
+  ...portsToHangOn(job)
+    .filter(({ ref }) => isCold(job, ref))
+    .map(({ ref, label }) => ({ value: ref, label })),
+];
 
 /** What may stand beyond the first station. */
 export const STATION_CHOICES = list<Job['separation']['kind']>({

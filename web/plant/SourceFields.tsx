@@ -10,7 +10,7 @@ import type { Inside } from '../../model/job.ts';
 import { USUAL_LIFT } from '../../model/new-job.ts';
 import type { QuantityKind } from '../../model/quantities.ts';
 import { ComponentsField } from '../parts/ComponentsField.tsx';
-import { INSIDE_LABELS, PHASE_CHOICES, SOURCE_CHOICES, STANDING_CHOICES } from '../parts/choices.ts';
+import { coldChoices, INSIDE_LABELS, PHASE_CHOICES, SOURCE_CHOICES, STANDING_CHOICES } from '../parts/choices.ts';
 import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
 import { PipeFields } from '../parts/PipeFields.tsx';
 import { useDisplay } from '../state/display.ts';
@@ -32,6 +32,9 @@ export function SourceFields({ design }: { design: Design }) {
       <WordField place="source/name" label="Name or place" />
       <ChoiceField place="source/phase" label="It is there" options={PHASE_CHOICES.filter(({ value }) => value !== 'later')} />
       <ChoiceField place="source/standing" label="It stands" options={STANDING_CHOICES} />
+      {job.mode === 'heating-and-cooling' && job.stations.some(({ cold }) => cold) && (
+        <ChoiceField none place="source/coldAt" label="When cooling it charges" options={coldChoices(job)} />
+      )}
       <QuantityField
         place="source/capacity"
         label="Capacity"

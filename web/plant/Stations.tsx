@@ -15,6 +15,7 @@ import { PUMP_CONTROL_CHOICES, pumpChoices, STATION_CHOICES } from '../parts/cho
 import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { PipeFields } from '../parts/PipeFields.tsx';
+import { Tick } from '../parts/Tick.tsx';
 import { useEditing, useJob } from '../state/job-context.tsx';
 import { StationFields } from './StationFields.tsx';
 
@@ -94,6 +95,9 @@ export function Stations({ design }: { design: Design }) {
             <WordField place={`${place}/name`} label="Name" />
             <ChoiceField place={`${place}/kind`} label="What stands there" options={STATION_CHOICES} />
             <StationFields design={design} place={place} />
+            {station.kind === 'buffer' && job.mode === 'heating-and-cooling' && (
+              <Tick place={`${place}/cold`} label="It holds cold water" />
+            )}
             {job.links
               .filter(({ to }) => stationOf(to) === station.id)
               .map((link) => (
