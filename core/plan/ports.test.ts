@@ -8,6 +8,7 @@ import { newLink, newPair, newStation } from '../../model/new-job.ts';
 import { readJob } from '../../model/read-job.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
 import { portOfPlan } from '../piping/waters.ts';
+import { changeoversOf } from './changeover.ts';
 import { stationOf } from './plan.ts';
 import { hasPort, planOf, portNames } from './plan-of-job.ts';
 import { portsToFeed, portsToHangOn, stationName } from './ports.ts';
