@@ -158,6 +158,7 @@ export const SYSTEMS = {
         flowTemperature: 68,
         charging: 'parallel',
         circulation: 'on-demand',
+        circulationLength: 18,
         hygieneTemperature: 62,
         hygieneCirculates: true,
         temperingValve: true,

@@ -274,6 +274,7 @@ const house: Job = {
     pump: 'auto',
     run: insulated('copper-en1057', 2),
     circulation: 'on-demand',
+    circulationLength: 24,
     hygieneCirculates: true,
     overheatStat: true,
     coldCheck: true,

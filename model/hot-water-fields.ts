@@ -6,6 +6,13 @@ export const HOT_WATER_FIELDS = {
   'hotWater/run/length': PIPE_FIELDS.length,
   'hotWater/run/fittingsAllowance': PIPE_FIELDS.fittingsAllowance,
   'hotWater/run/insulation': PIPE_FIELDS.insulation,
+  'hotWater/circulationLength': {
+    label: 'pipe of the circulation',
+    kind: 'length',
+    min: 0,
+    max: 1000,
+    remedy: 'measure it to the last tap and back, 0 to 1000 m',
+  },
   'hotWater/volume': {
     label: 'volume of the cylinder',
     kind: 'volume',

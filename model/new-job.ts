@@ -256,6 +256,7 @@ export const USUAL_CYLINDER: HotWater = {
   pump: 'auto',
   run: insulated('copper-en1057', 3),
   circulation: 'none',
+  circulationLength: 0,
   hygieneCirculates: false,
   overheatStat: true,
   coldCheck: false,

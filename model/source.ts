@@ -154,6 +154,8 @@ export const HotWaterSchema = z.strictObject({
   run: runAt('hotWater/run'),
   /** Hot water kept at the taps: not at all, by the clock, or when somebody asks. */
   circulation: z.enum(CIRCULATIONS, `is no circulation; use one of ${CIRCULATIONS.join(', ')}`),
+  /** Its pipe there and back, m; 0 while nobody measured it, and a run leaves it out. */
+  circulationLength: quantity('hotWater/circulationLength'),
   /** The circulation pump runs through the hygiene cycle too. */
   hygieneCirculates: z.boolean('is neither true nor false'),
   /** A stat on the cylinder in series with what charges it. */

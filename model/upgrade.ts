@@ -216,6 +216,7 @@ const fromVersion9 = (job: Loose): Loose => ({
   ...job,
   furtherSources: each(job.furtherSources, (source) => ({ onceWarm: 'stops', ...source })),
   source: within(job.source, { coldAt: null }),
+  hotWater: isLoose(job.hotWater) ? { circulationLength: 0, ...job.hotWater } : job.hotWater,
   stations: each(job.stations, (station) => ({ cold: false, ...station })),
   circuits: each(job.circuits, (circuit) => ({
     coldAt: null,

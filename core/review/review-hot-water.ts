@@ -142,6 +142,7 @@ function drinkingSide({
   circulation,
   hygieneTemperature,
   hygieneCirculates,
+  circulationLength,
 }: HotWater): Finding[] {
   const base = { component: 'hotWater', severity: 'mend' as const };
   const findings: Finding[] = [];
@@ -173,6 +174,19 @@ function drinkingSide({
       title: 'The cylinder is shut in and has nowhere to expand',
       why: 'Behind a check valve each reheat raises the pressure until the relief valve drips, or something gives. A vessel made for drinking water on the cylinder’s side of the check valve takes it up. Local codes decide.',
       remedies: [{ label: 'A vessel on the drinking side', edits: [{ at: 'hotWater/drinkingVessel', value: true }] }],
+    });
+  }
+  if (circulation !== 'none' && circulationLength <= 0) {
+    findings.push({
+      ...base,
+      severity: 'note',
+      component: null,
+      id: 'circulation-unmeasured',
+      rule: 'circulation-unmeasured',
+      place: 'hotWater/circulationLength',
+      title: 'How long the circulation is has not been entered',
+      why: 'Its pipe loses heat as long as its pump turns, often more than the cylinder itself. A run leaves it out until its length there and back is known.',
+      remedies: [],
     });
   }
   if (circulation !== 'none' && hygieneTemperature !== null && !hygieneCirculates) {

@@ -9,6 +9,7 @@ import { type LinkBranch, type PortRef, portOf, stationOf } from '../plan/plan.t
 import { entryOf } from '../plan/plan-of-job.ts';
 import { type SettledJob, settledJob } from '../plan/settled-job.ts';
 import { KINDS, topologyOf } from '../station/kinds.ts';
+import { RETURN_LAYER, type Round } from './circulation.ts';
 import { waterOfCircuits, watersOf } from './held-moment.ts';
 import { COIL_LAYERS, type Drawn as DrawnAtTap, HotStore, STORE_LAYERS } from './hot-store.ts';
 import { withOwnWater } from './own-waters.ts';
@@ -120,6 +121,8 @@ export class PlantWater {
   private readonly perVolume: number;
   private readonly lostAtSource: number;
   private readonly lostByStore: number;
+  /** What goes round to the taps in this step; null while nothing does. */
+  circulating: Round | null = null;
   private linkFlows: ReadonlyMap<string, number> = NO_LINKS;
   /** W/K through the source, and drawn by all that hangs on the plant, in this step. */
   through = 0;
@@ -387,6 +390,7 @@ export class PlantWater {
     for (const { top, bottom, lost } of tanks) for (let i = top; i <= bottom; i++) streams.lose(i, lost, surroundings);
     if (cylinder !== null) {
       for (let i = 0; i < STORE_LAYERS; i++) streams.lose(cylinder + i, this.lostByStore / STORE_LAYERS, surroundings);
+      this.goRound(streams, cylinder);
       if (immersion > 0) for (const layer of this.coilLayers) streams.put(layer, immersion / this.coilLayers.length);
       // What is warmer than it comes takes nothing of the sun.
       suns.forEach(({ conductance, from }, i) => {
@@ -410,6 +414,8 @@ export class PlantWater {
     let ofStore = 0;
     if (cylinder !== null)
       for (let i = 0; i < STORE_LAYERS; i++) ofStore += (this.lostByStore / STORE_LAYERS) * above(cylinder + i);
+    const { circulating: round } = this;
+    const circulation = cylinder !== null && round ? round.carries * (1 - round.keeps) * above(cylinder) : 0;
     const atCoil = this.supplyAt(coilAt);
     let water = atCoil;
     if (coil.carries > 0 && this.direct) water = this.at((cylinder as number) + STORE_LAYERS - 1);
@@ -425,7 +431,7 @@ export class PlantWater {
     });
     for (const { top, bottom } of tanks) streams.turnOver(top, bottom);
     if (cylinder !== null) streams.turnOver(cylinder, cylinder + STORE_LAYERS - 1);
-    return { power, others, pipes, standing: standingLoss, ofStore, intoStore, bySun, given };
+    return { power, others, pipes, standing: standingLoss, ofStore, circulation, intoStore, bySun, given };
   }
 
   /** Streams between the source, the stations and what hangs on them; whatever joined waters have left over goes along their row. */
@@ -498,6 +504,15 @@ export class PlantWater {
     streams.flow(bottom, home, carries);
   }
 
+  /** What goes round to the taps: out at the top, back in the upper third as much cooler as its pipe loses, and up again. */
+  private goRound(streams: Streams, cylinder: number): void {
+    const { circulating: round, surroundings } = this;
+    if (!round || round.carries <= 0) return;
+    const { carries, keeps } = round;
+    streams.line(cylinder, cylinder + RETURN_LAYER, carries, keeps, (1 - keeps) * surroundings);
+    for (let i = cylinder + RETURN_LAYER; i > cylinder; i--) streams.flow(i, i - 1, carries);
+  }
+
   /** Counts what enters a water, W/K, besides what goes along its row. */
   private gains(water: number, carries: number): void {
     this.net[water] = (this.net[water] as number) + carries;
@@ -557,6 +572,8 @@ export interface Moved {
   pipes: number;
   standing: number;
   ofStore: number;
+  /** Lost on the way to the taps and back. */
+  circulation: number;
   intoStore: number;
   /** Of each that the sun drives, into the cylinder. */
   bySun: number[];

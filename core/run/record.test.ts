@@ -20,6 +20,7 @@ const ran = (carrier: 'fuel' | 'electricity' | null, bought: number | null) => (
     inWater: 0,
     inHouse: 0,
     standing: 0,
+    circulation: 0,
     immersion: 0,
     dumped: 0,
     tapped: 0,

@@ -106,6 +106,8 @@ export interface RunResult {
     inHouse: number;
     /** Lost by tanks to where they stand, made by an immersion heater, burned by a fire and led away, drawn at the tap. */
     standing: number;
+    /** Lost on the way to the taps and back. */
+    circulation: number;
     immersion: number;
     dumped: number;
     tapped: number;

@@ -15,6 +15,7 @@ import { KINDS } from '../station/kinds.ts';
 import { CylinderCall, EXERCISE_TIME, PumpExercise, type Turn, within } from './calling.ts';
 import { carriedIn } from './carries.ts';
 import { CircuitSide, type ZoneSink } from './circuit-side.ts';
+import { Circulation } from './circulation.ts';
 import { Dispatch, NOT_TAPPED } from './dispatch.ts';
 import { ended } from './ended.ts';
 import { type BookedFlows, FlowBook } from './flow-book.ts';
@@ -77,6 +78,7 @@ class Run {
   private readonly steps: WaterSteps;
   private readonly sourceCurve: StraightCurve | null;
   private readonly cylinder: CylinderCall | null;
+  private readonly circulation: Circulation | null;
   /** Hot water that the source makes while a tap runs; null where it makes none, or a cylinder does. */
   private readonly taps: TapRun | null;
   private readonly exercise = new PumpExercise();
@@ -130,6 +132,7 @@ class Run {
     const inTurn = hotWater?.diverter ? { ...hotWater, charging: 'priority' as const } : hotWater;
     this.cylinder = inTurn && new CylinderCall(inTurn, swing, job.controls.priorityTimeout);
     this.taps = job.source.taps && !hotWater ? new TapRun(job.source.taps) : null;
+    this.circulation = hotWater && new Circulation(hotWater, settings.draws, job.site.pipeSurroundings);
     const coil = hotWater ? coilConductance(hotWater) : 0;
     this.steps = new WaterSteps(job, this.water, this.circuits, this.sources, carried, coil);
     this.lookEvery = Math.max(1, Math.floor(settings.outdoor.length / LOOKS));
@@ -188,6 +191,8 @@ class Run {
     const hour = (((time / 3600) % 24) + 24) % 24;
     const lowered = settings.setBack && within(hour, settings.setBack.from, settings.setBack.to) ? settings.setBack.by : 0;
     this.draw(hour);
+    const goes = this.circulation?.runs(hour, this.cylinder?.cleaning ?? false) ?? false;
+    this.water.circulating = goes ? (this.circulation?.round ?? null) : null;
     const { calling, turn } = this.callsNow(time, lowered, outdoor);
     const called = calling.length > 0;
     if (called) this.last = { calling, at: time };
@@ -274,7 +279,7 @@ class Run {
     const moved = this.steps.through(length, { asked, flows, sinks: this.sinks, mixes, zones: this.zones.length, immersion });
     this.gap += moved.gap;
     const put = moved.intoStore + moved.sunIntoStore + immersion;
-    this.storeGap += Math.abs((put - moved.ofStore) * length - (water.inStore - inStore));
+    this.storeGap += Math.abs((put - moved.ofStore - moved.circulation) * length - (water.inStore - inStore));
     return moved;
   }
 

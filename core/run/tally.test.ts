@@ -18,6 +18,7 @@ const moved = (fields: Partial<Counted> = {}): Counted => ({
   given: [],
   intoStore: 0,
   sunIntoStore: 0,
+  circulation: 0,
   pipes: 0,
   standing: 0,
   ofStore: 0,

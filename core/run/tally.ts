@@ -21,6 +21,7 @@ export interface Counted {
   pipes: number;
   standing: number;
   ofStore: number;
+  circulation: number;
   immersion: number;
   pumps: number;
   sent: number;
@@ -55,6 +56,7 @@ export class Tally {
         inWater: 0,
         inHouse: 0,
         standing: 0,
+        circulation: 0,
         immersion: 0,
         dumped: 0,
         tapped: 0,
@@ -104,6 +106,7 @@ export class Tally {
     energy.toCylinder += (moved.intoStore + moved.sunIntoStore) * step;
     energy.pipes += moved.pipes * step;
     energy.standing += (moved.standing + moved.ofStore) * step;
+    energy.circulation += moved.circulation * step;
     energy.immersion += moved.immersion * step;
     energy.pumps += moved.pumps * step;
     day.pumps += moved.pumps * step;

@@ -2,6 +2,7 @@ import { pipingOf } from '../piping/piping-of-job.ts';
 import type { SettledJob } from '../plan/settled-job.ts';
 import type { Carried } from './carries.ts';
 import type { CircuitSide, ZoneSink } from './circuit-side.ts';
+import { CIRCULATION_PUMP } from './circulation.ts';
 import type { Asked, Dispatch, Member } from './dispatch.ts';
 import type { BookedFlows } from './flow-book.ts';
 import {
@@ -48,6 +49,7 @@ export interface StepMoved {
   pipes: number;
   standing: number;
   ofStore: number;
+  circulation: number;
   intoStore: number;
   sunIntoStore: number;
   immersion: number;
@@ -93,7 +95,17 @@ export class WaterSteps {
   /** W that their pumps take. */
   private sunPumps = 0;
   private wanted = 0;
-  private moved: Moved = { power: 0, others: [], pipes: 0, standing: 0, ofStore: 0, intoStore: 0, bySun: [], given: [] };
+  private moved: Moved = {
+    power: 0,
+    others: [],
+    pipes: 0,
+    standing: 0,
+    ofStore: 0,
+    circulation: 0,
+    intoStore: 0,
+    bySun: [],
+    given: [],
+  };
   /** Of the source while it gives nothing, degrees C. */
   private readonly bare = { sent: 0, back: 0 };
   private readonly coilFlow: CoilFlow = { carries: 0, share: 0 };
@@ -179,6 +191,7 @@ export class WaterSteps {
       pipes: 0,
       standing: 0,
       ofStore: 0,
+      circulation: 0,
       intoStore: 0,
       sunIntoStore: 0,
       immersion: 0,
@@ -349,12 +362,14 @@ export class WaterSteps {
     whole.pipes += moved.pipes * seconds;
     whole.standing += moved.standing * seconds;
     whole.ofStore += moved.ofStore * seconds;
+    whole.circulation += moved.circulation * seconds;
     whole.intoStore += moved.intoStore * seconds;
     whole.immersion += immersion * seconds;
     whole.through += (through / specificHeat) * seconds;
     whole.drawn += (beyond / specificHeat) * seconds;
     // The power of a pump falls with the cube of its speed (affinity laws).
-    whole.pumps += (flows.power + this.sunPumps - flows.sourcePower * (1 - share ** 3)) * seconds;
+    const round = water.circulating ? CIRCULATION_PUMP : 0;
+    whole.pumps += (flows.power + round + this.sunPumps - flows.sourcePower * (1 - share ** 3)) * seconds;
     whole.coilBack = coilFlow.carries > 0 ? water.supplyAt(water.coilAt) - moved.intoStore / coilFlow.carries : null;
     whole.sent += made > 0 ? leaving * made : 0;
     whole.back += made > 0 ? back * made : 0;
@@ -408,6 +423,7 @@ const WATTS = [
   'pipes',
   'standing',
   'ofStore',
+  'circulation',
   'intoStore',
   'sunIntoStore',
   'immersion',

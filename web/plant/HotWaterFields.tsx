@@ -86,6 +86,13 @@ export function HotWaterFields({ design, taps }: { design: HotWaterDesign | null
           </Box>
           <QuantityField place="hotWater/tapTemperature" label="Wanted at the tap" help="Cooler than that counts as lukewarm." />
           <ChoiceField place="hotWater/circulation" label="Circulation to the taps" options={CIRCULATION_CHOICES} />
+          {hotWater.circulation !== 'none' && (
+            <QuantityField
+              place="hotWater/circulationLength"
+              label="Circulation pipe, there and back"
+              help="0 while it is not known: a run then leaves it out."
+            />
+          )}
           {hotWater.circulation !== 'none' && hotWater.hygieneTemperature !== null && (
             <Tick place="hotWater/hygieneCirculates" label="The hygiene cycle runs it too" />
           )}

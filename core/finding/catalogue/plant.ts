@@ -92,6 +92,7 @@ export const HOT_WATER_FINDINGS = {
   'cylinder-cold': kind('A cylinder that never gets warm', 'Its coil has nothing left at the end.', SUM),
   'reheat-slow': kind('A slow reheat', 'People wait, or the heating does.'),
   'hygiene-missing': kind('No cycle against germs', 'They thrive between 25 and 55 °C.', CODES),
+  'circulation-unmeasured': kind('A circulation nobody measured', 'What its pipe loses is not counted.', HERE),
   'hygiene-stale-pipe': kind('A cycle that leaves a pipe cold', 'Germs live on in the circulation.', CODES),
   scalding: kind('Water that scalds', 'Above 55 °C it takes seconds, with children less.', CODES),
   'tempering-backflow': kind('Hot water through the cold port', 'Cold taps run warm.', CODES),
