@@ -17,7 +17,14 @@ function systemOf(name: string, { source, circuits, rooms, separation = 'none', 
   const base = newJob(name);
   const job: Job = {
     ...base,
-    safety: { filling: 'protected', discharge: 'drain', reliefCapacity: null, heatDump: true, fromVented: false },
+    safety: {
+      filling: 'protected',
+      discharge: 'drain',
+      mainPressure: null,
+      reliefCapacity: null,
+      heatDump: true,
+      fromVented: false,
+    },
     separation: newSeparation(separation),
     ...rest,
     source: { ...base.source, components: ['relief-valve', 'air-separator', 'low-water-cut-off', 'isolating-valve'], ...source },

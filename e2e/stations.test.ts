@@ -12,7 +12,7 @@ test('plates, a tank behind them and two waters are entered on a plant with a he
   await page.getByLabel('Between source and circuits').click();
   await page.getByRole('option', { name: /^Plate exchanger/ }).click();
   await page.getByRole('button', { name: /^Add a station behind it/ }).click();
-  await page.getByRole('menuitem', { name: 'Tank' }).click();
+  await page.getByRole('menuitem', { name: 'Tank', exact: true }).click();
   const tank = page.getByRole('group', { name: 'Tank', exact: true });
   await expect(tank).toBeVisible();
   await expect(tank.getByLabel('It is fed from')).toHaveText('Plate exchanger');
@@ -24,7 +24,7 @@ test('plates, a tank behind them and two waters are entered on a plant with a he
   for (const name of ['Ground floor', 'Workshop']) {
     const circuit = page.getByRole('region', { name });
     await circuit.getByLabel('It hangs on').click();
-    await page.getByRole('option', { name: 'Tank' }).click();
+    await page.getByRole('option', { name: 'Tank', exact: true }).click();
   }
   await page.getByRole('link', { name: /Plant$/ }).click();
   await expect(page.getByRole('button', { name: 'Tank: pick' })).toBeVisible();
@@ -44,6 +44,14 @@ test('plates, a tank behind them and two waters are entered on a plant with a he
   await water.getByLabel('Filled with').click();
   await page.getByRole('option', { name: 'Water with propylene glycol' }).click();
   await expect(water.getByLabel(/^Share of glycol/)).toBeVisible();
+  await water.getByLabel('Topped up').click();
+  await page.getByRole('option', { name: 'By a reducing valve on the main' }).click();
+  await expect(water).toContainText(/Set the reducing valve to/);
+  await page.getByRole('button', { name: /^Findings/ }).click();
+  await page.getByRole('button', { name: 'A feeder with its own can' }).click();
+  await page.getByRole('button', { name: 'Entries', exact: true }).click();
+  await page.getByRole('tab', { name: 'Safety' }).click();
+  await expect(water).toContainText(/Set the feeder to/);
   await expectAccessible(page);
   await page.getByRole('tab', { name: 'Header' }).click();
   await page.getByRole('button', { name: 'Remove Tank' }).click();

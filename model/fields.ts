@@ -214,6 +214,13 @@ export const FIELDS = {
     max: 1,
     remedy: 'take it from the data sheet, above 0, or leave it empty',
   },
+  'safety/mainPressure': {
+    label: 'pressure of the main',
+    kind: 'pressure',
+    min: 0,
+    max: 2e6,
+    remedy: 'read a gauge on the main while nobody draws, 0 to 20 bar, or leave it empty',
+  },
   'safety/reliefCapacity': {
     label: 'capacity of the relief valve',
     kind: 'power',

@@ -125,6 +125,8 @@ export const JobSchema = z
     safety: z.strictObject({
       filling: z.enum(FILLINGS, `is no way of filling; use one of ${FILLINGS.join(', ')}`),
       discharge: z.enum(DISCHARGES, `is no discharge; use one of ${DISCHARGES.join(', ')}`),
+      /** Pressure of the main at the plant, at rest; null while nobody measured it. */
+      mainPressure: quantity('safety/mainPressure').nullable(),
       /** Heat the relief valve can let go; null while nobody read its plate. */
       reliefCapacity: quantity('safety/reliefCapacity').nullable(),
       /** Something that takes the heat of a fire when nothing else does, also in a power cut. */

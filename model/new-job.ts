@@ -131,7 +131,7 @@ export const newWater = (id: string, of: WaterEntry['of'], { vessel }: Job, fiel
     name: '',
     of,
     fluid: { kind: 'water', concentration: 0 },
-    vessel: { volume: 'auto', staticHeight, reliefPressure, fillTemperature },
+    vessel: { volume: 'auto', staticHeight, reliefPressure, fillTemperature, topUp: 'hand' },
     ...fields,
   };
 };
@@ -215,10 +215,18 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
       staticHeight: 5,
       reliefPressure: 300_000,
       fillTemperature: 10,
+      topUp: 'hand',
       connection: 'source-return',
     },
     waters: [],
-    safety: { filling: 'unknown', discharge: 'unknown', reliefCapacity: null, heatDump: false, fromVented: false },
+    safety: {
+      filling: 'unknown',
+      discharge: 'unknown',
+      mainPressure: null,
+      reliefCapacity: null,
+      heatDump: false,
+      fromVented: false,
+    },
     controls: USUAL_CONTROLS,
     thermostats: [],
     energy: NO_PRICES,

@@ -218,6 +218,9 @@ const fromVersion9 = (job: Loose): Loose => ({
   source: within(job.source, { coldAt: null }),
   hotWater: isLoose(job.hotWater) ? { circulationLength: 0, ...job.hotWater } : job.hotWater,
   stations: each(job.stations, (station) => ({ cold: false, ...station })),
+  vessel: within(job.vessel, { topUp: 'hand' }),
+  waters: each(job.waters, (water) => ({ ...water, vessel: within(water.vessel, { topUp: 'hand' }) })),
+  safety: within(job.safety, { mainPressure: null }),
   circuits: each(job.circuits, (circuit) => ({
     coldAt: null,
     ...circuit,

@@ -4,6 +4,8 @@ import { PortAt } from './station.ts';
 
 const FLUID_KINDS = ['water', 'propylene-glycol', 'ethylene-glycol'] as const;
 
+const TOP_UPS = ['hand', 'reducing-valve', 'feeder'] as const;
+
 /** What fills a water. */
 export const fluidSchema = (place: 'fluid' | 'waters/*/fluid') =>
   z.strictObject({
@@ -18,6 +20,8 @@ export const vesselShape = (place: 'vessel' | 'waters/*/vessel') => ({
   staticHeight: quantity(`${place}/staticHeight`),
   reliefPressure: quantity(`${place}/reliefPressure`),
   fillTemperature: temperature(`${place}/fillTemperature`),
+  /** How what is missing comes back: somebody opens a valve, a reducing valve or a feeder with pump and can does. */
+  topUp: z.enum(TOP_UPS, `is no way to top up; use one of ${TOP_UPS.join(', ')}`),
 });
 
 /** A water beside the source's, named by a port it passes: whatever it touches from there is the same water. */

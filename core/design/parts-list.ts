@@ -63,6 +63,14 @@ export function partsList(job: Job, design: Design): WallPart[] {
   if (source.lift) put('source/lift', 'Source, return', 'Loading valve', bodyOf('mixing-valve', bore));
   if (design.vessel?.volume && !job.source.inside.includes('vessel'))
     put('vessel', 'Source, return', 'Expansion vessel', vesselBody(design.vessel.volume.value, bore));
+  const filledBy = { hand: null, 'reducing-valve': 'Reducing valve', feeder: 'Feeder with pump and can' };
+  for (const [name, topUp] of [
+    ['Source, return', job.vessel.topUp] as const,
+    ...job.waters.map(({ name: own, vessel }) => [own || 'Another water', vessel.topUp] as const),
+  ]) {
+    const label = filledBy[topUp];
+    if (label) put('vessel', name, label, bodyOf('mixing-valve', bore));
+  }
   for (const { place, name, vessel } of design.waters)
     if (vessel.volume) put(place, name, 'Expansion vessel', vesselBody(vessel.volume.value, bore));
   for (const { place, name, run, pump, id } of design.links) {

@@ -5,6 +5,7 @@ import { fluidRange } from '../fluid/fluid.ts';
 import { bothWays } from '../pipe/components.ts';
 import { betweenAs } from '../plan/station-edits.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
+import { reviewFilling } from './review-filling.ts';
 import { putBehindSource } from './review-placement.ts';
 
 /** Said wherever people could be hurt. */
@@ -16,6 +17,7 @@ export function reviewSafety(context: Context, design: UnreviewedDesign): Findin
   return [
     ...relief(context, design),
     ...filling(context),
+    ...reviewFilling(context, design),
     ...lowWater(context),
     ...fire(context),
     ...fromVented(context),

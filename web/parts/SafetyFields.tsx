@@ -14,6 +14,7 @@ export function SafetyFields() {
       <Divider />
       <Typography variant="h2">Filling and safety</Typography>
       <ChoiceField place="safety/filling" label="It is filled" options={FILLING_CHOICES} />
+      <QuantityField place="safety/mainPressure" label="Pressure of the main" empty={null} help="At rest, at the plant." />
       <ChoiceField place="safety/discharge" label="The relief valve discharges" options={DISCHARGE_CHOICES} />
       <Tick place="safety/fromVented" label="It was open, with vent pipe and tank, and becomes sealed" />
       <QuantityField

@@ -208,6 +208,12 @@ export const STANDING_CHOICES = list<Job['source']['standing']>({
   enclosed: 'Outdoors between walls',
 });
 
+export const TOP_UP_CHOICES = list<Job['vessel']['topUp']>({
+  hand: 'By hand',
+  'reducing-valve': 'By a reducing valve on the main',
+  feeder: 'By a feeder with pump and can',
+});
+
 export const FILLING_CHOICES = list<Job['safety']['filling']>({
   unknown: 'Not looked at yet',
   protected: 'From the main, backflow protected',

@@ -2,6 +2,7 @@ import type { Design } from '../../core/design/design.ts';
 import { VESSEL_CHOICES } from '../parts/choices.ts';
 import { ChoiceField, QuantityField } from '../parts/Field.tsx';
 import { useDisplay } from '../state/display.ts';
+import { TopUp } from './TopUp.tsx';
 import { Waters } from './Waters.tsx';
 
 /** The entries for the expansion vessels: of the source's water, and of each other that has entries of its own. */
@@ -25,6 +26,7 @@ export function VesselFields({ design }: { design: Design }) {
       <QuantityField place="vessel/staticHeight" label="Static height" help="From the vessel up to the highest emitter." />
       <QuantityField place="vessel/reliefPressure" label="Relief valve" help="The weakest part of the system decides." />
       <QuantityField place="vessel/fillTemperature" label="Filling temperature" />
+      <TopUp place="vessel" vessel={design.vessel} />
       <Waters design={design} />
     </>
   );

@@ -12,6 +12,7 @@ import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
+import { TopUp } from './TopUp.tsx';
 
 /** Waters that plates or coils part from the source's: what fills each, and its vessel. */
 export function Waters({ design }: { design: Design }) {
@@ -44,7 +45,7 @@ export function Waters({ design }: { design: Design }) {
               </Button>
             </Box>
           );
-        const place = `waters/${entry.id}`;
+        const place = `waters/${entry.id}` as const;
         const designed = design.waters.find(({ id }) => id === entry.id);
         const name = designed?.name ?? (entry.name || 'Another water');
         const volume = designed?.vessel.volume?.value;
@@ -71,6 +72,7 @@ export function Waters({ design }: { design: Design }) {
             <QuantityField place={`${place}/vessel/staticHeight`} label="Static height" />
             <QuantityField place={`${place}/vessel/reliefPressure`} label="Relief valve" />
             <QuantityField place={`${place}/vessel/fillTemperature`} label="Filling temperature" />
+            <TopUp place={`${place}/vessel`} vessel={designed?.vessel ?? null} />
             <Button
               size="small"
               color="error"

@@ -123,6 +123,10 @@ export const SEPARATION_FINDINGS = {
     SUM,
   ),
   'buffer-small': kind('A buffer too small', 'It holds less than is needed.', SUM),
+  'glycol-thinned': kind('Glycol topped up with water', 'It freezes one day, and nobody saw it coming.'),
+  'main-weak': kind('A main too weak to fill', 'Water does not reach the top of the house.', SUM),
+  'main-strong': kind('A main stronger than the relief valve', 'Whoever leaves the hose open lifts the valve.'),
+  'air-stays': kind('A second water without an air separator', 'What the source has is on the other side.'),
   'coil-too-cool': kind(
     'A coil too cool at the foot of the tank’s band',
     'Before the source starts again the tank is colder than what hangs on its coil wants.',
