@@ -21,7 +21,7 @@ for (const [name, job] of Object.entries({ demo: thistleMill, ...PLANTS })) {
   const day = medianOf(dayOf(job), 5, 2);
   console.log(`  ${name}: design ${design.toFixed(1)} ms, day ${day.toFixed(0)} ms`);
 }
-for (const name of ['wood, tank and ring main', 'glycol, plates and tank']) {
+for (const name of ['wood, tank and ring main', 'glycol, plates and tank', 'coil in a tank']) {
   const started = performance.now();
   const run = ended(season(PLANTS[name] as Job));
   console.log(`  ${name}: a season ${((performance.now() - started) / 1000).toFixed(1)} s, ${run?.cycles ?? 0} starts`);

@@ -71,7 +71,7 @@ function thinned({ place, name, component, glycol, topUp }: Filled): Finding[] {
 /** The pressure of the main against what the water is filled to, and against its relief valve. */
 function againstMain({ job, say }: Context, { place, name, component, topUp, relief, vessel }: Filled): Finding[] {
   const main = job.safety.mainPressure;
-  if (main === null || topUp === 'feeder') return [];
+  if (main === null || topUp === 'feeder' || (place === 'vessel' && job.safety.filling === 'feeder')) return [];
   const fill = vessel.fillPressure?.value ?? vessel.gasPressure.value;
   const base = { place: `${place}/topUp`, component };
   if (main < fill + OVER)
