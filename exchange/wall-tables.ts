@@ -92,10 +92,13 @@ export function wallTables(job: Job, design: Design, { head, number }: Writing):
     {
       id: 'electrical',
       title: 'For the electrician (a qualified person wires; local codes decide circuits and protection)',
-      headings: ['What', 'Draws (W)', 'Own circuit', 'Why'],
-      rows: electricalSupply(job, design).map(({ label, power, own, why }) => [
+      headings: ['What', 'Draws (W)', 'Volts', 'Phases', 'Amps', 'Own circuit', 'Why'],
+      rows: electricalSupply(job, design).map(({ label, power, volts, phases, amps, own, why }) => [
         label,
         Math.round(power),
+        volts,
+        phases,
+        Math.round(amps * 10) / 10,
         own ? 'yes' : 'no',
         why,
       ]),

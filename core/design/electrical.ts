@@ -3,9 +3,10 @@ import { changeoversOf } from '../plan/changeover.ts';
 import { SOURCE_TRAITS, traitsOf } from '../plant/source-kinds.ts';
 import { allPumps } from './all-pumps.ts';
 import type { Design } from './design.ts';
+import { type Feed, feedOf } from './mains.ts';
 
 /** Something on the wall that wants electricity. */
-export interface Supply {
+export interface Supply extends Feed {
   label: string;
   /** Most it draws, W. */
   power: number;
@@ -27,7 +28,7 @@ const ACTUATOR = 2;
 export function electricalSupply(job: Job, design: Design): Supply[] {
   const { source } = design;
   if (!source) return [];
-  const list: Supply[] = [];
+  const list: Drawing[] = [];
   const heater = (label: string, kind: SourceKind, output: number, cop: number | null) => {
     const { heatPump, electric } = SOURCE_TRAITS[kind];
     if (!heatPump && !electric) {
@@ -37,6 +38,7 @@ export function electricalSupply(job: Job, design: Design): Supply[] {
     list.push({
       label,
       power: heatPump ? output / (cop ?? 1) : output,
+      glows: !heatPump,
       own: true,
       why: heatPump
         ? 'Output over COP on the design day; its starting current and any heater inside are on its plate.'
@@ -80,5 +82,8 @@ export function electricalSupply(job: Job, design: Design): Supply[] {
     own: true,
     why: 'One circuit for pumps, valves and thermostats together, with a switch that makes all of it dead.',
   });
-  return list;
+  return list.map((each) => ({ ...each, ...feedOf(each.power, each.glows !== true, job.display) }));
 }
+
+/** A supply before it is known what feeds it; whether what draws it glows, and does not turn. */
+type Drawing = Omit<Supply, keyof Feed> & { glows?: boolean };
