@@ -38,6 +38,13 @@ export function controlParts(job: Job, design: Design): ControlPart[] {
     { label: 'Motors of mixing valves, 24 V', count: motors, note: 'Each with a flow sensor behind its pump' },
     { label: 'Thermostatic heads of mixing valves', count: heads, note: 'Sensor well seated in the flow' },
     {
+      label: 'Strap-on stats that hold fans',
+      count: design.circuits.filter(
+        ({ id, sized }) => sized && job.circuits.some((each) => each.id === id && each.emitters === 'air-units'),
+      ).length,
+      note: 'On the bare flow pipe before the units, under the insulation; closes when the water is warm',
+    },
+    {
       label: 'Motors of changeover valves',
       count: changeoversOf(job).length * 2,
       note: 'Flow and return turn together, by one contact; an end switch on each before the source is turned round',

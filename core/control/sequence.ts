@@ -1,7 +1,10 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
+import { changeoversOf } from '../plan/changeover.ts';
 import { runsOpen } from '../plan/open-plant.ts';
+import { stationOf } from '../plan/plan.ts';
+import { stationName } from '../plan/ports.ts';
 import { nameOf } from '../plant/further-sources.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import { HEATING_LIMIT } from '../rules/heating-limit.ts';
@@ -44,6 +47,10 @@ export function sequenceOfOperation(job: Job, design: Design, say: Say): string[
     lines.push(`${who}, ${opens}${runs}, and the source is called.${mixes}`);
     if (decided.loopValves === 'thermostatic')
       lines.push(`The thermostatic valves of ${circuit.name} follow their rooms by themselves; nothing is wired to them.`);
+    if (decided.emitters === 'air-units')
+      lines.push(
+        `A stat strapped on the flow of ${circuit.name} holds its fans until the water is warm, so that they blow no cold air.`,
+      );
     if (hasHighLimit(decided))
       lines.push(
         `A stat on the flow of ${circuit.name} stops its pump when the water gets too hot; it stands in series with the pump.`,
@@ -57,12 +64,13 @@ export function sequenceOfOperation(job: Job, design: Design, say: Say): string[
     lines.push(
       further.order === 'together'
         ? traitsOf(further).bySun
-          ? `${nameOf(further)} brings what the sun gives; its pump runs while it is warmer than the water.`
+          ? `${nameOf(further)} brings what the sun gives; its pump runs while it is warmer than the water.${further.onceWarm === 'cylinder' && job.hotWater ? ' Once the tank is warm its valve turns to the cylinder.' : ''}`
           : `${nameOf(further)} is called together with it; its pump runs while it is warm.`
         : `${nameOf(further)} stands by: it is switched over by hand or when the first source reports a fault, never both at once.`,
     );
   }
   lines.push(...hotWater(job, say));
+  lines.push(...inSummer(job));
   lines.push(
     `When the last call ends the source stops; pumps run on for ${say(controls.overrun, 'duration')} to carry its heat away.`,
   );
@@ -70,6 +78,22 @@ export function sequenceOfOperation(job: Job, design: Design, say: Say): string[
   lines.push(
     `The source’s own controller is the master of its flow temperature; ${controls.wiringCentre ? `the wiring centre is the master of the zones and only calls it` : `the thermostats give ${SIGNAL_WORDS[controls.thermostat]} straight to what they switch`}. Settings of any other controller are parked and written down.`,
   );
+  return lines;
+}
+
+/** What turns over to cold water, and what shuts a floor before it sweats. */
+function inSummer(job: Job): string[] {
+  if (job.mode !== 'heating-and-cooling') return [];
+  const turning = changeoversOf(job);
+  const lines: string[] = [];
+  const [first] = turning;
+  if (first)
+    lines.push(
+      `For summer one contact turns the changeover valves of ${turning.map(({ name }) => name).join(' and ')} to ${stationName(job, stationOf(first.coldAt)).toLowerCase()}, flow and return together; the source is turned round only when the end switch of every valve has closed. Heating and cooling never call at once.`,
+    );
+  for (const { name, cooling } of job.circuits)
+    if (cooling?.guard === 'dew-point')
+      lines.push(`The dew-point guard of ${name} stops its pump as soon as it is damp at the manifold, whatever calls.`);
   return lines;
 }
 

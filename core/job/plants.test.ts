@@ -11,6 +11,7 @@ import { newLink, newSeparation, newWater, USUAL_CYLINDER } from '../../model/ne
 import { applyEdits, type JobEdit } from '../../model/place.ts';
 import { readJob } from '../../model/read-job.ts';
 import { controlParts } from '../control/control-parts.ts';
+import { sequenceOfOperation } from '../control/sequence.ts';
 import { wiringSchedule } from '../control/wiring.ts';
 import { allPumps } from '../design/all-pumps.ts';
 import { electricalSupply } from '../design/electrical.ts';
@@ -737,6 +738,21 @@ describe('a cold side that rests in winter', () => {
     const spoiled = spoil(job);
     expect(designed(spoiled).state.reason).toBeNull();
     cured(spoiled, id);
+  });
+
+  it('is told in the sequence: valves together, then the source, the guard above all; the sun on its two stores', () => {
+    const told = sequenceOfOperation(job, designed(job).design, String).join(' ');
+    expect(told).toContain('one contact turns the changeover valves of The source and Floors to cold tank');
+    expect(told).toContain('only when the end switch of every valve has closed');
+    expect(told).toContain('The dew-point guard of Floors stops its pump');
+    expect(told).toContain('Once the tank is warm its valve turns to the cylinder.');
+    expect(sequenceOfOperation({ ...job, mode: 'heating' }, designed(job).design, String).join(' ')).not.toContain('changeover');
+    // Fans wait for warm water.
+    const mill = designed(thistleMill).design;
+    expect(sequenceOfOperation(thistleMill, mill, String).join(' ')).toContain(
+      'A stat strapped on the flow of Workshop holds its fans',
+    );
+    expect(controlParts(thistleMill, mill).find(({ label }) => label === 'Strap-on stats that hold fans')?.count).toBe(1);
   });
 
   it('leaves with its tank', () => {
