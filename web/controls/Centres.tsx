@@ -6,11 +6,12 @@ import Typography from '@mui/material/Typography';
 import type { Job } from '../../model/job.ts';
 import { nextId } from '../../model/new-job.ts';
 import { WordField } from '../parts/Field.tsx';
+import { pickedAt } from '../parts/picked.ts';
 import { useEditing } from '../state/job-context.tsx';
 
 /** Wiring centres beside the one at the plant: at manifolds of their own, each by the circuits it looks after. */
 export function Centres({ job }: { job: Job }) {
-  const { put } = useEditing();
+  const { edit, put } = useEditing();
   const { centres } = job.controls;
   const nameOf = (id: string) => job.circuits.find((circuit) => circuit.id === id)?.name ?? id;
   const change = (label: string, next: Job['controls']['centres']) => put(label, [{ at: 'controls/centres', value: next }]);
@@ -35,10 +36,7 @@ export function Centres({ job }: { job: Job }) {
             value={centre.circuits}
             getOptionLabel={nameOf}
             onChange={(_, circuits) =>
-              change(
-                'Circuits of a wiring centre',
-                centres.map((each) => (each.id === centre.id ? { ...each, circuits } : each)),
-              )
+              edit('Circuits of a wiring centre', pickedAt(`controls/centres/${centre.id}/circuits`, centre.circuits, circuits))
             }
             renderInput={(params) => <TextField {...params} label="Looks after" />}
           />

@@ -11,6 +11,7 @@ import { nextId } from '../../model/new-job.ts';
 import { WordField } from '../parts/Field.tsx';
 import { FindingsList } from '../parts/FindingsList.tsx';
 import { PageSection } from '../parts/Layout.tsx';
+import { pickedAt } from '../parts/picked.ts';
 import { useEditing } from '../state/job-context.tsx';
 
 /** Who calls: thermostats that stand for several rooms, and those that follow from the circuits. */
@@ -78,7 +79,7 @@ function Shared({
   label: string;
   calls: readonly string[];
 }) {
-  const { put, edit } = useEditing();
+  const { edit } = useEditing();
   const place = `thermostats/${thermostat.id}`;
   const chosen = job.rooms.filter((room) => thermostat.rooms.includes(room.id));
   return (
@@ -98,7 +99,16 @@ function Shared({
         getOptionLabel={(room: Room) => room.name || room.id}
         getOptionKey={(room: Room) => room.id}
         isOptionEqualToValue={(a: Room, b: Room) => a.id === b.id}
-        onChange={(_, rooms) => put(`Rooms of ${label}`, [{ at: `${place}/rooms`, value: rooms.map((room) => room.id) }])}
+        onChange={(_, rooms) =>
+          edit(
+            `Rooms of ${label}`,
+            pickedAt(
+              `${place}/rooms`,
+              thermostat.rooms,
+              rooms.map(({ id }) => id),
+            ),
+          )
+        }
         renderInput={(params) => (
           <TextField
             {...params}

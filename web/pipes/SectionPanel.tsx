@@ -15,6 +15,7 @@ import { MATERIAL_CHOICES } from '../parts/choices.ts';
 import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { Reading } from '../parts/Layout.tsx';
+import { pickedAt } from '../parts/picked.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
 
 const REACH_CHOICES: { value: Reach; label: string }[] = [
@@ -74,7 +75,9 @@ export function SectionPanel({
         select
         label="Rooms at its end"
         value={section.rooms}
-        onChange={(event) => put('Rooms at a piece of pipe', [{ at: `${place}/rooms`, value: event.target.value }])}
+        onChange={({ target }) =>
+          edit('Rooms at a piece of pipe', pickedAt(`${place}/rooms`, section.rooms, target.value as unknown as string[]))
+        }
         helperText="Rooms on no piece hang on the end of the run."
         slotProps={{
           inputLabel: { shrink: true },
