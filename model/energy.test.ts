@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { SAMPLE_RUN } from '../demo/sample-run.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import { fieldAt } from './fields.ts';
-import { MOST_RUN_RECORDS, MOST_THERMOSTATS, type RunRecord } from './job.ts';
+import { MOST_RUN_RECORDS, MOST_THERMOSTATS } from './job.ts';
 import { newJob } from './new-job.ts';
 import { applyEdits, valueAt } from './place.ts';
 import { readJob } from './read-job.ts';
@@ -10,24 +11,7 @@ const problems = (fields: object): string => {
   const read = readJob({ ...thistleMill, ...fields });
   return read.ok ? '' : read.problems.join(' ');
 };
-const record: RunRecord = {
-  id: 'n1',
-  at: '2026-01-02T03:04:05.000Z',
-  kind: 'season',
-  title: 'Season',
-  settings: 'invented',
-  inputs: '0f3a9c12',
-  made: 1e11,
-  bought: null,
-  pumps: 1e9,
-  cost: null,
-  emission: null,
-  startsADay: 4,
-  shortestRun: null,
-  meanFlow: 45,
-  meanReturn: 38,
-  hoursShort: 12,
-};
+const record = SAMPLE_RUN;
 
 describe('thermostats of several rooms in a job file', () => {
   it('are read, found by their place, and renamed there', () => {

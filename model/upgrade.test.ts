@@ -1,34 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { designJob } from '../core/job/design-job.ts';
+import { SAMPLE_RUN } from '../demo/sample-run.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import { fingerprintOf } from './fingerprint.ts';
-import { type InsulatedRun, JOB_VERSION, type RunRecord } from './job.ts';
+import { type InsulatedRun, JOB_VERSION } from './job.ts';
 import { newRated } from './new-emitter.ts';
 import { newFurtherSource, newRoom } from './new-job.ts';
 import { readJob } from './read-job.ts';
 import { upgradeJob } from './upgrade.ts';
 
 const bare = ({ insulation, ...run }: InsulatedRun) => run;
-
-/** Result of a run, of no use but to be carried over. */
-const KEPT: RunRecord = {
-  id: 'n1',
-  at: '2026-01-02T03:04:05.000Z',
-  kind: 'season',
-  title: 'Season',
-  settings: 'invented',
-  inputs: '',
-  made: 1e11,
-  bought: null,
-  pumps: 1e9,
-  cost: null,
-  emission: null,
-  startsADay: 4,
-  shortestRun: null,
-  meanFlow: 45,
-  meanReturn: 38,
-  hoursShort: 12,
-};
 
 /** The demo as version 1 wrote it. */
 function asVersion1(): Record<string, unknown> {
@@ -204,7 +185,7 @@ describe('a job file of version 9', () => {
       })),
       version: 9,
     };
-    const runs = [{ ...KEPT, inputs: fingerprintOf(old) }];
+    const runs = [{ ...SAMPLE_RUN, inputs: fingerprintOf(old) }];
     const read = readJob(JSON.parse(JSON.stringify({ ...old, runs })));
     if (!read.ok) throw new Error(read.problems.join(' '));
     expect({ ...read.job, runs: [] }).toEqual(thistleMill);

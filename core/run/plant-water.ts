@@ -285,11 +285,11 @@ export class PlantWater {
   get store(): number | null {
     return this.cylinder === null ? null : this.at(this.cylinder + HotStore.sensor);
   }
-  /** The coldest of the cylinder, degrees C. */
   /** The coldest where a coil lies in the cylinder, degrees C; null without one. */
   get coldestAtCoil(): number | null {
     return this.cylinder === null ? null : Math.min(...this.coilLayers.map((layer) => this.at(layer)));
   }
+  /** The coldest of the cylinder, degrees C. */
   get coldestOfStore(): number {
     let coldest = Number.POSITIVE_INFINITY;
     for (const layer of this.storeLayers) coldest = Math.min(coldest, layer);

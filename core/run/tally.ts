@@ -132,12 +132,12 @@ export class Tally {
     if (hour.left <= step / 2) this.hour = { starts: 0, left: HOUR };
   }
 
-  /** What ran from the taps in a step. */
   /** Heat that the source made straight for a tap, J. */
   makeForTaps(heat: number): void {
     this.result.energy.made += heat;
   }
 
+  /** What ran from the taps in a step. */
   tap({ heat, ran, lukewarm }: Drawn): void {
     this.result.energy.tapped += heat;
     this.result.tapRan += ran;

@@ -20,6 +20,17 @@ export function StationFields({ design, place }: { design: Design; place: 'separ
     value === undefined ? 'auto' : `auto: ${say(value, kind)}`;
   const header = place === 'separation' ? design.source?.header : design.stations.find((each) => each.id === id)?.header;
   const tank = pipingOf(job).tank?.id === id ? design.buffer?.tank?.volume.value : undefined;
+  const volume = (label: string) => (
+    <QuantityField place={`${place}/volume`} label={label} empty="auto" automatic={automatic(tank, 'volume')} />
+  );
+  const standingLoss = (
+    <QuantityField
+      place={`${place}/standingLoss`}
+      label="Standing loss"
+      empty="auto"
+      automatic={automatic(usualStandingLoss(tank ?? 0), 'heatPerKelvin')}
+    />
+  );
   switch (entry.kind) {
     case 'none':
       return null;
@@ -37,41 +48,21 @@ export function StationFields({ design, place }: { design: Design; place: 'separ
     case 'buffer':
       return (
         <>
-          <QuantityField
-            place={`${place}/volume`}
-            label="Volume of the buffer"
-            empty="auto"
-            automatic={automatic(tank, 'volume')}
-          />
+          {volume('Volume of the buffer')}
           <ChoiceField place={`${place}/connections`} label="Pipes on it" options={CONNECTIONS_CHOICES} />
-          <QuantityField
-            place={`${place}/standingLoss`}
-            label="Standing loss"
-            empty="auto"
-            automatic={automatic(usualStandingLoss(tank ?? 0), 'heatPerKelvin')}
-          />
+          {standingLoss}
         </>
       );
     case 'coil-tank':
       return (
         <>
-          <QuantityField
-            place={`${place}/volume`}
-            label="Volume of the tank"
-            empty="auto"
-            automatic={automatic(tank, 'volume')}
-          />
+          {volume('Volume of the tank')}
           <QuantityField
             place={`${place}/approach`}
             label="Coil below the tank"
             help="Tank at its top less supply of the coil; about 5 K is usual."
           />
-          <QuantityField
-            place={`${place}/standingLoss`}
-            label="Standing loss"
-            empty="auto"
-            automatic={automatic(usualStandingLoss(tank ?? 0), 'heatPerKelvin')}
-          />
+          {standingLoss}
         </>
       );
     case 'plate-exchanger':
