@@ -9,11 +9,11 @@ import { type LinkBranch, type PortRef, portOf, stationOf } from '../plan/plan.t
 import { entryOf } from '../plan/plan-of-job.ts';
 import { type SettledJob, settledJob } from '../plan/settled-job.ts';
 import { KINDS, topologyOf } from '../station/kinds.ts';
-import { RETURN_LAYER, type Round } from './circulation.ts';
 import { waterOfCircuits, watersOf } from './held-moment.ts';
-import { COIL_LAYERS, type Drawn as DrawnAtTap, HotStore, STORE_LAYERS } from './hot-store.ts';
+import { STORE_LAYERS } from './hot-store.ts';
 import { withOwnWater } from './own-waters.ts';
-import { type PortWater, StationWaters, standingLoss, type Tank } from './station-waters.ts';
+import { type PortWater, StationWaters, type Tank } from './station-waters.ts';
+import { type CoilFlow, type StoreMoved, StoreWater, type SunOnStore } from './store-water.ts';
 import { takeOffsOf } from './take-offs.ts';
 
 /** What a circuit draws and gives back in a step. W/K; its water comes back at slope T + base of what goes to the circuits. */
@@ -26,12 +26,6 @@ export interface Drawn {
   base: number;
 }
 
-/** Water through the coil, W/K, and the share of what it stands above the store that each layer of the coil takes. */
-export interface CoilFlow {
-  carries: number;
-  share: number;
-}
-
 /** Water in a source that does not stand beside the first, L/kW: from memory. */
 const LITRES_PER_KW = 1;
 /** Least water of a part, m3: so that none is nothing. */
@@ -40,12 +34,6 @@ const LEAST_VOLUME = 0.0005;
 const MEETING = 1e-6;
 
 const NO_LINKS: ReadonlyMap<string, number> = new Map();
-
-/** What the sun brings to the cylinder: W/K, and how warm it comes, degrees C. */
-export interface SunOnStore {
-  conductance: number;
-  from: number;
-}
 
 /** What a source that does not stand beside the first moves and gives in a step. */
 export interface FurtherFlow {
@@ -57,10 +45,7 @@ export interface FurtherFlow {
 }
 const NO_FURTHER: ReadonlyMap<string, FurtherFlow> = new Map();
 const NOTHING = () => 0;
-
-/** Shares of a coil that its layers have of it: UA parted evenly. @param conductance W/K @param carries W/K */
-export const coilShare = (conductance: number, carries: number): number =>
-  carries > 0 ? -Math.expm1(-conductance / COIL_LAYERS.length / carries) : 0;
+const STANDS: StoreMoved = { ofStore: 0, circulation: 0, intoStore: 0, bySun: [] };
 
 /** Pipes between two stations: what stands in them each way, and what it carries just now, W/K. */
 interface LinkWater {
@@ -102,14 +87,10 @@ export class PlantWater {
   /** What the port of each take-off gives in this step, W/K, and what enters each water less what leaves it otherwise. */
   private readonly drawnAt: Float64Array;
   private readonly net: Float64Array;
-  private readonly cylinder: number | null;
+  /** The water of the cylinder; null without one. */
+  readonly cylinder: StoreWater | null;
   /** Take-off that the coil of the cylinder hangs on. */
   readonly coilAt: number;
-  private readonly hot: HotStore | null;
-  private readonly direct: boolean;
-  private readonly coilLayers: number[];
-  /** A view into the temperatures of all. */
-  private readonly storeLayers: Float64Array;
   private readonly tank: Tank | null;
   /** Kelvin that plates take off between the source and that tank. */
   private readonly lostOnTheWay: number;
@@ -118,11 +99,7 @@ export class PlantWater {
   /** Ports of a ring main with several pairs of tees, in order. */
   private readonly pairs: readonly PortRef[];
   private readonly surroundings: number;
-  private readonly perVolume: number;
   private readonly lostAtSource: number;
-  private readonly lostByStore: number;
-  /** What goes round to the taps in this step; null while nothing does. */
-  circulating: Round | null = null;
   private linkFlows: ReadonlyMap<string, number> = NO_LINKS;
   /** W/K through the source, and drawn by all that hangs on the plant, in this step. */
   through = 0;
@@ -185,11 +162,8 @@ export class PlantWater {
         : [],
     );
     const { hotWater } = job;
-    this.cylinder = hotWater ? holds.length : null;
+    const first = holds.length;
     if (hotWater) for (let i = 0; i < STORE_LAYERS; i++) part(hotWater.volume / STORE_LAYERS);
-    this.hot = hotWater && new HotStore(hotWater);
-    this.direct = hotWater?.charged === 'direct';
-    this.coilLayers = this.cylinder === null ? [] : COIL_LAYERS.map((layer) => (this.cylinder as number) + layer);
     this.streams = new Streams(
       holds,
       job.source.flowTemperature - job.source.temperatureDifference / 2,
@@ -197,9 +171,8 @@ export class PlantWater {
     );
     this.drawnAt = new Float64Array(offs.length);
     this.net = new Float64Array(holds.length);
-    const store = this.cylinder ?? 0;
-    this.storeLayers = this.streams.temperature.subarray(store, this.cylinder === null ? store : store + STORE_LAYERS);
-    if (hotWater) this.storeLayers.fill(hotWater.storeTemperature);
+    this.cylinder =
+      hotWater && new StoreWater(hotWater, this.streams, first, { surroundings: this.surroundings, perVolume: held({}) });
     this.tank = this.stations.tanks[0] ?? null;
     this.lostOnTheWay = platesBefore(piping, job);
     this.pairs = ringPorts(piping);
@@ -208,7 +181,6 @@ export class PlantWater {
       return station ? topologyOf(station).ports.map(({ ref }) => this.stations.of(ref)) : [];
     });
     this.lostAtSource = perKelvin(source?.runHeat.value ?? 0, job.source.flowTemperature);
-    this.lostByStore = hotWater ? standingLoss(hotWater.standingLoss, hotWater.volume) : 0;
   }
 
   /** A link to a station behind which other pumps are not felt moves what its own does. */
@@ -281,20 +253,6 @@ export class PlantWater {
     const { tank } = this;
     return tank ? this.at(tank.top + Math.floor((tank.bottom - tank.top + 1) / 2)) + this.lostOnTheWay : this.sent;
   }
-  /** What the sensor of the cylinder finds, half way up. */
-  get store(): number | null {
-    return this.cylinder === null ? null : this.at(this.cylinder + HotStore.sensor);
-  }
-  /** The coldest where a coil lies in the cylinder, degrees C; null without one. */
-  get coldestAtCoil(): number | null {
-    return this.cylinder === null ? null : Math.min(...this.coilLayers.map((layer) => this.at(layer)));
-  }
-  /** The coldest of the cylinder, degrees C. */
-  get coldestOfStore(): number {
-    let coldest = Number.POSITIVE_INFINITY;
-    for (const layer of this.storeLayers) coldest = Math.min(coldest, layer);
-    return coldest;
-  }
   get layerTemperatures(): number[] {
     const { tank } = this;
     return tank ? Array.from({ length: tank.bottom - tank.top + 1 }, (_, i) => this.at(tank.top + i)) : [];
@@ -311,33 +269,10 @@ export class PlantWater {
     return this.into === this.source ? this.at(this.sourceAt.back) : this.at(this.into);
   }
 
-  /** J held by all of it but the cylinder, and by that. */
+  /** J held by all of it but the cylinder. */
   get held(): number {
-    return this.streams.held - this.inStore;
+    return this.streams.held - (this.cylinder?.held ?? 0);
   }
-  get inStore(): number {
-    if (this.cylinder === null) return 0;
-    let sum = 0;
-    for (let i = 0; i < STORE_LAYERS; i++) sum += this.streams.heldBy(this.cylinder + i);
-    return sum;
-  }
-
-  /** Somebody opens a tap. @param volume m3 at the temperature of the store */
-  ask(volume: number): void {
-    this.hot?.ask(volume);
-  }
-
-  /** Draws what is due in a step. */
-  draw(step: number): DrawnAtTap {
-    return this.hot?.draw(this.storeLayers, step, this.perVolume) ?? { heat: 0, ran: 0, lukewarm: 0 };
-  }
-
-  /** The whole cylinder moved round, as a circulation does. */
-  mixStore(): void {
-    const { storeLayers } = this;
-    if (this.cylinder !== null) storeLayers.fill(storeLayers.reduce((sum, each) => sum + each, 0) / STORE_LAYERS);
-  }
-
   /**
    * A step.
    * @param source W/K through the source @param immersion W of a heater in the cylinder
@@ -360,7 +295,7 @@ export class PlantWater {
     this.linkFlows = links;
     const { streams, outs, coilAt, drawnAt, cylinder, surroundings } = this;
     const { tanks } = this.stations;
-    const sunned = suns.map(({ from }) => this.coilLayers.filter((layer) => this.at(layer) < from));
+    const sunned = cylinder?.coolerThan(suns) ?? [];
     streams.begin(seconds);
     streams.heatAt(this.source);
     this.elsewhere.forEach(({ id, body, takes, gives }, i) => {
@@ -381,22 +316,14 @@ export class PlantWater {
     }
     const charged = outs[coilAt] as OutAndHome;
     // The coil's water comes back as warm as the layers leave it; what it gives is in them.
-    if (coil.carries > 0) this.charge(charged, coil);
+    if (coil.carries > 0) cylinder?.charge(charged, coil);
     streams.lose(this.source, this.lostAtSource, surroundings);
     for (const { out, home, lost } of outs) {
       streams.lose(out, lost, surroundings);
       streams.lose(home, lost, surroundings);
     }
     for (const { top, bottom, lost } of tanks) for (let i = top; i <= bottom; i++) streams.lose(i, lost, surroundings);
-    if (cylinder !== null) {
-      for (let i = 0; i < STORE_LAYERS; i++) streams.lose(cylinder + i, this.lostByStore / STORE_LAYERS, surroundings);
-      this.goRound(streams, cylinder);
-      if (immersion > 0) for (const layer of this.coilLayers) streams.put(layer, immersion / this.coilLayers.length);
-      // What is warmer than it comes takes nothing of the sun.
-      suns.forEach(({ conductance, from }, i) => {
-        for (const layer of sunned[i] as number[]) streams.lose(layer, conductance / this.coilLayers.length, from);
-      });
-    }
+    cylinder?.exchange(immersion, suns, sunned);
     const [power = 0, ...others] = streams.endAll([
       { at: this.source, powerFor, off },
       ...this.elsewhere.map(({ id, body }) => {
@@ -411,27 +338,16 @@ export class PlantWater {
     );
     let standingLoss = 0;
     for (const { top, bottom, lost } of tanks) for (let i = top; i <= bottom; i++) standingLoss += lost * above(i);
-    let ofStore = 0;
-    if (cylinder !== null)
-      for (let i = 0; i < STORE_LAYERS; i++) ofStore += (this.lostByStore / STORE_LAYERS) * above(cylinder + i);
-    const { circulating: round } = this;
-    const circulation = cylinder !== null && round ? round.carries * (1 - round.keeps) * above(cylinder) : 0;
     const atCoil = this.supplyAt(coilAt);
-    let water = atCoil;
-    if (coil.carries > 0 && this.direct) water = this.at((cylinder as number) + STORE_LAYERS - 1);
-    else if (coil.carries > 0) for (const layer of this.coilLayers) water -= coil.share * (water - this.at(layer));
-    const bySun = suns.map(({ conductance, from }, i) =>
-      (sunned[i] as number[]).reduce((sum, layer) => sum + (conductance / this.coilLayers.length) * (from - this.at(layer)), 0),
-    );
-    const intoStore = coil.carries * (atCoil - water);
+    const store = cylinder?.after(coil, atCoil, suns, sunned) ?? STANDS;
     // What each circuit's water lost on its way, at the temperatures of the step.
     const given = circuits.map(({ at, hot, slope, base }) => {
       const supply = this.supplyAt(at);
       return hot * (supply - (slope * supply + base));
     });
     for (const { top, bottom } of tanks) streams.turnOver(top, bottom);
-    if (cylinder !== null) streams.turnOver(cylinder, cylinder + STORE_LAYERS - 1);
-    return { power, others, pipes, standing: standingLoss, ofStore, circulation, intoStore, bySun, given };
+    cylinder?.turnOver();
+    return { power, others, pipes, standing: standingLoss, ...store, given };
   }
 
   /** Streams between the source, the stations and what hangs on them; whatever joined waters have left over goes along their row. */
@@ -491,28 +407,6 @@ export class PlantWater {
     }
   }
 
-  /** Heat into the cylinder: through its coil, or by its own water that comes in at the top and leaves at the bottom. */
-  private charge({ out, home }: OutAndHome, { carries, share }: CoilFlow): void {
-    const { streams, cylinder } = this;
-    if (!this.direct || cylinder === null) {
-      streams.coilThrough(out, home, this.coilLayers, carries, share);
-      return;
-    }
-    const bottom = cylinder + STORE_LAYERS - 1;
-    streams.flow(out, cylinder, carries);
-    for (let i = cylinder; i < bottom; i++) streams.flow(i, i + 1, carries);
-    streams.flow(bottom, home, carries);
-  }
-
-  /** What goes round to the taps: out at the top, back in the upper third as much cooler as its pipe loses, and up again. */
-  private goRound(streams: Streams, cylinder: number): void {
-    const { circulating: round, surroundings } = this;
-    if (!round || round.carries <= 0) return;
-    const { carries, keeps } = round;
-    streams.line(cylinder, cylinder + RETURN_LAYER, carries, keeps, (1 - keeps) * surroundings);
-    for (let i = cylinder + RETURN_LAYER; i > cylinder; i--) streams.flow(i, i - 1, carries);
-  }
-
   /** Counts what enters a water, W/K, besides what goes along its row. */
   private gains(water: number, carries: number): void {
     this.net[water] = (this.net[water] as number) + carries;
@@ -565,17 +459,11 @@ function platesBefore(piping: Piping, job: SettledJob): number {
  * What moved in a step, W: from the source, into pipes' surroundings, out of tanks and out of the cylinder into theirs, into the
  * cylinder, out of the water of each circuit.
  */
-export interface Moved {
+export interface Moved extends StoreMoved {
   power: number;
   /** Of the sources that do not stand beside the first, in their order. */
   others: number[];
   pipes: number;
   standing: number;
-  ofStore: number;
-  /** Lost on the way to the taps and back. */
-  circulation: number;
-  intoStore: number;
-  /** Of each that the sun drives, into the cylinder. */
-  bySun: number[];
   given: number[];
 }

@@ -36,6 +36,9 @@ const PAUSE = 1000;
 const LOOKS = 48;
 /** Seconds of a step while it settles: only where it comes to matters. */
 const SETTLING_STEP = 300;
+/** No tap draws anything. */
+const NOTHING_DRAWN = { heat: 0, ran: 0, lukewarm: 0 };
+
 /** Heat of the sun on a job as it is usually set, of which a collector sees all. */
 const USUAL_SUN = 0.2;
 
@@ -192,7 +195,7 @@ class Run {
     const lowered = settings.setBack && within(hour, settings.setBack.from, settings.setBack.to) ? settings.setBack.by : 0;
     this.draw(hour);
     const goes = this.circulation?.runs(hour, this.cylinder?.cleaning ?? false) ?? false;
-    this.water.circulating = goes ? (this.circulation?.round ?? null) : null;
+    if (this.water.cylinder) this.water.cylinder.circulating = goes ? (this.circulation?.round ?? null) : null;
     const { calling, turn } = this.callsNow(time, lowered, outdoor);
     const called = calling.length > 0;
     if (called) this.last = { calling, at: time };
@@ -231,10 +234,10 @@ class Run {
     for (const { hour: at, volume } of settings.draws) {
       if (hour < at || hour >= at + length / 3600 - 1e-9) continue;
       // What is drawn comes from the store; without one from the source itself.
-      if (this.cylinder) water.ask(volume);
+      if (water.cylinder) water.cylinder.ask(volume);
       else this.taps?.ask(volume);
     }
-    const tapped = water.draw(length);
+    const tapped = water.cylinder?.draw(length) ?? NOTHING_DRAWN;
     if (this.counts) this.tally.tap(tapped);
     const made = this.taps?.draw(length) ?? null;
     this.sources.tapped = made && made.ran > 0 ? { share: made.ran / length, heat: made.heat } : NOT_TAPPED;
@@ -247,8 +250,12 @@ class Run {
     askThermostats(zones, states, settings, lowered, outdoor);
     turnValves(zones, states, this.length);
     const heating = states.some((state) => state.open);
-    const turn = cylinder ? cylinder.next(time, water.store ?? 0, heating, water.coldestOfStore) : heating ? 'heating' : 'none';
-    if (cylinder?.cleaning && this.job.hotWater?.hygieneCirculates) water.mixStore();
+    const turn = cylinder
+      ? cylinder.next(time, water.cylinder?.sensor ?? 0, heating, water.cylinder?.coldest ?? 0)
+      : heating
+        ? 'heating'
+        : 'none';
+    if (cylinder?.cleaning && this.job.hotWater?.hygieneCirculates) water.cylinder?.mix();
     const calling = turn === 'heating' || turn === 'both' ? zones.filter((_, z) => states[z]?.open).map((zone) => zone.id) : [];
     if (turn === 'cylinder' || turn === 'both') calling.push(HOT_WATER_CALL);
     return { calling, turn };
@@ -274,12 +281,12 @@ class Run {
         ? sentBy(curve, decided.flowTemperature, decided.curve, asked.outdoor)
         : Number.POSITIVE_INFINITY,
     );
-    const inStore = water.inStore;
-    const immersion = this.cylinder?.immersion(water.coldestOfStore) ?? 0;
+    const inStore = water.cylinder?.held ?? 0;
+    const immersion = this.cylinder?.immersion(water.cylinder?.coldest ?? 0) ?? 0;
     const moved = this.steps.through(length, { asked, flows, sinks: this.sinks, mixes, zones: this.zones.length, immersion });
     this.gap += moved.gap;
     const put = moved.intoStore + moved.sunIntoStore + immersion;
-    this.storeGap += Math.abs((put - moved.ofStore - moved.circulation) * length - (water.inStore - inStore));
+    this.storeGap += Math.abs((put - moved.ofStore - moved.circulation) * length - ((water.cylinder?.held ?? 0) - inStore));
     return moved;
   }
 
@@ -366,7 +373,7 @@ class Run {
       fromCircuits: water.returned,
       ports: water.atPorts,
       pairs: water.atPairs,
-      store: water.store,
+      store: water.cylinder?.sensor ?? null,
       coilBack: moved.coilBack,
       layers: water.layerTemperatures,
       circuits: moved.moments,

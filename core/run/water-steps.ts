@@ -5,16 +5,9 @@ import type { CircuitSide, ZoneSink } from './circuit-side.ts';
 import { CIRCULATION_PUMP } from './circulation.ts';
 import type { Asked, Dispatch, Member } from './dispatch.ts';
 import type { BookedFlows } from './flow-book.ts';
-import {
-  type CoilFlow,
-  coilShare,
-  type Drawn,
-  type FurtherFlow,
-  type Moved,
-  type PlantWater,
-  type SunOnStore,
-} from './plant-water.ts';
+import type { Drawn, FurtherFlow, Moved, PlantWater } from './plant-water.ts';
 import type { CircuitMoment } from './run.ts';
+import { type CoilFlow, coilShare, type SunOnStore } from './store-water.ts';
 
 /** Rounds in which valves and water find each other within a step. */
 const ROUNDS = 2;
@@ -302,7 +295,9 @@ export class WaterSteps {
     for (const member of sources.elsewhere) {
       const { bySun } = member;
       member.power = 0;
-      const toCylinder = bySun ? sources.decideBySun(member, water.takenBy(member.id), water.coldestAtCoil, asked) : 0;
+      const toCylinder = bySun
+        ? sources.decideBySun(member, water.takenBy(member.id), water.cylinder?.coldestAtCoil ?? null, asked)
+        : 0;
       if (!bySun) sources.decideElsewhere(member, water.waterOf(member.id), asked);
       const aim = bySun ? member.sends : sources.wantedOf(member, asked.wanted);
       if (toCylinder > 0) this.suns.push({ member, conductance: toCylinder, from: member.sends });
@@ -368,7 +363,7 @@ export class WaterSteps {
     whole.through += (through / specificHeat) * seconds;
     whole.drawn += (beyond / specificHeat) * seconds;
     // The power of a pump falls with the cube of its speed (affinity laws).
-    const round = water.circulating ? CIRCULATION_PUMP : 0;
+    const round = water.cylinder?.circulating ? CIRCULATION_PUMP : 0;
     whole.pumps += (flows.power + round + this.sunPumps - flows.sourcePower * (1 - share ** 3)) * seconds;
     whole.coilBack = coilFlow.carries > 0 ? water.supplyAt(water.coilAt) - moved.intoStore / coilFlow.carries : null;
     whole.sent += made > 0 ? leaving * made : 0;
