@@ -117,7 +117,6 @@ export class PlantWater {
       holds.push(Math.max(volume, LEAST_VOLUME) * held(of)) - 1;
     const meeting = (): number => holds.push(MEETING) - 1;
     this.piping = piping;
-    this.perVolume = held({});
     this.surroundings = job.site.pipeSurroundings;
     part(water.source);
     this.into = job.source.volumiser === null ? this.source : part(water.tank);
