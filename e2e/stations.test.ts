@@ -176,6 +176,6 @@ test('a cold tank is put in, a circuit and the source turn over to it, a guard s
   await page.getByLabel('When cooling it charges').click();
   await page.getByRole('option', { name: 'Tank', exact: true }).click();
   await page.getByRole('button', { name: /^Findings/ }).click();
-  await expect(page.getByText('turn over to cold water')).toHaveCount(0);
+  await expect(page.getByText('a changeover to cold water')).toHaveCount(0);
   await expectAccessible(page);
 });

@@ -49,8 +49,8 @@ function coilTooCool({ job, say, piping }: Context): Finding[] {
       severity: 'note',
       place: 'source/firing/startsBelow',
       component: tank.place.startsWith('stations/') ? tank.place : 'header',
-      title: `${hottest.name} gets ${say(supply, 'temperature')} from the coil before the source starts again`,
-      why: `The source starts ${say(startsBelow, 'temperatureDifference')} below its flow, at ${say(foot, 'temperature')}; the coil gives ${say(entry.approach, 'temperatureDifference')} less, and ${hottest.name} wants ${say(hottest.flowTemperature, 'temperature')} on the coldest day. A wide band spares the source starts; on cold days it costs warmth.`,
+      title: `${hottest.name}: ${say(supply, 'temperature')} from the coil before the source starts again`,
+      why: `The source starts ${say(startsBelow, 'temperatureDifference')} below its flow, at ${say(foot, 'temperature')}; the coil gives ${say(entry.approach, 'temperatureDifference')} less; ${say(hottest.flowTemperature, 'temperature')} are wanted on the coldest day. A wide band spares the source starts; on cold days it costs warmth.`,
       remedies:
         enough >= least
           ? [

@@ -35,7 +35,7 @@ function secondStore({ job, piping }: Context): Finding[] {
         severity: 'mend',
         place,
         component: `furtherSources/${source.id}`,
-        title: `${nameOf(source)} is to heat the cylinder once the tank is warm, and ${idle}`,
+        title: `${nameOf(source)}: to heat the cylinder once the tank is warm, and ${idle}`,
         why: 'A run charges a tank by the sun whoever calls, and then the cylinder through its valve. Without both its heat has one place to go.',
         remedies: [{ label: 'It stands once it is warm', edits: [{ at: place, value: 'stops' }] }],
       },
