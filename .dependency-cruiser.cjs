@@ -28,6 +28,7 @@ const CORE = [
   'review',
   'job',
   'drawing',
+  'paper',
 ];
 const coreFolders = CORE.map((folder, i) => ({
   name: `core-${folder}-imports-what-is-below-it`,

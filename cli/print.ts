@@ -1,6 +1,7 @@
 import type { Design } from '../core/design/design.ts';
+import { plainTable } from '../core/paper/table.ts';
+import { resultTables } from '../core/paper/tables/all-tables.ts';
 import { formatNumber, say } from '../core/quantity/format.ts';
-import { plainCell, resultTables } from '../exchange/results-table.ts';
 import { MEANING_KINDS, MEANING_LABELS, type Meaning } from '../exchange/room-columns.ts';
 import type { RoomsPreview } from '../exchange/rooms-table.ts';
 import type { Display, Job } from '../model/job.ts';
@@ -39,12 +40,8 @@ export function printDesign(job: Job, design: Design): string {
   ];
   for (const table of resultTables(job, design)) {
     if (table.id === 'rooms' || table.id === 'findings' || table.rows.length === 0) continue;
-    parts.push(
-      `${table.title}\n${layOut(
-        table.headings,
-        table.rows.map((row) => row.map(plainCell)),
-      )}`,
-    );
+    const { headings, rows } = plainTable(table, job.display);
+    parts.push(`${table.title}\n${layOut(headings, rows)}`);
   }
   const findings = design.findings.map(({ severity, title, why, remedies }) =>
     [

@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { designJob } from '../core/job/design-job.ts';
+import { plainTable } from '../core/paper/table.ts';
+import { resultTables } from '../core/paper/tables/all-tables.ts';
 import { thistleMillByLoads as thistleMill, thistleMill as withEmitters } from '../demo/thistle-mill.ts';
 import { MOST_ROOMS } from '../model/job.ts';
 import { newJob } from '../model/new-job.ts';
@@ -8,9 +10,9 @@ import { applyEdits } from '../model/place.ts';
 import { readJob, readJobText } from '../model/read-job.ts';
 import { decodeText, MOST_TEXT_BYTES } from './decode-text.ts';
 import { fileNameFor, writeJobFile } from './job-file.ts';
-import { resultsToCsv, resultTables, tableToCsv } from './results-table.ts';
 import { readRoomsCsv } from './rooms-csv.ts';
 import type { RoomsPreview } from './rooms-table.ts';
+import { tablesToCsv, tableToCsv } from './table-csv.ts';
 import { problemOfTaking, takeRooms, tooManyRooms } from './take-rooms.ts';
 
 const METRIC = { system: 'metric', units: {} } as const;
@@ -29,7 +31,10 @@ const problemOf = (text: string): string => {
 
 describe('papers of emitters', () => {
   const tables = resultTables(withEmitters, designJob(withEmitters));
-  const rowsOf = (id: string) => tables.find((table) => table.id === id)?.rows ?? [];
+  const rowsOf = (id: string) => {
+    const table = tables.find((each) => each.id === id);
+    return table ? plainTable(table, METRIC).rows : [];
+  };
 
   it('list each room with what it needs, hottest first', () => {
     const [first] = rowsOf('emitters');
@@ -180,23 +185,24 @@ describe('what leaves the job', () => {
   const tables = resultTables(hostile, designJob(hostile));
 
   it('neutralises formulas in every table', () => {
-    const csv = resultsToCsv(tables);
+    const csv = tablesToCsv(tables, METRIC);
     expect(csv).toContain(`'=HYPERLINK`);
     for (const cell of csv.split(/[,\r\n]+/)) expect(cell).not.toMatch(/^"?[=@]/);
     expect(csv).toContain('"<b>Kitchen</b>, ""large"""');
   });
 
   it('writes plain numbers in the units of the job', () => {
-    const circuits = tableToCsv(tables.find((table) => table.id === 'circuits') as (typeof tables)[number]);
+    const circuits = tableToCsv(tables.find((table) => table.id === 'circuits') as (typeof tables)[number], METRIC);
     expect(circuits.split('\r\n')[0]).toContain('Flow (L/h)');
     expect(circuits).toContain('Upper radiators,direct,4.14,55,7,515.');
     const us = resultTables({ ...thistleMill, display: US }, designJob({ ...thistleMill, display: US }));
-    expect(us[0]?.headings).toContain('Flow (gpm)');
+    expect(us[0] && plainTable(us[0], US).headings).toContain('Flow (gpm)');
   });
 
   it('gives each room its load per area, and none where one of the two is missing', () => {
     const bare = applyEdits(thistleMill, [{ at: 'rooms/r2/area', value: null }]);
-    const rooms = resultTables(bare, designJob(bare)).find((table) => table.id === 'rooms');
+    const table = resultTables(bare, designJob(bare)).find((each) => each.id === 'rooms');
+    const rooms = table && plainTable(table, METRIC);
     const column = rooms?.headings.indexOf('Load per area (W/m²)') ?? -1;
     expect(rooms?.rows[0]?.[column]).toBeCloseTo(2150 / 41, 3);
     expect(rooms?.rows[1]?.[column]).toBeNull();
@@ -230,8 +236,8 @@ describe('the tables of a solved plant', () => {
     expect(solved?.rows.map((row) => row[0])).toEqual(['Ground floor', 'Upper radiators', 'Loft', 'Workshop']);
     const share = solved?.rows[1]?.[2];
     if (typeof share !== 'object' || share === null) throw new Error('no figure');
-    expect(share.value).toBeGreaterThan(98);
-    expect(share.value).toBeLessThan(102);
-    expect(share.figure.sum.source).toContain('solved together');
+    expect(share.value).toBeGreaterThan(0.98);
+    expect(share.value).toBeLessThan(1.02);
+    expect(share.sum.source).toContain('solved together');
   });
 });

@@ -83,12 +83,15 @@ export interface Shown {
   unit: string;
 }
 
+/** Decimal places a value is written with. @param shown it, in its unit */
+export const placesOf = (shown: number, kind: QuantityKind, unit: string): number =>
+  PLACES_BY_SIZE.has(unit) ? placesBySize(shown) : (SMALL_PLACES[kind] ?? PLACES[unit] ?? 2);
+
 /** How a value reads in the job's units, number and unit apart. */
 export function show(value: number, kind: QuantityKind, display: Display): Shown {
   const unit = unitFor(kind, display);
   const shown = fromSI(value, kind, unit);
-  const places = PLACES_BY_SIZE.has(unit) ? placesBySize(shown) : (SMALL_PLACES[kind] ?? PLACES[unit] ?? 2);
-  return { number: formatNumber(shown, places), unit };
+  return { number: formatNumber(shown, placesOf(shown, kind, unit)), unit };
 }
 
 /** What is said where no number is large enough. */

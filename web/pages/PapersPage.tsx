@@ -4,13 +4,13 @@ import Typography from '@mui/material/Typography';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useParams } from 'react-router';
-import { formatNumber } from '../../core/quantity/format.ts';
+import type { Table } from '../../core/paper/table.ts';
+import { resultTables } from '../../core/paper/tables/all-tables.ts';
 import { fileNameFor, writeJobFile } from '../../exchange/job-file.ts';
-import type { ResultCell, ResultTable } from '../../exchange/result-cells.ts';
-import { plainCell, resultsToCsv, resultTables, tableToCsv } from '../../exchange/results-table.ts';
+import { tablesToCsv, tableToCsv } from '../../exchange/table-csv.ts';
 import { download, downloadCsv } from '../parts/download.ts';
-import { FigureButton } from '../parts/FigureButton.tsx';
 import { PageSection, Sheet } from '../parts/Layout.tsx';
+import { TableView } from '../parts/TableView.tsx';
 import { useDesigned } from '../state/design-context.tsx';
 import { jobHistory, openRevision } from '../state/job-api.ts';
 import { useEditing, useJob, useSessionState } from '../state/job-context.tsx';
@@ -22,7 +22,8 @@ export default function PapersPage() {
   const tables = designed
     ? resultTables(designed.job, designed.design).filter((table) => table.id !== 'rooms' && table.id !== 'findings')
     : [];
-  const all = () => designed && downloadCsv(job.name, resultsToCsv(resultTables(designed.job, designed.design)));
+  const all = () =>
+    designed && downloadCsv(job.name, tablesToCsv(resultTables(designed.job, designed.design), designed.job.display));
   return (
     <Sheet
       wide
@@ -43,60 +44,25 @@ export default function PapersPage() {
       }
     >
       {tables.map((table) => (
-        <TableSection key={table.id} table={table} onSave={() => downloadCsv(`${job.name} ${table.title}`, tableToCsv(table))} />
+        <TableSection
+          key={table.id}
+          table={table}
+          onSave={() => downloadCsv(`${job.name} ${table.title}`, tableToCsv(table, job.display))}
+        />
       ))}
       <History />
     </Sheet>
   );
 }
 
-function TableSection({ table, onSave }: { table: ResultTable; onSave: () => void }) {
+function TableSection({ table, onSave }: { table: Table; onSave: () => void }) {
   return (
     <PageSection title={table.title}>
       {table.rows.length === 0 ? (
         <Typography variant="body2">Nothing yet. Rooms with heat loads on a circuit fill this table.</Typography>
       ) : (
         <>
-          <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={table.title}>
-            <Box
-              component="table"
-              sx={{
-                borderCollapse: 'collapse',
-                width: '100%',
-                '& th, & td': {
-                  px: 1,
-                  py: 0.7,
-                  borderBottom: 1,
-                  borderColor: 'divider',
-                  whiteSpace: 'nowrap',
-                  fontSize: '0.92rem',
-                },
-                '& th': { textAlign: 'left', verticalAlign: 'bottom', whiteSpace: 'normal' },
-              }}
-            >
-              <thead>
-                <tr>
-                  {table.headings.map((heading, k) => (
-                    <th scope="col" key={heading} style={isNumeric(table, k) ? { textAlign: 'right' } : undefined}>
-                      {heading}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {table.rows.map((row, i) => (
-                  // biome-ignore lint/suspicious/noArrayIndexKey: rows have no id and do not move
-                  <tr key={i}>
-                    {row.map((cell, k) => (
-                      <td key={table.headings[k]} style={isNumeric(table, k) ? { textAlign: 'right' } : undefined}>
-                        <Cell cell={cell} />
-                      </td>
-                    ))}
-                  </tr>
-                ))}
-              </tbody>
-            </Box>
-          </Box>
+          <TableView table={table} />
           <Button size="small" sx={{ mt: 1 }} onClick={onSave}>
             Save this table (CSV)
           </Button>
@@ -104,17 +70,6 @@ function TableSection({ table, onSave }: { table: ResultTable; onSave: () => voi
       )}
     </PageSection>
   );
-}
-
-/** Whether a column holds numbers: they stand at the right. */
-const isNumeric = (table: ResultTable, column: number): boolean =>
-  table.rows.some((row) => typeof plainCell(row[column] ?? null) === 'number');
-
-function Cell({ cell }: { cell: ResultCell }) {
-  if (cell === null) return '–';
-  if (typeof cell === 'string') return cell;
-  if (typeof cell === 'number') return formatNumber(cell, Math.abs(cell) < 100 ? 2 : 0);
-  return <FigureButton figure={cell.figure} />;
 }
 
 function History() {

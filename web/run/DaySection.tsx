@@ -5,11 +5,11 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import Slider from '@mui/material/Slider';
 import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
+import { dayTable } from '../../core/paper/tables/run-tables.ts';
 import { boughtLabel, efficiencyLabel } from '../../core/run/notable.ts';
 import type { RunResult } from '../../core/run/run.ts';
 import { daysIn } from '../../core/run/weather.ts';
-import { tableToCsv } from '../../exchange/results-table.ts';
-import { dayTable } from '../../exchange/run-tables.ts';
+import { tableToCsv } from '../../exchange/table-csv.ts';
 import type { Job } from '../../model/job.ts';
 import { MASS_CHOICES } from '../parts/choices.ts';
 import { downloadCsv } from '../parts/download.ts';
@@ -59,7 +59,7 @@ export function DaySection({ designed, weather, onWeather }: Props) {
             <Button
               size="small"
               variant="outlined"
-              onClick={() => downloadCsv(`${job.name} a day`, tableToCsv(dayTable(result, job.display)))}
+              onClick={() => downloadCsv(`${job.name} a day`, tableToCsv(dayTable(result), job.display))}
             >
               Save the day (CSV)
             </Button>

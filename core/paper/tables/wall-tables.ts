@@ -1,13 +1,13 @@
-import { controlParts } from '../core/control/control-parts.ts';
-import { sequenceOfOperation } from '../core/control/sequence.ts';
-import { terminalWords, wiringSchedule } from '../core/control/wiring.ts';
-import type { Design } from '../core/design/design.ts';
-import { electricalSupply } from '../core/design/electrical.ts';
-import { partsList } from '../core/design/parts-list.ts';
-import type { Body } from '../core/plant/bodies.ts';
-import { say } from '../core/quantity/format.ts';
-import type { Job } from '../model/job.ts';
-import type { ResultTable, Writing } from './result-cells.ts';
+import type { Job } from '../../../model/job.ts';
+import { controlParts } from '../../control/control-parts.ts';
+import { sequenceOfOperation } from '../../control/sequence.ts';
+import { terminalWords, wiringSchedule } from '../../control/wiring.ts';
+import type { Design } from '../../design/design.ts';
+import { electricalSupply } from '../../design/electrical.ts';
+import { partsList } from '../../design/parts-list.ts';
+import type { Body } from '../../plant/bodies.ts';
+import { say } from '../../quantity/format.ts';
+import { column, type Table } from '../table.ts';
 
 const JOINTS: Record<Body['joint'], string> = {
   union: 'Union',
@@ -26,26 +26,26 @@ const HANGING: Record<Body['hanging'], string> = {
 };
 
 /** What hangs on the wall with the room it needs, and what wants electricity. */
-export function wallTables(job: Job, design: Design, { head, number }: Writing): ResultTable[] {
-  const size = (value: number) => number(Math.round(value * 1000) / 1000, 'bore');
+export function wallTables(job: Job, design: Design): Table[] {
+  const size = (value: number) => Math.round(value * 1000) / 1000;
   return [
     {
       id: 'parts',
       title: 'On the wall: what to buy, and the room it needs (invented catalogue; data sheets decide)',
-      headings: [
-        'Where',
-        'Part',
-        head('Ports', 'bore'),
-        'Number of ports',
-        'Joint',
-        head('Along the pipe', 'bore'),
-        head('Across', 'bore'),
-        head('Depth', 'bore'),
-        head('Free beside', 'bore'),
-        head('Free before', 'bore'),
-        'Filled weight (kg)',
-        'Hangs',
-        'Own bracket',
+      columns: [
+        column('Where'),
+        column('Part'),
+        column('Ports', 'bore'),
+        column('Number of ports'),
+        column('Joint'),
+        column('Along the pipe', 'bore'),
+        column('Across', 'bore'),
+        column('Depth', 'bore'),
+        column('Free beside', 'bore'),
+        column('Free before', 'bore'),
+        { label: 'Filled weight', unit: 'kg' },
+        column('Hangs'),
+        column('Own bracket'),
       ],
       rows: partsList(job, design).map(({ where, label, body }) => [
         where,
@@ -66,19 +66,27 @@ export function wallTables(job: Job, design: Design, { head, number }: Writing):
     {
       id: 'controls',
       title: 'Controls: what they take',
-      headings: ['Number', 'Part', 'Note'],
+      columns: [column('Number'), column('Part'), column('Note')],
       rows: controlParts(job, design).map(({ count, label, note }) => [count, label, note]),
     },
     {
       id: 'sequence',
       title: 'How it works, in the order of things',
-      headings: ['Step', 'What happens'],
+      columns: [column('Step'), column('What happens')],
       rows: sequenceOfOperation(job, design, (value, kind) => say(value, kind, job.display)).map((line, i) => [i + 1, line]),
     },
     {
       id: 'wiring',
       title: 'Wiring schedule (a qualified person wires)',
-      headings: ['Terminals', 'Cores', 'What', 'From', 'To', 'Carries', 'Note'],
+      columns: [
+        column('Terminals'),
+        column('Cores'),
+        column('What'),
+        column('From'),
+        column('To'),
+        column('Carries'),
+        column('Note'),
+      ],
       rows: wiringSchedule(job, design).map((wire) => [
         terminalWords(wire),
         wire.cores.join(', '),
@@ -92,7 +100,15 @@ export function wallTables(job: Job, design: Design, { head, number }: Writing):
     {
       id: 'electrical',
       title: 'For the electrician (a qualified person wires; local codes decide circuits and protection)',
-      headings: ['What', 'Draws (W)', 'Volts', 'Phases', 'Amps', 'Own circuit', 'Why'],
+      columns: [
+        column('What'),
+        column('Draws', 'electricPower'),
+        column('Volts'),
+        column('Phases'),
+        column('Amps'),
+        column('Own circuit'),
+        column('Why'),
+      ],
       rows: electricalSupply(job, design).map(({ label, power, volts, phases, amps, own, why }) => [
         label,
         Math.round(power),
