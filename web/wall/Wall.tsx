@@ -3,15 +3,13 @@ import { styled, useTheme } from '@mui/material/styles';
 import { memo, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Design } from '../../core/design/design.ts';
 import type { PlantState } from '../../core/design/plant-state.ts';
+import type { Look } from '../../core/drawing/scene/look.ts';
+import { sceneOf } from '../../core/drawing/scene/scene.ts';
 import type { Sheet } from '../../core/drawing/sheet.ts';
 import { type Slice, slicesOf } from '../../core/drawing/slices.ts';
-import { Gauges } from './Gauges.tsx';
-import { HouseCards } from './HouseCards.tsx';
-import { LineParts } from './LineParts.tsx';
-import { Pipes } from './Pipes.tsx';
+import { useJobPart } from '../state/job-context.tsx';
+import { Groups } from './Groups.tsx';
 import { PrintHead } from './PrintHead.tsx';
-import { Symbols } from './Symbols.tsx';
-import { Tags } from './Tags.tsx';
 import { useShownSlices } from './useShownSlices.ts';
 import { WallTools, type Zoom } from './WallTools.tsx';
 import { WallContext } from './wall-context.ts';
@@ -50,15 +48,11 @@ const Drawing = styled('svg')({
 });
 
 /** One slice of the wall; it is painted anew only when the plant or its state changes. */
-const SlicePainting = memo(function SlicePainting({ slice }: { slice: Slice }) {
+const SlicePainting = memo(function SlicePainting({ slice, look }: { slice: Slice; look: Look }) {
+  const groups = useMemo(() => sceneOf(slice, look), [slice, look]);
   return (
-    <g>
-      <Pipes pipes={slice.pipes} />
-      <LineParts parts={slice.parts} />
-      <Gauges gauges={slice.gauges} flows={slice.flows} />
-      <Symbols symbols={slice.symbols} />
-      <HouseCards houses={slice.houses} />
-      <Tags tags={slice.tags} />
+    <g strokeLinejoin="round" strokeLinecap="butt">
+      <Groups groups={groups} />
     </g>
   );
 });
@@ -95,10 +89,9 @@ export function Wall({ sheet, design, state, designDay, picked, onPick, leastZoo
   }, [sheet.width, sheet.height, leastZoom]);
   const scale = typeof zoom === 'number' ? zoom : fits[zoom];
   // Another size is another frame round the same painting: nothing in it is painted anew.
-  const shown = useMemo(
-    () => ({ design, state, designDay, colours, picked, lit, pick: onPick, light: setLit }),
-    [design, state, designDay, colours, picked, lit, onPick],
-  );
+  const shown = useMemo(() => ({ colours, picked, lit, pick: onPick, light: setLit }), [colours, picked, lit, onPick]);
+  const display = useJobPart((job) => job.display);
+  const look = useMemo((): Look => ({ design, state, designDay, display }), [design, state, designDay, display]);
   const slices = useMemo(() => slicesOf(sheet), [sheet]);
   const visible = useShownSlices(frame, slices, scale);
   const ground = useMemo(
@@ -159,7 +152,7 @@ export function Wall({ sheet, design, state, designDay, picked, onPick, leastZoo
           >
             {ground}
             {visible.map((slice) => (
-              <SlicePainting key={slice.id} slice={slice} />
+              <SlicePainting key={slice.id} slice={slice} look={look} />
             ))}
           </Drawing>
         </WallContext.Provider>

@@ -1,4 +1,4 @@
-import type { PlantState } from '../../core/design/plant-state.ts';
+import type { PlantState } from '../design/plant-state.ts';
 
 /** The circuit whose water a component carries; null for the plant, whose water goes to all of them. */
 export const ownerOf = (component: string): string | null =>

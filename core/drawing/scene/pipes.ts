@@ -1,0 +1,75 @@
+import { flowOf, ownerOf } from '../owner.ts';
+import type { PipeLine, Point } from '../sheet.ts';
+import type { Look } from './look.ts';
+import { type Group, type PathMark, through } from './mark.ts';
+
+export const PIPE_WIDTH = 7;
+/** Distance between the arrows along a pipe, and the shortest run that gets one. */
+const ARROW_EVERY = 150;
+const SHORTEST = 34;
+/** Width left free where a return crosses over the flow bar. */
+const GAP = 14;
+
+/** Pipes: flow is one solid band, return a band with a pale core; arrows show the way of the water. */
+export function pipeGroups(pipes: readonly PipeLine[], { state }: Look): Group[] {
+  // Flow first, then the gaps where return risers cross the flow bar, then return: only true crossings show a gap.
+  const of = (role: PipeLine['role']) => pipes.filter((pipe) => pipe.role === role);
+  const crossing = of('return').filter((pipe) => /^circuits\/.*\/(return|into-bar)$/.test(pipe.id));
+  return [
+    ...of('flow').map((pipe) => pipeGroup(pipe, flowOf(state, pipe.id))),
+    ...crossing.map(
+      (pipe): Group => ({
+        key: `${pipe.id}/gap`,
+        role: 'gap',
+        component: null,
+        label: '',
+        owner: null,
+        at: [0, 0],
+        marks: [{ kind: 'path', d: through(pipe.points), stroke: 'board', width: GAP }],
+      }),
+    ),
+    ...of('return').map((pipe) => pipeGroup(pipe, flowOf(state, pipe.id))),
+  ];
+}
+
+function pipeGroup({ id, role, points }: PipeLine, flow: number | null): Group {
+  const d = through(points);
+  const ink = role === 'flow' ? 'flow' : 'back';
+  return {
+    key: id,
+    role: role === 'flow' ? 'flow-pipe' : 'return-pipe',
+    component: null,
+    label: id,
+    owner: ownerOf(id),
+    at: [0, 0],
+    flow,
+    marks: [
+      { kind: 'path', d, stroke: ink, width: PIPE_WIDTH },
+      ...(role === 'return' ? [{ kind: 'path', d, stroke: 'backCore', width: 2.4 } as const] : []),
+      ...(flow === 0 ? [] : arrows(flow !== null && flow < 0 ? [...points].reverse() : points, ink)),
+    ],
+  };
+}
+
+function arrows(points: readonly Point[], ink: 'flow' | 'back'): PathMark[] {
+  return points.slice(1).flatMap((to, i) => {
+    const from = points[i] as Point;
+    const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
+    const length = Math.hypot(dx, dy);
+    if (length < SHORTEST) return [];
+    const count = Math.max(1, Math.floor(length / ARROW_EVERY));
+    const turn = (Math.atan2(dy, dx) * 180) / Math.PI;
+    return Array.from({ length: count }, (_, k): PathMark => {
+      const share = (k + 0.5) / count;
+      return {
+        kind: 'path',
+        d: 'M-7 -8L9 0L-7 8z',
+        fill: ink,
+        stroke: 'board',
+        width: 1.6,
+        at: [from[0] + dx * share, from[1] + dy * share],
+        turn,
+      };
+    });
+  });
+}

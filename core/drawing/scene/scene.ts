@@ -1,0 +1,66 @@
+import { COMPONENT_DATA } from '../../pipe/components.ts';
+import { ownerOf } from '../owner.ts';
+import type { LinePart, Sheet, SheetSymbol } from '../sheet.ts';
+import { DRAWN, linePartMarks } from '../signs/line-parts.ts';
+import { symbolMarks } from '../signs/symbols.ts';
+import { flowGroups, gaugeGroups } from './gauges.ts';
+import { houseGroups } from './houses.ts';
+import type { Look } from './look.ts';
+import type { Group } from './mark.ts';
+import { pipeGroups } from './pipes.ts';
+import { tagGroups } from './tags.ts';
+
+/** Parts in line and tapped in; tapped ones leave the pipe to its right, or upwards from a level one. */
+const partGroups = (parts: readonly LinePart[]): Group[] =>
+  parts.flatMap(({ id, pipe, part, at, upright, size }) => {
+    const marks = linePartMarks(part);
+    if (marks.length === 0) return [];
+    return [
+      {
+        key: `part/${id}`,
+        role: 'part',
+        component: id,
+        label: COMPONENT_DATA[part].label,
+        owner: ownerOf(pipe),
+        at,
+        turn: upright ? 0 : -90,
+        stretch: [size / DRAWN, size / DRAWN],
+        marks,
+        sign: part,
+      },
+    ];
+  });
+
+const symbolGroups = (symbols: readonly SheetSymbol[]): Group[] =>
+  symbols.map((symbol) => ({
+    key: `symbol/${symbol.component}`,
+    role: 'symbol',
+    component: symbol.component,
+    label: symbol.label,
+    owner: ownerOf(symbol.component),
+    at: symbol.at,
+    ...(symbol.mirrored ? { stretch: [-1, 1] as const } : {}),
+    marks: symbolMarks(symbol),
+    size: [symbol.width, symbol.height],
+    sign: [
+      symbol.kind,
+      ...(symbol.source ? [symbol.source] : []),
+      ...(symbol.lying ? ['lying'] : []),
+      ...(symbol.backwards ? ['back'] : []),
+      `${Math.round(symbol.width)}x${Math.round(symbol.height)}`,
+    ].join('-'),
+  }));
+
+/**
+ * A sheet, or a slice of one, as marks in the order they are painted: what is on the screen, on paper and in a file.
+ * @returns groups in the units of the sheet
+ */
+export const sceneOf = (sheet: Omit<Sheet, 'width' | 'height'>, look: Look): Group[] => [
+  ...pipeGroups(sheet.pipes, look),
+  ...partGroups(sheet.parts),
+  ...gaugeGroups(sheet.gauges, look),
+  ...flowGroups(sheet.flows, look),
+  ...symbolGroups(sheet.symbols),
+  ...houseGroups(sheet.houses, look),
+  ...tagGroups(sheet.tags, look),
+];
