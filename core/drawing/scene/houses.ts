@@ -1,12 +1,10 @@
 import { say } from '../../quantity/format.ts';
 import type { HouseCard } from '../sheet.ts';
 import { figureText } from './figure-text.ts';
+import { fitted } from './fit.ts';
 import type { Look } from './look.ts';
 import { type Group, type Ink, type Mark, words } from './mark.ts';
 import { findingGroup } from './tags.ts';
-
-/** Longest name that fits a card; the rest is in its title. */
-const LONGEST = 21;
 
 /** A temperature with an arrow for the way of the water: up to the house, down from it. */
 function temperature(id: string, x: number, y: number, arrow: string, ink: Ink, look: Look): Mark[] {
@@ -20,7 +18,6 @@ export const houseGroups = (houses: readonly HouseCard[], look: Look): Group[] =
     const [x, y] = house.at;
     const { state, designDay, display } = look;
     const now = designDay ? undefined : state?.circuits.find((circuit) => circuit.id === house.circuitId);
-    const short = house.name.length > LONGEST;
     const load = now
       ? words(now.running ? say(now.heat, 'power', display) : 'off', [x + 10, y + 60], { size: 22, weight: 750 })
       : figureText(house.load, [x + 10, y + 60], look, { strong: true, size: 22 });
@@ -52,11 +49,7 @@ export const houseGroups = (houses: readonly HouseCard[], look: Look): Group[] =
             stroke: 'metal',
             width: 2.5,
           },
-          words(short ? `${house.name.slice(0, LONGEST - 1)}…` : house.name, [x + 10, y + 34], {
-            size: 14.5,
-            weight: 700,
-            whole: house.name,
-          }),
+          fitted(words(house.name, [x + 10, y + 34], { size: 14.5, weight: 700, whole: house.name }), house.width - 44),
           ...(load ? [load] : []),
           words(`${house.rooms} ${house.rooms === 1 ? 'room' : 'rooms'}`, [x + house.width - 8, y + 60], {
             size: 12.5,

@@ -2,8 +2,9 @@ import { ownerOf } from '../owner.ts';
 import type { Tag } from '../sheet.ts';
 import { SEVERITY_MARKS } from '../signs/severities.ts';
 import { figureText } from './figure-text.ts';
+import { fitted } from './fit.ts';
 import type { Look } from './look.ts';
-import { type Group, type Mark, type PathMark, ringOf, words } from './mark.ts';
+import { type Group, type PathMark, ringOf, type TextMark, words } from './mark.ts';
 import { wordsNow } from './now.ts';
 
 /** Paper labels tied to the components, with the two numbers that matter there. */
@@ -37,7 +38,11 @@ export const tagGroups = (tags: readonly Tag[], look: Look): Group[] =>
         label: tag.title,
         owner,
         at: [0, 0],
-        marks: [...paper, words(tag.title, [x + 16, y + 13], { size: 12.5 }), ...lines(tag, look)],
+        marks: [
+          ...paper,
+          fitted(words(tag.title, [x + 16, y + 13], { size: 12.5 }), tag.width - 18),
+          ...lines(tag, look).map((mark) => fitted(mark, tag.width - 9)),
+        ],
       },
       ...(tag.severity ? [findingGroup(tag.component, tag.title, tag.severity, [x + tag.width - 13, y - 7], true)] : []),
     ];
@@ -64,7 +69,7 @@ export function findingGroup(
   };
 }
 
-function lines(tag: Tag, look: Look): Mark[] {
+function lines(tag: Tag, look: Look): TextMark[] {
   const [x, y] = tag.at;
   const now = wordsNow(tag, look);
   if (now)

@@ -34,3 +34,6 @@ export function linePartMarks(part: ComponentId): PathMark[] {
     ...(dark ? [{ kind: 'path', d: dark, fill: 'metal' } as const] : []),
   ];
 }
+
+/** Whether a part stands beside the pipe, on a stub. */
+export const isTapped = (part: ComponentId): boolean => /^M0 0H[89]/.test(SIGNS[part]?.line ?? '');
