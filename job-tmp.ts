@@ -1,16 +1,18 @@
-import { writeFileSync } from 'node:fs';
-import { designJob } from './core/job/design-job.ts';
-import { wallSheet } from './core/drawing/wall.ts';
-import { wallDrawings } from './core/drawing/paper/wall-drawings.ts';
-import { drawingToSvg } from './exchange/drawing/svg.ts';
-import { drawingToDxf } from './exchange/drawing/dxf.ts';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { designWithPlant } from './core/job/design-job.ts';
+import { PAPER_SETS } from './core/paper/sets/sets.ts';
+import { paperToPdf } from './exchange/pdf/paper-pdf.ts';
 import { thistleMill } from './demo/thistle-mill.ts';
-import { applyEdits } from './model/place.ts';
-const head = { job: 'Thistle Mill', place: 'Otterford', rulebook: 'velocity-led', revision: 3, date: '30 November 2026' };
-const wide = { ...thistleMill, circuits: Array.from({length:5},(_,k)=>thistleMill.circuits.map(c=>({...c,id:c.id+'x'+k,name:c.name+' '+k}))).flat(), rooms: Array.from({length:5},(_,k)=>thistleMill.rooms.map(r=>({...r,id:r.id+'x'+k,circuit:r.circuit?r.circuit+'x'+k:null,emitters:r.emitters.map(e=>({...e,circuit:e.circuit?e.circuit+'x'+k:null}))}))).flat(), controls:{...thistleMill.controls}, thermostats:[] };
-for (const [n, job, paper] of [['demo', thistleMill,'A3'],['demo4', thistleMill,'A4'],['wide', wide,'A3']] as const) {
-  const d = designJob(job as never); const sheet = wallSheet(job as never, d);
-  const out = wallDrawings(sheet, { design: d, state: d.solved?.state ?? null, designDay: true, display: job.display }, head, paper);
-  console.log(n, sheet.width, out.length);
-  out.forEach((each, i) => writeFileSync(`/tmp/shots/${n}${i}.svg`, drawingToSvg(each))); writeFileSync(`/tmp/shots/${n}.dxf`, drawingToDxf(out[0]!));
+const f = (n: string) => readFileSync('node_modules/'+n).toString('base64');
+const a='@expo-google-fonts/archivo-narrow/';
+const fonts = { narrow: f(a+'400Regular/ArchivoNarrow_400Regular.ttf'), narrowBold: f(a+'700Bold/ArchivoNarrow_700Bold.ttf'), wide: f('dejavu-fonts-ttf/ttf/DejaVuSansCondensed.ttf'), wideBold: f('dejavu-fonts-ttf/ttf/DejaVuSansCondensed-Bold.ttf') };
+const job = thistleMill; const { design, plant } = designWithPlant(job);
+const head = { job: job.name, place: job.site.place, rulebook: job.rulebook, revision: 3, date: '30 November 2026' };
+for (let round = 0; round < 2; round++) for (const [id, set] of Object.entries(PAPER_SETS)) {
+  const t = performance.now();
+  const paper = set.make({ job, design, plant, head, paper: 'A4', sums: true, labels: 'A4, 3 × 8 of 70 × 37 mm', address: 'http://192.168.1.20:4310/jobs/7' });
+  const t1 = performance.now();
+  const bytes = await paperToPdf(paper, { head, paper: 'A4', tint: 'colour', display: job.display, fonts, made: new Date(0) });
+  console.log(id, Math.round(t1 - t), Math.round(performance.now() - t1), bytes.length);
+  writeFileSync(`/tmp/shots/${id}.pdf`, bytes);
 }

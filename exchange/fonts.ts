@@ -5,7 +5,7 @@ export type PaperFont = typeof NARROW | typeof WIDE;
 
 /** What the narrow type has glyphs for, as shipped. */
 const IN_NARROW =
-  /^[\u0020-\u007e\u00a0-\u00ff\u2013\u2014\u2018-\u201a\u201c-\u201e\u2022\u2026\u20ac\u2122\u2191\u2193\u2212]*$/u;
+  /^[\u0020-\u007e\u00a0-\u017f\u03bc\u03c0\u1e80-\u1e85\u1ea0-\u1ef9\u2013-\u2015\u2017-\u201e\u2020-\u2022\u2026\u2030\u2032\u2033\u2039\u203a\u2044\u2070\u2074-\u2079\u207f-\u2089\u20ac\u2122\u2126\u2190-\u2195\u2206\u2211\u2212\u221a\u221e\u2248]*$/u;
 
 /** Blanks that either type sets as an ordinary one. */
 const BLANKS = /[\u2009\u202f]/gu;

@@ -9,9 +9,12 @@ const BOLD =
 const table = (text: string): number[] => text.split(' ').map(Number);
 const WIDTHS = { regular: table(REGULAR), bold: table(BOLD) };
 const FIRST = 32;
-/** Spaces and signs beyond ASCII that are narrower than the widest letters. */
-const NARROW = /[\u00a0\u202f\u2009°²³·–’‘“”↑↓±×−µ]/u;
+/** Spaces beyond ASCII, which are set as ordinary ones, and signs that are narrower than the widest letters. */
+const SPACES = /[\u00a0\u202f\u2009]/u;
+const NARROW = /[°²³·–’‘“”↑↓±×−µ]/u;
+const SIGN = 547;
 const WIDE = 900;
+const WIDEST = 1100;
 
 /** Weight from which a text is set in the bold cut. */
 export const BOLD_FROM = 600;
@@ -21,8 +24,9 @@ export function textWidth(text: string, size: number, weight = 400): number {
   const widths = weight >= BOLD_FROM ? WIDTHS.bold : WIDTHS.regular;
   let sum = 0;
   for (const character of text) {
-    const code = character.codePointAt(0) ?? 0;
-    sum += widths[code - FIRST] ?? (NARROW.test(character) ? 547 : code > 0x2ff ? 1100 : WIDE);
+    // A letter is as wide with its accent as without.
+    const code = (SPACES.test(character) ? ' ' : character.normalize('NFD')).codePointAt(0) ?? 0;
+    sum += widths[code - FIRST] ?? (NARROW.test(character) ? SIGN : code < 0x250 ? WIDE : WIDEST);
   }
   return (sum * size) / 1000;
 }

@@ -1,6 +1,6 @@
 import type { Drawing, Placed } from '../../core/drawing/paper/drawing.ts';
 import type { Group, Ink, Mark, PathMark } from '../../core/drawing/scene/mark.ts';
-import { BOLD_FROM } from '../../core/drawing/text-width.ts';
+import { BOLD_FROM, textWidth } from '../../core/drawing/text-width.ts';
 import { cleanText } from '../../model/clean-text.ts';
 import { runsByFont } from '../fonts.ts';
 import { PAPER_INKS, type Tint } from './inks.ts';
@@ -32,16 +32,22 @@ function markSvg(mark: Mark, inks: Record<Ink, string>): string {
     return `<path d="${d}" fill="${fill ? inks[fill] : 'none'}"${line}${moved(mark)}/>`;
   }
   const { at, runs, ink, anchor, turn } = mark;
-  const spans = runs
-    .flatMap(({ text, size, weight }) =>
-      runsByFont(escapeXml(text)).map(
-        (run) =>
-          `<tspan font-family="${run.font}" font-size="${n(size)}" font-weight="${weight >= BOLD_FROM ? 700 : 400}">${run.text}</tspan>`,
-      ),
-    )
-    .join('');
+  // Each stretch of one size and type stands at its own place: programs differ in how they go on from one to the next.
+  const pieces = runs.flatMap(({ text, size, weight }) => runsByFont(text).map((run) => ({ ...run, size, weight })));
+  const widths = pieces.map(({ text, size, weight }) => textWidth(text, size, weight));
+  const whole = widths.reduce((sum, width) => sum + width, 0);
   const place = turn ? ` transform="rotate(${n(turn)} ${n(at[0])} ${n(at[1])})"` : '';
-  return `<text x="${n(at[0])}" y="${n(at[1])}" fill="${inks[ink]}"${anchor ? ` text-anchor="${anchor}"` : ''}${place} xml:space="preserve">${spans}</text>`;
+  const alone = pieces.length === 1 && anchor ? ` text-anchor="${anchor}"` : '';
+  let along = alone ? 0 : anchor === 'end' ? -whole : anchor === 'middle' ? -whole / 2 : 0;
+  return pieces
+    .map(({ text, font, size, weight }, i) => {
+      const x = at[0] + along;
+      along += widths[i] as number;
+      const [plain, blanks] = [text.trimStart(), text.length - text.trimStart().length];
+      const from = x + textWidth(' '.repeat(blanks), size, weight);
+      return `<text x="${n(from)}" y="${n(at[1])}" fill="${inks[ink]}"${alone}${place} font-family="${font}" font-size="${n(size)}" font-weight="${weight >= BOLD_FROM ? 700 : 400}">${escapeXml(plain)}</text>`;
+    })
+    .join('');
 }
 
 const groupSvg = (group: Group, inks: Record<Ink, string>): string =>

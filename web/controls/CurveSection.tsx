@@ -4,7 +4,8 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { lazy, Suspense, useMemo, useState } from 'react';
-import { COUNTED_FROM, circuitNeed, excessCost, sentAt, settledCurve, sourceNeed } from '../../core/control/weather-curve.ts';
+import { type CurveFollower, curveFollowers, needOf } from '../../core/control/curve-followers.ts';
+import { COUNTED_FROM, excessCost, sentAt, settledCurve } from '../../core/control/weather-curve.ts';
 import type { Design } from '../../core/design/design.ts';
 import { traitsOf } from '../../core/plant/source-kinds.ts';
 import { formatNumber } from '../../core/quantity/format.ts';
@@ -21,26 +22,16 @@ const CurveChart = lazy(() => import('./CurveChart.tsx'));
 /** Outdoor temperature at which a house spends much of its winter, degrees C: where too hot a curve costs most. */
 const MILD = 5;
 
-/** Who can follow the weather: the source, and each mixed circuit. */
-const followers = (job: Job): { place: string; name: string; curve: WeatherCurve | null }[] => [
-  { place: 'source', name: job.source.name || 'Source', curve: job.source.curve },
-  ...job.circuits
-    .filter((circuit) => circuit.connection === 'mixed')
-    .map((circuit) => ({ place: `circuits/${circuit.id}`, name: circuit.name, curve: circuit.curve })),
-];
-
 /** Flow temperature by the weather: what the emitters need, what the controller sends, and what the difference costs. */
 export function CurveSection({ job, design }: { job: Job; design: Design }) {
   const { put } = useEditing();
   const { say } = useDisplay();
-  const all = followers(job);
+  const all = curveFollowers(job);
   const [chosen, setChosen] = useState('source');
-  const one = all.find((each) => each.place === chosen) ?? (all[0] as (typeof all)[number]);
-  const need = useMemo(() => {
-    if (one.place === 'source') return sourceNeed(job, design.circuits);
-    const circuit = design.circuits.find((each) => one.place === `circuits/${each.id}`);
-    return circuit ? circuitNeed(job, circuit) : [];
-  }, [job, design, one.place]);
+  const one = all.find((each) => each.place === chosen) ?? (all[0] as CurveFollower);
+  // The list of followers is made anew each time; which one is looked at is told by its place.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: of the follower its place alone counts
+  const need = useMemo(() => needOf(job, design, one), [job, design, one.place]);
   const { curve } = one;
   const settled = curve && settledCurve(curve, need);
   const sent = curve && settled ? need.map(({ outdoor }) => ({ outdoor, flow: sentAt(curve, settled, outdoor) })) : [];

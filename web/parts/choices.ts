@@ -4,6 +4,7 @@ import { isCold } from '../../core/plan/changeover.ts';
 import { portsToFeed, portsToHangOn } from '../../core/plan/ports.ts';
 import { OWN_PUMP } from '../../core/plant/circulator.ts';
 import { CIRCULATORS } from '../../core/plant/circulator-catalogue.ts';
+import { SOURCE_LABELS } from '../../core/plant/source-labels.ts';
 import { RULEBOOKS_BY_ID } from '../../core/rules/rulebooks.ts';
 import { MASSES } from '../../core/run/run.ts';
 import type {
@@ -112,21 +113,6 @@ export const ROUGH_CHOICES = [
   })),
 ];
 
-const SOURCE_LABELS: Record<SourceKind, string> = {
-  'condensing-boiler': 'Condensing boiler, heat only',
-  'combination-unit': 'Combination unit: heat and hot water',
-  boiler: 'Boiler, not condensing',
-  'heat-pump': 'Heat pump, outdoor air',
-  'ground-heat-pump': 'Heat pump, ground',
-  electric: 'Electric boiler',
-  'solid-fuel': 'Solid-fuel boiler',
-  'water-heater': 'Water heater with a tank',
-  'instantaneous-heater': 'Instantaneous water heater',
-  solar: 'Solar',
-  district: 'District heat',
-  'waste-heat': 'Waste heat',
-  other: 'Other source',
-};
 export const SOURCE_CHOICES = list(SOURCE_LABELS);
 
 export const SEPARATION_CHOICES = list<Job['separation']['kind']>({

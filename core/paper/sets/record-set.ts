@@ -1,0 +1,59 @@
+import { assumptionLedger } from '../../job/ledger.ts';
+import { hasPhases } from '../../job/phases.ts';
+import { say } from '../../quantity/format.ts';
+import type { Block, Paper } from '../block.ts';
+import type { PaperInput } from '../paper-input.ts';
+import type { Table } from '../table.ts';
+import {
+  circuitsTable,
+  emittersTable,
+  findingsTable,
+  pipesTable,
+  plantTable,
+  pumpsTable,
+  roomsTable,
+  solvedTable,
+} from '../tables/design-tables.ts';
+import { ledgerTable, rulebookTable, sumsTable } from '../tables/record-tables.ts';
+import { keptRunsTable } from '../tables/run-tables.ts';
+
+/** For the record: what was decided, what followed, by which rules, what was found and let stand, what was guessed, what runs came to. */
+export function recordSet({ job, design, head, sums }: PaperInput): Paper {
+  const tables = (...list: Table[]): Block[] =>
+    list.filter(({ rows }) => rows.length > 0).map((table): Block => ({ kind: 'table', table }));
+  const ledger = assumptionLedger(job);
+  return {
+    id: 'record',
+    title: 'For the record',
+    blocks: [
+      { kind: 'chapter', title: 'The job' },
+      {
+        kind: 'facts',
+        facts: [
+          ['Job', job.name || 'Unnamed job'],
+          ['Place', job.site.place || '–'],
+          ['Coldest day', say(job.site.outdoorDesignTemperature, 'temperature', job.display)],
+          ['Rulebook', head.rulebook],
+          ['Load of the rooms', say(design.load.value, 'power', job.display)],
+          ['Rooms, circuits', `${job.rooms.length}, ${job.circuits.length}`],
+          ['Stages', hasPhases(job) ? 'some of it comes later or leaves' : 'all at once'],
+        ],
+      },
+      ...(job.site.notes ? [{ kind: 'heading', title: 'Notes' } as const, { kind: 'text', text: job.site.notes } as const] : []),
+      ...tables(plantTable(job, design)),
+      { kind: 'chapter', title: 'The design', wide: true },
+      ...tables(circuitsTable(job, design), pumpsTable(design), pipesTable(design), solvedTable(design)),
+      { kind: 'chapter', title: 'Rooms and emitters', wide: true },
+      ...tables(roomsTable(job), emittersTable(job, design)),
+      { kind: 'chapter', title: 'What was found', wide: true },
+      ...(design.findings.length > 0 ? tables(findingsTable(design)) : [{ kind: 'text', text: 'Nothing was found.' } as const]),
+      ...(ledger.length > 0
+        ? [{ kind: 'chapter', title: 'Assumptions', wide: true } as const, ...tables(ledgerTable(ledger))]
+        : []),
+      ...(job.runs.length > 0 ? [{ kind: 'chapter', title: 'Runs', wide: true } as const, ...tables(keptRunsTable(job))] : []),
+      { kind: 'chapter', title: 'Rules', wide: true },
+      ...tables(rulebookTable(job)),
+      ...(sums ? [{ kind: 'chapter', title: 'Sums', wide: true } as const, ...tables(sumsTable(design, job))] : []),
+    ],
+  };
+}
