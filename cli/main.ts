@@ -17,6 +17,8 @@ import { readWeather } from '../exchange/weather-file.ts';
 import { JOB_VERSION, type Job } from '../model/job.ts';
 import { newJob } from '../model/new-job.ts';
 import { readJobText } from '../model/read-job.ts';
+import { BadInput, type Printed } from './command.ts';
+import { drawing, papers } from './papers.ts';
 import { printDesign, printPreview } from './print.ts';
 import { printRun, printSides } from './print-run.ts';
 
@@ -34,6 +36,13 @@ const USAGE = `warm: the design from a terminal
   warm rooms LOADS --into JOB.json --out NEW.json
                                   add its rooms to a job and write the result
 
+  warm papers JOB.json --out FOLDER
+                                  make the papers, a PDF for each set; --set all or wall,merchant,floor,
+                                  electrician,commissioner,record,owner; --paper A4, A3, letter, tabloid;
+                                  --tint colour, grey; --sums; --labels; --revision; --made; --address
+  warm drawing JOB.json --out FILE
+                                  the wall as a drawing, --format svg, dxf, pdf, or inp for the solved plant
+
   --json      print what the command worked out as JSON (docs/terminal.md says its shape)
   --version   print the version of the program, of the job file it writes, and of its JSON
 
@@ -48,9 +57,6 @@ export interface Terminal {
   err: (text: string) => void;
 }
 
-/** Bad input: the message says where and what to do, and the exit code is 2. */
-class BadInput extends Error {}
-
 async function readBounded(path: string, most: number): Promise<Buffer> {
   const found = await stat(path).catch(() => null);
   if (!found?.isFile()) throw new BadInput(`${path}: there is no such file. Check the name.`);
@@ -63,13 +69,6 @@ async function loadJob(path: string): Promise<Job> {
   const read = readJobText((await readBounded(path, MOST_JOB_BYTES)).toString('utf8'));
   if (!read.ok) throw new BadInput(`${path}: ${read.problems.join(`\n${path}: `)}`);
   return read.job;
-}
-
-/** What a command prints, as text and as JSON, and whether something in the input needs mending. */
-interface Printed {
-  text: string;
-  json: Record<string, unknown> | object;
-  mend?: boolean;
 }
 
 async function design(path: string): Promise<Printed> {
@@ -182,6 +181,15 @@ const OPTIONS = {
   ways: { type: 'string' },
   into: { type: 'string' },
   out: { type: 'string' },
+  set: { type: 'string' },
+  paper: { type: 'string' },
+  tint: { type: 'string' },
+  labels: { type: 'string' },
+  sums: { type: 'boolean' },
+  revision: { type: 'string' },
+  made: { type: 'string' },
+  address: { type: 'string' },
+  format: { type: 'string' },
 } as const;
 
 type Options = { [name in keyof typeof OPTIONS]?: (typeof OPTIONS)[name]['type'] extends 'boolean' ? boolean : string };
@@ -195,6 +203,14 @@ const COMMANDS: Record<
   day: { takes: ['weather', 'mean', 'swing'], run: async (path, options) => runDay(await loadJob(path), options) },
   season: { takes: ['weather'], run: async (path, options) => runSeason(await loadJob(path), options) },
   side: { takes: ['weather', 'ways'], run: async (path, options) => runSides(await loadJob(path), options) },
+  papers: {
+    takes: ['out', 'set', 'paper', 'tint', 'labels', 'sums', 'revision', 'made', 'address'],
+    run: async (path, options) => papers(await loadJob(path), options),
+  },
+  drawing: {
+    takes: ['out', 'format', 'paper', 'tint', 'revision', 'made'],
+    run: async (path, options) => drawing(await loadJob(path), options),
+  },
   rooms: { takes: ['into', 'out'], run: (path, { into, out }) => rooms(path, into, out) },
 };
 

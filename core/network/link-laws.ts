@@ -60,7 +60,7 @@ export class LinkLaws {
   private readonly slot: Int32Array;
   private readonly tables: readonly (FrictionTable | null)[];
   private readonly kv: Float64Array;
-  private readonly viscosity: Float64Array;
+  readonly viscosity: Float64Array;
   /** Pressure that each link took at the flows last asked about, in the order of the chains and along them, Pa. */
   readonly headInChain: Float64Array;
 

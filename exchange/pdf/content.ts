@@ -165,12 +165,12 @@ function labelNodes(labels: readonly Label[], size: LabelSize): Node[] {
 export function contentOf(blocks: readonly Block[], display: Display, tint: Tint): Node[] {
   const inks = PAPER_INKS[tint];
   let first = true;
-  let chapter = 0;
+  let _chapter = 0;
   const nodes: Node[] = [];
   for (const block of blocks) {
     switch (block.kind) {
       case 'chapter':
-        chapter += 1;
+        _chapter += 1;
         nodes.push({
           text: inlines(block.title),
           bold: true,

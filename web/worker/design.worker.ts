@@ -19,6 +19,7 @@ import type { RunMoment, RunResult, RunSettings } from '../../core/run/run.ts';
 import { simulate } from '../../core/run/simulate.ts';
 import { stateAt } from '../../core/run/state-at.ts';
 import type { Weather } from '../../core/run/weather.ts';
+import type { PaperFile, PaperOrder } from '../../exchange/pdf/make-papers.ts';
 import { type RoomsFileRead, readRoomsFile } from '../../exchange/rooms-file.ts';
 import { readWeather, type WeatherRead } from '../../exchange/weather-file.ts';
 import type { Display, Job } from '../../model/job.ts';
@@ -131,6 +132,11 @@ const work = {
       batch = [];
     }
     if (batch.length > 0) await onBatch(batch);
+  },
+  /** Papers as files, telling how many are done; what makes them is fetched when first asked for. */
+  async papers(job: Job, order: PaperOrder, onPaper: (done: number) => Promise<void>): Promise<PaperFile[]> {
+    const { papersOf } = await import('./papers.ts');
+    return papersOf(job, order, onPaper);
   },
   readRooms(bytes: Uint8Array, display: Display, taken: string[], sheet: string | null): Promise<RoomsFileRead> {
     return readRoomsFile(bytes, display, taken, sheet);

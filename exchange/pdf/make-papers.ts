@@ -1,0 +1,88 @@
+import type { PaperHead } from '../../core/drawing/paper/drawing.ts';
+import type { PaperSize } from '../../core/drawing/paper/paper-size.ts';
+import { designWithPlant } from '../../core/job/design-job.ts';
+import type { LabelSize, Paper } from '../../core/paper/block.ts';
+import type { PaperInput } from '../../core/paper/paper-input.ts';
+import { PAPER_SETS, type PaperSetId } from '../../core/paper/sets/sets.ts';
+import type { Job } from '../../model/job.ts';
+import type { Tint } from '../drawing/inks.ts';
+import { fileNameFor } from '../job-file.ts';
+import { type FontFiles, paperToPdf } from './paper-pdf.ts';
+
+/** Which papers are wanted, and how. */
+export interface PaperOrder {
+  sets: readonly PaperSetId[];
+  paper: PaperSize;
+  tint: Tint;
+  /** Every figure with its sum, in the record. */
+  sums: boolean;
+  labels: LabelSize;
+  /** Of the saved job; null where it was never saved. */
+  revision: number | null;
+  /** When they are made, as an ISO date and time. */
+  made: string;
+  /** Address of the job's pages, for the codes on labels. */
+  address: string | null;
+}
+
+/** A paper as a file. */
+export interface PaperFile {
+  id: PaperSetId;
+  name: string;
+  bytes: Uint8Array;
+}
+
+const LONG_DATE = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long', timeZone: 'UTC' });
+
+export const headOf = (job: Job, { revision, made }: Pick<PaperOrder, 'revision' | 'made'>): PaperHead => ({
+  job: job.name,
+  place: job.site.place,
+  rulebook: job.rulebook,
+  revision,
+  date: LONG_DATE.format(new Date(made)),
+});
+
+/** What the papers of a job are made of. */
+export function inputOf(job: Job, order: Omit<PaperOrder, 'sets' | 'tint'>): PaperInput {
+  const { design, plant } = designWithPlant(job);
+  return {
+    job,
+    design,
+    plant,
+    head: headOf(job, order),
+    paper: order.paper,
+    sums: order.sums,
+    labels: order.labels,
+    address: order.address,
+  };
+}
+
+/** A paper of a job, before it is written. */
+export const paperOf = (id: PaperSetId, input: PaperInput): Paper => PAPER_SETS[id].make(input);
+
+/**
+ * Makes the papers of a job, one file for each set.
+ * @param onPaper told before each, with how many are done
+ */
+export async function makePapers(
+  job: Job,
+  order: PaperOrder,
+  fonts: FontFiles,
+  onPaper: (done: number) => PromiseLike<void> | void = () => {},
+): Promise<PaperFile[]> {
+  const input = inputOf(job, order);
+  const files: PaperFile[] = [];
+  for (const [done, id] of order.sets.entries()) {
+    await onPaper(done);
+    const bytes = await paperToPdf(paperOf(id, input), {
+      head: input.head,
+      paper: order.paper,
+      tint: order.tint,
+      display: job.display,
+      fonts,
+      made: new Date(order.made),
+    });
+    files.push({ id, name: fileNameFor({ name: `${job.name} ${id}` }, 'pdf'), bytes });
+  }
+  return files;
+}
