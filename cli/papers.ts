@@ -46,6 +46,7 @@ function orderOf(options: PaperOptions): Omit<PaperOrder, 'sets'> {
     labels: oneOf<LabelSize>('labels', options.labels, Object.keys(LABEL_SIZES) as LabelSize[], 'A4, 3 × 8 of 70 × 37 mm'),
     sums: options.sums ?? false,
     revision,
+    changed: false,
     made: made.toISOString(),
     address: options.address ?? null,
   };

@@ -75,7 +75,7 @@ test('an earlier revision is brought back from the history', async ({ page }) =>
   const id = await openJob(page, thistleMill, 'site');
   await page.getByLabel('Name of the job').fill('Thistle Mill, second thoughts');
   await saved(page);
-  await page.goto(`/jobs/${id}/papers`);
+  await page.goto(`/jobs/${id}/papers?part=history`);
   await expect(page.getByText('Name of the job')).toBeVisible();
   await page.getByRole('button', { name: 'Bring back' }).click();
   await expect(page.getByTitle(OWN_COPY, { exact: true })).toBeVisible();
@@ -84,7 +84,7 @@ test('an earlier revision is brought back from the history', async ({ page }) =>
 });
 
 test('figures in the papers show their sum as well', async ({ page }) => {
-  await openJob(page, thistleMill, 'papers');
+  await openJob(page, thistleMill, 'papers?part=tables');
   await page.getByRole('button', { name: /^Upper radiators, plant to manifold: pressure gradient/ }).click();
   const sum = page.getByRole('region', { name: 'The sum' });
   await expect(sum).toContainText('R = f / d · ρ v² / 2');
@@ -191,7 +191,7 @@ test('no page is wider than a phone, and the open step is in sight', async ({ pa
 });
 
 test('a long history is shown by the page, to its beginning', async ({ page }) => {
-  const id = await openJob(page, { ...thistleMill, name: 'Saved often' }, 'papers');
+  const id = await openJob(page, { ...thistleMill, name: 'Saved often' }, 'papers?part=history');
   for (let revision = 1; revision <= 103; revision++)
     await page.request.put(`/api/jobs/${id}`, {
       data: { revision, summary: `Save ${revision + 1}`, job: { ...thistleMill, name: `Saved ${revision + 1} times` } },

@@ -75,6 +75,7 @@ test('the job leaves as a file and comes back; results leave as CSV', async ({ p
   ]);
   expect(jobFile.suggestedFilename()).toBe('thistle-mill.warm.json');
   const text = readFileSync(await jobFile.path(), 'utf8');
+  await page.getByRole('button', { name: 'Tables', exact: true }).click();
   const [csv] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Save all tables (CSV)' }).click(),

@@ -114,6 +114,15 @@ export const theme = createTheme({
     },
     MuiButton: { defaultProps: { disableElevation: true }, styleOverrides: { root: { borderRadius: 4 } } },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
+    MuiToggleButton: {
+      styleOverrides: {
+        root: ({ theme: t }) => ({
+          color: t.vars?.palette.text.secondary,
+          backgroundColor: t.vars?.palette.background.paper,
+          '&.Mui-selected': { color: t.vars?.palette.text.primary },
+        }),
+      },
+    },
     MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
     MuiFormControl: { defaultProps: { size: 'small' } },
     MuiOutlinedInput: {

@@ -19,6 +19,8 @@ export interface PaperOrder {
   labels: LabelSize;
   /** Of the saved job; null where it was never saved. */
   revision: number | null;
+  /** Whether the job was changed since. */
+  changed: boolean;
   /** When they are made, as an ISO date and time. */
   made: string;
   /** Address of the job's pages, for the codes on labels. */
@@ -34,11 +36,12 @@ export interface PaperFile {
 
 const LONG_DATE = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long', timeZone: 'UTC' });
 
-export const headOf = (job: Job, { revision, made }: Pick<PaperOrder, 'revision' | 'made'>): PaperHead => ({
+export const headOf = (job: Job, { revision, changed, made }: Pick<PaperOrder, 'revision' | 'changed' | 'made'>): PaperHead => ({
   job: job.name,
   place: job.site.place,
   rulebook: job.rulebook,
   revision,
+  changed,
   date: LONG_DATE.format(new Date(made)),
 });
 

@@ -21,7 +21,6 @@ import type {
   PumpControl,
   RoomUse,
   Signal,
-  SourceKind,
 } from '../../model/job.ts';
 
 const list = <K extends string>(labels: Record<K, string>) =>

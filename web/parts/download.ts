@@ -1,8 +1,8 @@
 import { fileNameFor } from '../../exchange/job-file.ts';
 
-/** Hands a text to the browser as a file. */
-export function download(name: string, type: string, text: string): void {
-  const address = URL.createObjectURL(new Blob([text], { type }));
+/** Hands a text, or bytes, to the browser as a file. */
+export function download(name: string, type: string, content: string | Uint8Array<ArrayBuffer>): void {
+  const address = URL.createObjectURL(new Blob([content], { type }));
   const link = document.createElement('a');
   link.href = address;
   link.download = name;

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { flowOf, ownerOf } from '../../core/drawing/owner.ts';
 import { FIELDS } from '../../model/fields.ts';
 import { pageOfPlace } from '../parts/places.ts';
 import { isDesignDay } from '../wall/usePlantState.ts';
-import { flowOf, ownerOf } from '../../core/drawing/owner.ts';
 import { groupOf } from './groups.ts';
 
 describe('where a place is entered', () => {

@@ -19,11 +19,11 @@ import { QuantityField } from '../parts/Field.tsx';
 import { Reading } from '../parts/Layout.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing } from '../state/job-context.tsx';
+import { useLongRun } from '../worker/useLongRun.ts';
 import { Aged } from './Aged.tsx';
 import { KeptResults } from './KeptResults.tsx';
 import { Notables } from './Notables.tsx';
 import { useFingerprint } from './useFingerprint.ts';
-import { useLongRun } from './useLongRun.ts';
 import { type NamedWeather, WeatherFile } from './WeatherFile.tsx';
 import { efficiency, kilograms, kWh, money, runTime } from './words.ts';
 

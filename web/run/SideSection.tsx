@@ -17,10 +17,10 @@ import { nextId } from '../../model/new-job.ts';
 import { useEditing } from '../state/job-context.tsx';
 import type { Lane } from '../worker/lane.ts';
 import { useWork } from '../worker/use-work.ts';
+import { useLongRun } from '../worker/useLongRun.ts';
 import { Aged } from './Aged.tsx';
 import { SideTable } from './SideTable.tsx';
 import { useFingerprint } from './useFingerprint.ts';
-import { useLongRun } from './useLongRun.ts';
 import type { NamedWeather } from './WeatherFile.tsx';
 
 const SideCharts = lazy(() => import('./SideCharts.tsx'));

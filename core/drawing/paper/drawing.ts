@@ -25,6 +25,8 @@ export interface PaperHead {
   rulebook: string;
   /** Of the saved job; null where it was never saved, as on a terminal. */
   revision: number | null;
+  /** Whether the job was changed since that revision. */
+  changed: boolean;
   /** As it is written on the paper. */
   date: string;
 }
@@ -33,4 +35,5 @@ export interface PaperHead {
 export const CAUTION =
   'Sizes follow from the entries as they stood at this revision. Local codes, the makers’ instructions and licensed trades decide; nothing here is an approval.';
 
-export const revisionWords = ({ revision }: PaperHead): string => (revision === null ? 'not saved' : `revision ${revision}`);
+export const revisionWords = ({ revision, changed }: PaperHead): string =>
+  revision === null ? 'not saved' : changed ? `after revision ${revision}` : `revision ${revision}`;

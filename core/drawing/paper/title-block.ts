@@ -35,7 +35,8 @@ export function titleBlock(
   const top = height - TITLE_HEIGHT;
   // Shares of the width: job, drawing, four short cells, caution.
   const shares = [0.24, 0.17, 0.1, 0.13, 0.09, 0.27];
-  const edges = shares.reduce<number[]>((at, share) => [...at, (at.at(-1) ?? 0) + share * width], [0]);
+  const edges = [0];
+  for (const share of shares) edges.push((edges.at(-1) as number) + share * width);
   const cell = (i: number) => ({ x: edges[i] as number, room: shares[i] as number });
   const marks: Mark[] = [
     { kind: 'path', d: boxOf(0, 0, width, height), stroke: 'metal', width: 0.5 },

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { Lane } from '../worker/lane.ts';
+import { Lane } from './lane.ts';
 
 type Outcome<T> = { ended: true } | { ended: false; value: T | null };
 

@@ -1,0 +1,68 @@
+import { readFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+import { unzipSync } from 'fflate';
+import { thistleMill } from '../demo/thistle-mill.ts';
+import { packed, readPdf } from '../exchange/pdf/read-pdf.fixture.ts';
+import { complaints, openJob } from './helpers.ts';
+
+test('a set is looked at page by page, and saved as what was looked at', async ({ page }) => {
+  await openJob(page, thistleMill, 'papers');
+  await page.getByRole('button', { name: 'Look at it: For the commissioner' }).click();
+  const pages = page.getByRole('region', { name: 'Pages: For the commissioner' });
+  const first = pages.getByRole('img', { name: /^Page 1: / });
+  await expect(first).toHaveAccessibleName(/Fill and set/);
+  await expect(first).toHaveAccessibleName(/144\.2/);
+  // Painted, not an empty sheet.
+  const dark = () =>
+    first.evaluate((element) => {
+      const canvas = element as HTMLCanvasElement;
+      const { data } = (canvas.getContext('2d') as CanvasRenderingContext2D).getImageData(0, 0, canvas.width, canvas.height);
+      let count = 0;
+      for (let i = 0; i < data.length; i += 4) if ((data[i] as number) < 100 && (data[i + 3] as number) > 200) count++;
+      return count;
+    });
+  await expect.poll(dark).toBeGreaterThan(1000);
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as PDF' }).last().click(),
+  ]);
+  expect(file.suggestedFilename()).toBe('thistle-mill-of-a-test-commissioner.pdf');
+  const { pages: texts, bookmarks } = await readPdf(new Uint8Array(readFileSync(await file.path())));
+  expect(bookmarks).toEqual(['Fill and set', 'What it shall show', 'Loops']);
+  expect(packed(texts[0] ?? '')).toContain('revision1');
+});
+
+test('all sets leave as one archive, telling how far they are; called off, nothing is saved', async ({ page }) => {
+  await openJob(page, thistleMill, 'papers');
+  await page.getByRole('button', { name: 'Save all sets (ZIP)' }).click();
+  await expect(page.getByRole('progressbar', { name: 'How far the papers are' })).toBeVisible();
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByRole('progressbar')).toBeHidden();
+  await page.getByRole('button', { name: 'Grey' }).click();
+  await page.getByRole('button', { name: 'A3' }).click();
+  const [file] = await Promise.all([
+    page.waitForEvent('download', { timeout: 60_000 }),
+    page.getByRole('button', { name: 'Save all sets (ZIP)' }).click(),
+  ]);
+  expect(file.suggestedFilename()).toBe('thistle-mill-of-a-test-papers.zip');
+  const parts = unzipSync(new Uint8Array(readFileSync(await file.path())));
+  for (const set of ['wall', 'floor', 'electrician', 'commissioner', 'record', 'owner'])
+    expect(Object.keys(parts)).toContain(`thistle-mill-of-a-test-${set}.pdf`);
+  const { sizes } = await readPdf(parts['thistle-mill-of-a-test-wall.pdf'] as Uint8Array);
+  expect(sizes[0]?.map(Math.round)).toEqual([1191, 842]);
+  // The printer of an office is chosen once.
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'A3' })).toHaveAttribute('aria-pressed', 'true');
+});
+
+test('all tables leave as a workbook', async ({ page }) => {
+  await openJob(page, thistleMill, 'papers?part=tables');
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save all tables (XLSX)' }).click(),
+  ]);
+  expect(file.suggestedFilename()).toBe('thistle-mill-of-a-test.xlsx');
+  const { default: readXlsx } = await import('read-excel-file/node');
+  const sheets = await readXlsx(readFileSync(await file.path()));
+  expect(sheets[0]?.data[1]?.[0]).toBe('Ground floor');
+});
