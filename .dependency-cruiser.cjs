@@ -28,6 +28,7 @@ const CORE = [
   'review',
   'job',
   'drawing',
+  'takeoff',
   'paper',
 ];
 const coreFolders = CORE.map((folder, i) => ({

@@ -312,6 +312,14 @@ const house: Job = {
   energy: { efficiency: null, fuelPrice: 0.12, electricityPrice: 0.34, fuelEmission: 0.21, electricityEmission: 0.3 },
   runs: [],
   accepted: [],
+  // The boiler's own pump hung there before; numbers and prices are invented.
+  presence: { 'source/pump': 'there' },
+  articles: {
+    'Pump|A6 · 6 m': { number: 'P-1060', supplier: 'Counter at the mill bridge', price: 118 },
+    'Pump|A4 · 4 m': { number: 'P-1040', supplier: 'Counter at the mill bridge', price: 92 },
+    'Copper, metric|22 × 0.9 mm': { number: 'C-22', supplier: 'Counter at the mill bridge', price: 7.4 },
+  },
+  quote: { currency: '€', margin: 0.12, tax: 0.2 },
   assumptions: [
     { id: 'a1', place: 'circuits/c2/run/size', alternatives: ['22x0.9'] },
     { id: 'a2', place: 'circuits/c2/worstRun/length', alternatives: [38] },

@@ -7,6 +7,7 @@ import { HOT_WATER_FIELDS } from './hot-water-fields.ts';
 import { PIPE_FIELDS } from './pipe-fields.ts';
 import { PLANT_FIELDS } from './plant-fields.ts';
 import { STATION_FIELDS } from './station-fields.ts';
+import { SUPPLY_FIELDS } from './supply-fields.ts';
 import { WATER_FIELDS } from './water-fields.ts';
 
 export type { Field } from './field.ts';
@@ -16,6 +17,7 @@ export type { Field } from './field.ts';
  * of other formats all take their bounds and sentences from here.
  */
 export const FIELDS = {
+  ...SUPPLY_FIELDS,
   'site/outdoorDesignTemperature': {
     label: 'outdoor design temperature',
     kind: 'temperature',

@@ -8,6 +8,7 @@ import { RoomSchema } from './room.ts';
 import { Id, MOST_ROOMS, Name, quantity, Text, temperature, text } from './schema-parts.ts';
 import { HotWaterSchema, SourceSchema } from './source.ts';
 import { LinkSchema, MOST_LINKS, MOST_STATIONS, SeparationSchema, StationSchema } from './station.ts';
+import { ArticlesSchema, PresenceSchema, QuoteSchema } from './supply.ts';
 import { fluidSchema, MOST_WATERS, vesselShape, WaterSchema } from './water.ts';
 
 export * from './circuit.ts';
@@ -19,10 +20,11 @@ export * from './room.ts';
 export { MATERIALS, type MaterialId, MOST_ROOMS } from './schema-parts.ts';
 export * from './source.ts';
 export * from './station.ts';
+export { type Article, PRESENCES, type Presence } from './supply.ts';
 export type { WaterEntry } from './water.ts';
 
 /** The version of the job file this program writes. Older ones are brought up to it by `upgrade.ts`. */
-export const JOB_VERSION = 10;
+export const JOB_VERSION = 11;
 export const JOB_FORMAT = 'warm-manifold/job';
 
 /** Most circuits one job takes; beyond this a building is split into jobs. */
@@ -145,6 +147,11 @@ export const JobSchema = z
     accepted: z
       .array(z.strictObject({ finding: text(300), reason: Text }))
       .max(500, 'holds more than 500 accepted findings; mend some'),
+    /** What is there already, new or later, where that is not what its circuit or source is. */
+    presence: PresenceSchema,
+    /** Article numbers, suppliers and prices of one's own, and what a quote adds. */
+    articles: ArticlesSchema,
+    quote: QuoteSchema,
     /** What nobody has seen yet: a place taken as it stands in the job, and what might be there instead. */
     assumptions: z
       .array(

@@ -232,6 +232,9 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
     energy: NO_PRICES,
     runs: [],
     accepted: [],
+    presence: {},
+    articles: {},
+    quote: { currency: '', margin: 0, tax: 0 },
     assumptions: [],
     unread: [],
   };

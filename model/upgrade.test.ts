@@ -193,6 +193,18 @@ describe('a job file of version 9', () => {
   });
 });
 
+describe('a job file of version 10', () => {
+  it('has nothing that is there by itself and no articles, and its runs stay fresh', () => {
+    const { presence, articles, quote, ...rest } = thistleMill;
+    const old = { ...rest, version: 10 };
+    const runs = [{ ...SAMPLE_RUN, inputs: fingerprintOf(old) }];
+    const read = readJob(JSON.parse(JSON.stringify({ ...old, runs })));
+    if (!read.ok) throw new Error(read.problems.join(' '));
+    expect(read.job).toMatchObject({ presence: {}, articles: {}, quote: { currency: '', margin: 0, tax: 0 } });
+    expect(read.job.runs[0]?.inputs).toBe(fingerprintOf(read.job));
+  });
+});
+
 describe('a job file of version 1', () => {
   it('is brought up so that the plant stays what it was', () => {
     const read = readJob(asVersion1());

@@ -237,6 +237,15 @@ const fromVersion9 = (job: Loose): Loose => ({
   version: 10,
 });
 
+/** Version 10 knew no things that are there already beside whole circuits and sources, and no articles. */
+const fromVersion10 = (job: Loose): Loose => ({
+  presence: {},
+  articles: {},
+  quote: { currency: '', margin: 0, tax: 0 },
+  ...job,
+  version: 11,
+});
+
 /** Results of runs stay fresh where only the file has changed: they carry what the same job is known by now. */
 function withRunsOf(before: Loose, after: Loose): Loose {
   const was = fingerprintOf(before);
@@ -257,5 +266,6 @@ export function upgradeJob(raw: unknown): unknown {
   const seventh = sixth.version === 6 ? fromVersion6(sixth) : sixth;
   const eighth = seventh.version === 7 ? withRunsOf(seventh, fromVersion7(seventh)) : seventh;
   const ninth = eighth.version === 8 ? withRunsOf(eighth, fromVersion8(eighth)) : eighth;
-  return ninth.version === 9 ? withRunsOf(ninth, fromVersion9(ninth)) : ninth;
+  const tenth = ninth.version === 9 ? withRunsOf(ninth, fromVersion9(ninth)) : ninth;
+  return tenth.version === 10 ? withRunsOf(tenth, fromVersion10(tenth)) : tenth;
 }

@@ -34,6 +34,9 @@ const PARTS: Record<keyof Job, string> = {
   energy: 'Prices and emissions',
   runs: 'Kept results',
   accepted: 'Findings let stand',
+  presence: 'There already, new or later',
+  articles: 'Own articles',
+  quote: 'Quote',
   assumptions: 'What is only assumed',
   unread: 'Entries that could not be read',
 };

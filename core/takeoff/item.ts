@@ -1,0 +1,55 @@
+import type { Presence } from '../../model/job.ts';
+
+/** Groups of what is bought, in the order of a merchant's counter. */
+export const ITEM_GROUPS = {
+  source: 'Sources and tanks',
+  pumps: 'Pumps',
+  valves: 'Valves and parts',
+  manifolds: 'Manifolds and emitters',
+  pipe: 'Pipe',
+  fittings: 'Fittings',
+  insulation: 'Insulation',
+  controls: 'Controls',
+} as const;
+export type ItemGroup = keyof typeof ITEM_GROUPS;
+
+/** One line of a takeoff: so many of a thing of one nominal size. */
+export interface Item {
+  group: ItemGroup;
+  what: string;
+  /** Nominal size or duty; '' where the thing has none. */
+  size: string;
+  quantity: number;
+  unit: 'piece' | 'm';
+  presence: Presence;
+  /** Counted off the drawing or by a rule of thumb, not from what was entered. */
+  estimated: boolean;
+  note: string;
+  /** Components it stands for. */
+  places: string[];
+}
+
+/** What an article of somebody's own catalogue is found by. */
+export const articleKey = ({ what, size }: Pick<Item, 'what' | 'size'>): string => (size === '' ? what : `${what}|${size}`);
+
+/** Items of one thing, size and presence as one line, in the order of the groups. */
+export function gathered(items: readonly Item[]): Item[] {
+  const lines = new Map<string, Item>();
+  for (const item of items) {
+    const key = [item.group, item.what, item.size, item.unit, item.presence, item.estimated].join('\n');
+    const line = lines.get(key);
+    if (!line) lines.set(key, { ...item, places: [...item.places] });
+    else {
+      line.quantity += item.quantity;
+      line.places.push(...item.places);
+      if (item.note && !line.note.includes(item.note)) line.note = [line.note, item.note].filter(Boolean).join('; ');
+    }
+  }
+  const order = Object.keys(ITEM_GROUPS);
+  return [...lines.values()].sort(
+    (a, b) =>
+      order.indexOf(a.group) - order.indexOf(b.group) ||
+      a.what.localeCompare(b.what) ||
+      a.size.localeCompare(b.size, 'en', { numeric: true }),
+  );
+}
