@@ -39,7 +39,7 @@ const USAGE = `warm: the design from a terminal
   warm papers JOB.json --out FOLDER
                                   make the papers, a PDF for each set; --set all or wall,merchant,floor,
                                   electrician,commissioner,record,owner; --paper A4, A3, letter, tabloid;
-                                  --tint colour, grey; --sums; --labels; --revision; --made; --address
+                                  --tint colour, grey; --sums; --prices; --labels; --revision; --made; --address
   warm drawing JOB.json --out FILE
                                   the wall as a drawing, --format svg, dxf, pdf, or inp for the solved plant
 
@@ -186,6 +186,7 @@ const OPTIONS = {
   tint: { type: 'string' },
   labels: { type: 'string' },
   sums: { type: 'boolean' },
+  prices: { type: 'boolean' },
   revision: { type: 'string' },
   made: { type: 'string' },
   address: { type: 'string' },
@@ -204,7 +205,7 @@ const COMMANDS: Record<
   season: { takes: ['weather'], run: async (path, options) => runSeason(await loadJob(path), options) },
   side: { takes: ['weather', 'ways'], run: async (path, options) => runSides(await loadJob(path), options) },
   papers: {
-    takes: ['out', 'set', 'paper', 'tint', 'labels', 'sums', 'revision', 'made', 'address'],
+    takes: ['out', 'set', 'paper', 'tint', 'labels', 'sums', 'prices', 'revision', 'made', 'address'],
     run: async (path, options) => papers(await loadJob(path), options),
   },
   drawing: {

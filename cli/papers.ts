@@ -20,6 +20,7 @@ export interface PaperOptions {
   tint?: string | undefined;
   labels?: string | undefined;
   sums?: boolean | undefined;
+  prices?: boolean | undefined;
   revision?: string | undefined;
   made?: string | undefined;
   address?: string | undefined;
@@ -45,6 +46,7 @@ function orderOf(options: PaperOptions): Omit<PaperOrder, 'sets'> {
     tint: oneOf<Tint>('tint', options.tint, TINTS, 'colour'),
     labels: oneOf<LabelSize>('labels', options.labels, Object.keys(LABEL_SIZES) as LabelSize[], 'A4, 3 × 8 of 70 × 37 mm'),
     sums: options.sums ?? false,
+    prices: options.prices ?? false,
     revision,
     changed: false,
     made: made.toISOString(),

@@ -54,6 +54,7 @@ export function placeWith(pattern: string, room: string, circuit: string): strin
   if (pattern.startsWith('separation/pairs')) return pattern.replace('*', 'p2');
   if (pattern.startsWith('stations')) return pattern.replace('*', 'x1').replace('*', 'p2');
   if (pattern.startsWith('waters')) return pattern.replace('*', 'w2');
+  if (pattern.startsWith('articles')) return pattern.replace('*', 'n1');
   if (pattern.startsWith('links')) return pattern.replace('*', 'l2');
   if (pattern.startsWith('furtherSources')) return pattern.replace('*', 'f1');
   if (pattern.startsWith('source/points')) return pattern.replace('*', 'p1');

@@ -314,11 +314,11 @@ const house: Job = {
   accepted: [],
   // The boiler's own pump hung there before; numbers and prices are invented.
   presence: { 'source/pump': 'there' },
-  articles: {
-    'Pump|A6 · 6 m': { number: 'P-1060', supplier: 'Counter at the mill bridge', price: 118 },
-    'Pump|A4 · 4 m': { number: 'P-1040', supplier: 'Counter at the mill bridge', price: 92 },
-    'Copper, metric|22 × 0.9 mm': { number: 'C-22', supplier: 'Counter at the mill bridge', price: 7.4 },
-  },
+  articles: [
+    { id: 'n1', of: 'Pump|A6 · 6 m', number: 'P-1060', supplier: 'Counter at the mill bridge', price: 118 },
+    { id: 'n2', of: 'Pump|A4 · 4 m', number: 'P-1040', supplier: 'Counter at the mill bridge', price: 92 },
+    { id: 'n3', of: 'Copper, metric|15 × 0.7 mm', number: 'C-15', supplier: 'Counter at the mill bridge', price: 4.6 },
+  ],
   quote: { currency: '€', margin: 0.12, tax: 0.2 },
   assumptions: [
     { id: 'a1', place: 'circuits/c2/run/size', alternatives: ['22x0.9'] },

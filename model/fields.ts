@@ -283,7 +283,7 @@ export const FIELDS = {
 export type FieldPlace = keyof typeof FIELDS;
 
 /** Parts of a job, and of a room or circuit, that hold things by their id. */
-const LISTS = new Set(['stations', 'links', 'waters', 'rooms', 'circuits', 'furtherSources']);
+const LISTS = new Set(['stations', 'links', 'waters', 'rooms', 'circuits', 'furtherSources', 'articles']);
 const INNER_LISTS = new Set(['pairs', 'emitters', 'sections']);
 
 /** The field at a place in a job: `rooms/r3/area` -> `rooms/＊/area`. Undefined where no number stands. */

@@ -195,6 +195,7 @@ export const JobSchema = z
       'ownPumps',
       'ownRules',
       'thermostats',
+      'articles',
       'runs',
     ] as const) {
       const taken = new Set<string>();

@@ -233,7 +233,7 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
     runs: [],
     accepted: [],
     presence: {},
-    articles: {},
+    articles: [],
     quote: { currency: '', margin: 0, tax: 0 },
     assumptions: [],
     unread: [],

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { quantity, text } from './schema-parts.ts';
+import { Id, quantity, text } from './schema-parts.ts';
 
 /** Whether a thing is there already, is new, or comes later. */
 export const PRESENCES = ['there', 'new', 'later'] as const;
@@ -17,19 +17,17 @@ export const PresenceSchema = z
   )
   .refine(few, `says it of more than ${MOST_SAID} things; say it of their circuits`);
 
-/** An article of somebody's own catalogue. */
+/** An article of somebody's own catalogue: a thing and its size by the words of the takeoff, "Isolating ball valve|DN 20". */
 const ArticleSchema = z.strictObject({
+  id: Id,
+  of: text(240),
   number: text(60),
   supplier: text(80),
   /** Of one, or of one metre, in the currency of the quote; null while nobody gave it. */
   price: quantity('articles/*/price').nullable(),
 });
 export type Article = z.infer<typeof ArticleSchema>;
-
-/** Articles by what they are, "Isolating ball valve|DN 20". */
-export const ArticlesSchema = z
-  .record(text(200).min(1, 'has no name'), ArticleSchema)
-  .refine(few, `holds more than ${MOST_SAID} articles`);
+export const ArticlesSchema = z.array(ArticleSchema).max(MOST_SAID, `holds more than ${MOST_SAID} articles; leave some out`);
 
 /** What a quote adds to the prices: the user's own figures. */
 export const QuoteSchema = z.strictObject({

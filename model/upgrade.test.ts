@@ -200,7 +200,7 @@ describe('a job file of version 10', () => {
     const runs = [{ ...SAMPLE_RUN, inputs: fingerprintOf(old) }];
     const read = readJob(JSON.parse(JSON.stringify({ ...old, runs })));
     if (!read.ok) throw new Error(read.problems.join(' '));
-    expect(read.job).toMatchObject({ presence: {}, articles: {}, quote: { currency: '', margin: 0, tax: 0 } });
+    expect(read.job).toMatchObject({ presence: {}, articles: [], quote: { currency: '', margin: 0, tax: 0 } });
     expect(read.job.runs[0]?.inputs).toBe(fingerprintOf(read.job));
   });
 });

@@ -240,7 +240,7 @@ const fromVersion9 = (job: Loose): Loose => ({
 /** Version 10 knew no things that are there already beside whole circuits and sources, and no articles. */
 const fromVersion10 = (job: Loose): Loose => ({
   presence: {},
-  articles: {},
+  articles: [],
   quote: { currency: '', margin: 0, tax: 0 },
   ...job,
   version: 11,

@@ -1,4 +1,4 @@
-import type { ComponentId, SourceKind } from '../../model/job.ts';
+import type { ComponentId, Presence, SourceKind } from '../../model/job.ts';
 import type { Severity } from '../finding/finding.ts';
 
 /** A point on the sheet, in sheet units from the top left. */
@@ -9,6 +9,8 @@ export interface PipeLine {
   id: string;
   role: 'flow' | 'return';
   points: Point[];
+  /** Where it is not new. */
+  presence?: Presence;
 }
 
 export type SymbolKind =
@@ -43,6 +45,8 @@ export interface SheetSymbol {
   lying?: boolean;
   /** On a return: it pushes the other way, down or to the left. */
   backwards?: boolean;
+  /** Where it is not new. */
+  presence?: Presence;
 }
 
 /** A part in line with a pipe or tapped into it, too small for a tag. */

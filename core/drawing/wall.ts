@@ -3,6 +3,7 @@ import type { Design } from '../design/design.ts';
 import { isOnPair, ringPairs } from '../design/points.ts';
 import { openFindings, SEVERITIES, type Severity } from '../finding/finding.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
+import { presenceOf } from '../plan/presence.ts';
 import { drawBars } from './bars.ts';
 import { bayOf, lanesOf, linksInLine } from './bays.ts';
 import { drawCircuit } from './circuit-column.ts';
@@ -74,7 +75,22 @@ export function wallSheet(job: Job, design: Design): Sheet {
   for (const { id } of piping.elsewhere.filter((branch) => isOnPair(piping, branch)))
     drawSourceColumn(job, design, id, leftOf(id), board);
   if (job.hotWater) drawCylinder(job, design, leftOf('hotWater'), board);
+  markPresence(job, sheet);
   return sheet;
+}
+
+/** Tells what is there already, or comes later, from what is new. */
+function markPresence(job: Job, sheet: Sheet): void {
+  for (const symbol of sheet.symbols) {
+    const presence = presenceOf(job, symbol.component);
+    if (presence !== 'new') symbol.presence = presence;
+  }
+  for (const pipe of sheet.pipes) {
+    const circuit = /^circuits\/[^/]+/.exec(pipe.id)?.[0];
+    const run = circuit !== undefined ? `${circuit}/run` : pipe.id.startsWith('hotWater') ? 'hotWater/run' : null;
+    const presence = run !== null ? presenceOf(job, run) : pipe.id.startsWith('source/') ? presenceOf(job, 'source/run') : 'new';
+    if (presence !== 'new') pipe.presence = presence;
+  }
 }
 
 function worstByComponent(design: Design): Map<string, Severity> {

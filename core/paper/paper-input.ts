@@ -15,6 +15,8 @@ export interface PaperInput {
   paper: PaperSize;
   /** Every figure with its sum, in the record. */
   sums: boolean;
+  /** Own prices and their sum, in the list of what to buy. */
+  prices: boolean;
   labels: LabelSize;
   /** Address of the job's pages, `http://host/jobs/7`, for the codes on labels; null where there is none. */
   address: string | null;

@@ -16,6 +16,8 @@ export interface PaperOrder {
   tint: Tint;
   /** Every figure with its sum, in the record. */
   sums: boolean;
+  /** Own prices and their sum, in the list of what to buy. */
+  prices: boolean;
   labels: LabelSize;
   /** Of the saved job; null where it was never saved. */
   revision: number | null;
@@ -55,6 +57,7 @@ export function inputOf(job: Job, order: Omit<PaperOrder, 'sets' | 'tint'>): Pap
     head: headOf(job, order),
     paper: order.paper,
     sums: order.sums,
+    prices: order.prices,
     labels: order.labels,
     address: order.address,
   };

@@ -20,6 +20,7 @@ const ORDER: PaperOrder = {
   paper: 'A4',
   tint: 'colour',
   sums: false,
+  prices: true,
   labels: 'A4, 3 × 8 of 70 × 37 mm',
   revision: 7,
   changed: false,

@@ -6,6 +6,7 @@ import Typography from '@mui/material/Typography';
 import { useSearchParams } from 'react-router';
 import { fileNameFor, writeJobFile } from '../../exchange/job-file.ts';
 import { History } from '../papers/History.tsx';
+import { PartsSection } from '../papers/PartsSection.tsx';
 import { SetsSection } from '../papers/SetsSection.tsx';
 import { TablesSection } from '../papers/TablesSection.tsx';
 import { download } from '../parts/download.ts';
@@ -14,7 +15,7 @@ import { useDesigned } from '../state/design-context.tsx';
 import { useJob } from '../state/job-context.tsx';
 
 /** What the page shows, each under a word of the address. */
-const PARTS = { sets: 'Papers', tables: 'Tables', history: 'History' } as const;
+const PARTS = { sets: 'Papers', parts: 'Parts', tables: 'Tables', history: 'History' } as const;
 type Part = keyof typeof PARTS;
 const isPart = (text: string | null): text is Part => text !== null && Object.hasOwn(PARTS, text);
 
@@ -60,6 +61,7 @@ export default function PapersPage() {
       }
     >
       {part === 'sets' && (designed ? <SetsSection job={designed.job} /> : waiting)}
+      {part === 'parts' && (designed ? <PartsSection job={designed.job} /> : waiting)}
       {part === 'tables' && (designed ? <TablesSection designed={designed} /> : waiting)}
       {part === 'history' && <History />}
     </Sheet>

@@ -3,10 +3,14 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
+import { lazy, Suspense, useState } from 'react';
 import { useParams } from 'react-router';
 import { PageSection } from '../parts/Layout.tsx';
 import { jobHistory, openRevision } from '../state/job-api.ts';
 import { useEditing, useSessionState } from '../state/job-context.tsx';
+
+// The comparison draws a wall, and comes when it is asked for.
+const CompareDialog = lazy(() => import('./CompareDialog.tsx'));
 
 /** Every revision of the job; each can be brought back. */
 export function History() {
@@ -14,6 +18,7 @@ export function History() {
   const { revision } = useSessionState();
   const { edit } = useEditing();
   const { enqueueSnackbar } = useSnackbar();
+  const [compared, setCompared] = useState<number | null>(null);
   const history = useInfiniteQuery({
     queryKey: ['history', id, revision],
     queryFn: ({ pageParam }) => jobHistory(id, pageParam),
@@ -35,7 +40,7 @@ export function History() {
     <PageSection title="History" lead="Every save is a revision; bringing one back is a change like any other.">
       {history.isError && <Typography role="alert">{history.error.message}</Typography>}
       {history.isPending && <Typography role="status">Fetching the history …</Typography>}
-      <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0, maxHeight: 360, overflowY: 'auto' }}>
+      <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0, maxHeight: 560, overflowY: 'auto' }}>
         {history.data?.pages.flat().map((row) => (
           <Box
             component="li"
@@ -56,6 +61,9 @@ export function History() {
             <Typography variant="body2" sx={{ flex: 1, overflowWrap: 'anywhere' }}>
               {row.summary}
             </Typography>
+            <Button size="small" onClick={() => setCompared(row.revision)} aria-label={`Compare revision ${row.revision}`}>
+              Compare
+            </Button>
             <Button size="small" disabled={row.revision === revision} onClick={() => void bringBack(row.revision)}>
               {row.revision === revision ? 'This one' : 'Bring back'}
             </Button>
@@ -67,6 +75,11 @@ export function History() {
           </Button>
         )}
       </Box>
+      {compared !== null && (
+        <Suspense fallback={<Typography role="status">One moment …</Typography>}>
+          <CompareDialog revision={compared} onClose={() => setCompared(null)} />
+        </Suspense>
+      )}
     </PageSection>
   );
 }

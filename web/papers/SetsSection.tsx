@@ -181,6 +181,10 @@ function Choices({ choices, onChoose }: { choices: PaperChoices; onChoose: (chan
         control={<Switch checked={choices.sums} onChange={(_, sums) => onChoose({ sums })} />}
         label="Every sum in the record"
       />
+      <FormControlLabel
+        control={<Switch checked={choices.prices} onChange={(_, prices) => onChoose({ prices })} />}
+        label="Prices for the merchant"
+      />
     </Box>
   );
 }
@@ -188,6 +192,7 @@ function Choices({ choices, onChoose }: { choices: PaperChoices; onChoose: (chan
 /** What is on each set, as a small sheet. */
 const SIGNS: Record<PaperSetId, string> = {
   wall: 'M10 20h12v8H10zM26 14v20M34 14v20M26 14h8M22 24h4M26 34h-10v-6',
+  merchant: 'M11 15h4l4 16h13l3 -11H17M20 37h.1M30 37h.1',
   floor: 'M12 16h22v5H14v5h20v5H14v5h20',
   electrician: 'M26 12l-9 15h7l-3 13l10 -17h-7z',
   commissioner: 'M22 36a11 11 0 1 0 -.1 0M22 25l6 -6',

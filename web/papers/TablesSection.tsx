@@ -10,7 +10,7 @@ import { PageSection } from '../parts/Layout.tsx';
 import { TableView } from '../parts/TableView.tsx';
 import type { Designed } from '../state/design-context.tsx';
 
-const SPREADSHEET = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
+export const SPREADSHEET = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 
 /** Every table of the design, to read here or to take along. */
 export function TablesSection({ designed: { job, design } }: { designed: Designed }) {

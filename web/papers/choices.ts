@@ -8,6 +8,7 @@ export interface PaperChoices {
   tint: Tint;
   labels: LabelSize;
   sums: boolean;
+  prices: boolean;
 }
 
 export const PAPER_LABELS: Record<PaperSize, string> = { A4: 'A4', A3: 'A3', letter: 'Letter', tabloid: 'Tabloid' };
@@ -20,6 +21,7 @@ const usual = (us: boolean): PaperChoices => ({
   tint: 'colour',
   labels: us ? 'letter, 3 × 10 of 66.7 × 25.4 mm' : 'A4, 3 × 8 of 70 × 37 mm',
   sums: false,
+  prices: false,
 });
 
 /** What was chosen last in this browser, each choice that still stands; what is usual where nothing was. */
@@ -34,6 +36,7 @@ export function keptChoices(us: boolean): PaperChoices {
       tint: one(kept.tint, TINT_LABELS, start.tint),
       labels: one(kept.labels, LABEL_SIZES, start.labels),
       sums: kept.sums === true,
+      prices: kept.prices === true,
     };
   } catch {
     // Storage is refused, or holds something else.

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
+import { placeWords, valueWords } from '../../core/job/entry-words.ts';
 import { thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
 import { mergeJobs } from '../../model/merge-jobs.ts';
-import { collisionLines, placeWords, valueWords } from './collision-words.ts';
+import { collisionLines } from './collision-words.ts';
 
 describe('what two windows disagree in', () => {
   it('is named by room and field, with all values in the units of the job', () => {

@@ -15,7 +15,7 @@ export function Groups({ groups }: { groups: readonly Group[] }) {
 }
 
 function GroupView({ group }: { group: Group }) {
-  const { colours, lit, light } = useWall();
+  const { colours, lit, light, marked } = useWall();
   const { role, owner, marks } = group;
   // Every circuit's water comes from the source and goes back to it: the plant stays lit with each.
   const away = lit !== null && owner !== null && owner !== lit;
@@ -72,6 +72,9 @@ function GroupView({ group }: { group: Group }) {
       return (
         <g opacity={opacity} {...lights}>
           {painted}
+          {marked.has(group.component ?? '') && (
+            <path d={group.outline} fill="none" stroke={colours.copper} strokeWidth={4.5} strokeDasharray="9 5" />
+          )}
         </g>
       );
     default:

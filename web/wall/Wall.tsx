@@ -26,12 +26,16 @@ interface Props {
   /** Smallest scale it is drawn at to be seen whole, and whether search, print and zoom stand on it. */
   leastZoom?: number;
   tools?: boolean;
+  /** Components that are others than they were, outlined. */
+  marked?: ReadonlySet<string>;
 }
 
 /** Largest scale a small plant is drawn at. */
 const MOST_ZOOM = 1.35;
 /** Smallest scale at which the labels can be read. */
 const LEAST_ZOOM = 0.85;
+
+const NONE: ReadonlySet<string> = new Set();
 
 const Drawing = styled('svg')({
   display: 'block',
@@ -63,7 +67,17 @@ const whereIs = (sheet: Sheet, component: string) =>
   sheet.parts.find((part) => part.id === component)?.at;
 
 /** Paints the sheet of the plant on the screen. */
-export function Wall({ sheet, design, state, designDay, picked, onPick, leastZoom = LEAST_ZOOM, tools = true }: Props) {
+export function Wall({
+  sheet,
+  design,
+  state,
+  designDay,
+  picked,
+  onPick,
+  leastZoom = LEAST_ZOOM,
+  tools = true,
+  marked = NONE,
+}: Props) {
   const { vars, palette } = useTheme();
   const colours = (vars?.palette ?? palette).wall;
   const frame = useRef<HTMLDivElement>(null);
@@ -89,7 +103,10 @@ export function Wall({ sheet, design, state, designDay, picked, onPick, leastZoo
   }, [sheet.width, sheet.height, leastZoom]);
   const scale = typeof zoom === 'number' ? zoom : fits[zoom];
   // Another size is another frame round the same painting: nothing in it is painted anew.
-  const shown = useMemo(() => ({ colours, picked, lit, pick: onPick, light: setLit }), [colours, picked, lit, onPick]);
+  const shown = useMemo(
+    () => ({ colours, picked, marked, lit, pick: onPick, light: setLit }),
+    [colours, picked, marked, lit, onPick],
+  );
   const display = useJobPart((job) => job.display);
   const look = useMemo((): Look => ({ design, state, designDay, display }), [design, state, designDay, display]);
   const slices = useMemo(() => slicesOf(sheet), [sheet]);

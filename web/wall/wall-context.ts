@@ -4,6 +4,8 @@ import { createContext, useContext } from 'react';
 interface WallState {
   colours: Palette['wall'];
   picked: string | null;
+  /** Components that are others than they were, outlined. */
+  marked: ReadonlySet<string>;
   /** Circuit whose water is lit up just now. */
   lit: string | null;
   pick: (component: string) => void;

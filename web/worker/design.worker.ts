@@ -15,10 +15,13 @@ import { ringOf } from '../../core/job/ring-of.ts';
 import { season } from '../../core/job/season.ts';
 import { runSide, type Side, type Way, waysOf } from '../../core/job/side-by-side.ts';
 import { type WhatIf, whatIfs } from '../../core/job/what-if.ts';
+import { compareRevisions, type RevisionChanges } from '../../core/paper/compare/revisions.ts';
 import type { RunMoment, RunResult, RunSettings } from '../../core/run/run.ts';
 import { simulate } from '../../core/run/simulate.ts';
 import { stateAt } from '../../core/run/state-at.ts';
 import type { Weather } from '../../core/run/weather.ts';
+import type { Item } from '../../core/takeoff/item.ts';
+import { takeoff } from '../../core/takeoff/takeoff.ts';
 import type { PaperFile, PaperOrder } from '../../exchange/pdf/make-papers.ts';
 import { type RoomsFileRead, readRoomsFile } from '../../exchange/rooms-file.ts';
 import { readWeather, type WeatherRead } from '../../exchange/weather-file.ts';
@@ -132,6 +135,14 @@ const work = {
       batch = [];
     }
     if (batch.length > 0) await onBatch(batch);
+  },
+  /** What a job takes, line by line. */
+  takeoff(job: Job): Item[] {
+    return takeoff(job, designJob(job));
+  },
+  /** What two versions of a job differ in. */
+  compare(before: Job, after: Job): RevisionChanges {
+    return compareRevisions(before, after);
   },
   /** Papers as files, telling how many are done; what makes them is fetched when first asked for. */
   async papers(job: Job, order: PaperOrder, onPaper: (done: number) => Promise<void>): Promise<PaperFile[]> {

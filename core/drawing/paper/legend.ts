@@ -1,6 +1,8 @@
+import type { Presence } from '../../../model/job.ts';
 import { COMPONENT_DATA } from '../../pipe/components.ts';
 import { fitted } from '../scene/fit.ts';
-import { type Group, words } from '../scene/mark.ts';
+import { type Group, ringOf, words } from '../scene/mark.ts';
+import { withPresence } from '../scene/scene.ts';
 import type { Sheet, SymbolKind } from '../sheet.ts';
 import { DRAWN, isTapped, linePartMarks } from '../signs/line-parts.ts';
 import { SYMBOL_MEANINGS, symbolMarks } from '../signs/symbols.ts';
@@ -55,7 +57,30 @@ function entries(sheet: Sheet): Entry[] {
       },
     ],
   });
+  const shown = new Set([...sheet.symbols, ...sheet.pipes].flatMap(({ presence }) => presence ?? []));
+  const example = (presence: Presence, says: string): Entry[] =>
+    shown.has(presence)
+      ? [
+          {
+            key: presence,
+            says,
+            groups: (x, y) => [
+              {
+                ...still,
+                key: `legend/${presence}`,
+                role: 'symbol',
+                label: says,
+                at: [x, y],
+                stretch: [SIGN / 34, SIGN / 34],
+                marks: withPresence([{ kind: 'path', d: ringOf(15), fill: 'tag', stroke: 'metal', width: 3 }], presence),
+              },
+            ],
+          },
+        ]
+      : [];
   return [
+    ...example('there', 'Grey, thin: there already'),
+    ...example('later', 'Dashed: comes later'),
     pipe('flow-pipe', 'Flow, hot'),
     pipe('return-pipe', 'Return, pale core'),
     ...[...symbols].map(([kind, symbol]): Entry => {

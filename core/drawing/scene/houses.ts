@@ -33,6 +33,7 @@ export const houseGroups = (houses: readonly HouseCard[], look: Look): Group[] =
           ...(house.flowFigure ? temperature(house.flowFigure, x + 10, y + 85, '↑', 'flow', look) : []),
           ...(house.returnFigure ? temperature(house.returnFigure, x + 88, y + 85, '↓', 'back', look) : []),
         ];
+    const outline = `M${x} ${y + 16}L${x + house.width / 2} ${y}L${x + house.width} ${y + 16}V${y + house.height}H${x}z`;
     return [
       {
         key: `house/${house.circuitId}`,
@@ -41,10 +42,11 @@ export const houseGroups = (houses: readonly HouseCard[], look: Look): Group[] =
         label: house.name,
         owner: `circuits/${house.circuitId}`,
         at: [0, 0],
+        outline,
         marks: [
           {
             kind: 'path',
-            d: `M${x} ${y + 16}L${x + house.width / 2} ${y}L${x + house.width} ${y + 16}V${y + house.height}H${x}z`,
+            d: outline,
             fill: 'tag',
             stroke: 'metal',
             width: 2.5,

@@ -76,6 +76,8 @@ export interface Group {
   marks: readonly Mark[];
   /** Room it takes about its point, in its own units; only of symbols. */
   size?: readonly [width: number, height: number];
+  /** Outline of its paper; only of labels and cards. */
+  outline?: string;
   /** Name of the sign, where it is one that is drawn over and over. */
   sign?: string;
   /** Flow in m3/s the way it is drawn: 0 where the water stands, null where nothing is known; only of pipes. */

@@ -3,7 +3,10 @@ import type { PipeLine, Point } from '../sheet.ts';
 import type { Look } from './look.ts';
 import { type Group, type PathMark, through } from './mark.ts';
 
-export const PIPE_WIDTH = 7;
+const PIPE_WIDTH = 7;
+/** What is there already is drawn thinner, what comes later in dashes. */
+const THERE_WIDTH = 4.6;
+const LATER_DASH = [11, 7] as const;
 /** Distance between the arrows along a pipe, and the shortest run that gets one. */
 const ARROW_EVERY = 150;
 const SHORTEST = 34;
@@ -32,8 +35,10 @@ export function pipeGroups(pipes: readonly PipeLine[], { state }: Look): Group[]
   ];
 }
 
-function pipeGroup({ id, role, points }: PipeLine, flow: number | null): Group {
+function pipeGroup({ id, role, points, presence }: PipeLine, flow: number | null): Group {
   const d = through(points);
+  const width = presence === 'there' ? THERE_WIDTH : PIPE_WIDTH;
+  const dash = presence === 'later' ? { dash: LATER_DASH } : {};
   const ink = role === 'flow' ? 'flow' : 'back';
   return {
     key: id,
@@ -44,8 +49,8 @@ function pipeGroup({ id, role, points }: PipeLine, flow: number | null): Group {
     at: [0, 0],
     flow,
     marks: [
-      { kind: 'path', d, stroke: ink, width: PIPE_WIDTH },
-      ...(role === 'return' ? [{ kind: 'path', d, stroke: 'backCore', width: 2.4 } as const] : []),
+      { kind: 'path', d, stroke: ink, width, ...dash },
+      ...(role === 'return' ? [{ kind: 'path', d, stroke: 'backCore', width: width * 0.34, ...dash } as const] : []),
       ...(flow === 0 ? [] : arrows(flow !== null && flow < 0 ? [...points].reverse() : points, ink)),
     ],
   };

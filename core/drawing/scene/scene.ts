@@ -1,3 +1,4 @@
+import type { Presence } from '../../../model/job.ts';
 import { COMPONENT_DATA } from '../../pipe/components.ts';
 import { ownerOf } from '../owner.ts';
 import type { LinePart, Sheet, SheetSymbol } from '../sheet.ts';
@@ -6,7 +7,7 @@ import { symbolMarks } from '../signs/symbols.ts';
 import { flowGroups, gaugeGroups } from './gauges.ts';
 import { houseGroups } from './houses.ts';
 import type { Look } from './look.ts';
-import type { Group } from './mark.ts';
+import type { Group, PathMark } from './mark.ts';
 import { pipeGroups } from './pipes.ts';
 import { tagGroups } from './tags.ts';
 
@@ -31,6 +32,18 @@ const partGroups = (parts: readonly LinePart[]): Group[] =>
     ];
   });
 
+/** What is there already is drawn in the grey of string, what comes later in dashes. */
+export const withPresence = (marks: readonly PathMark[], presence: Presence | undefined): PathMark[] =>
+  marks.map((mark) => {
+    if (presence === 'there')
+      return {
+        ...mark,
+        ...(mark.stroke === 'metal' ? { stroke: 'string' as const } : {}),
+        ...(mark.fill === 'metal' ? { fill: 'string' as const } : {}),
+      };
+    return presence === 'later' && mark.stroke ? { ...mark, dash: [5, 4] } : mark;
+  });
+
 const symbolGroups = (symbols: readonly SheetSymbol[]): Group[] =>
   symbols.map((symbol) => ({
     key: `symbol/${symbol.component}`,
@@ -40,13 +53,14 @@ const symbolGroups = (symbols: readonly SheetSymbol[]): Group[] =>
     owner: ownerOf(symbol.component),
     at: symbol.at,
     ...(symbol.mirrored ? { stretch: [-1, 1] as const } : {}),
-    marks: symbolMarks(symbol),
+    marks: withPresence(symbolMarks(symbol), symbol.presence),
     size: [symbol.width, symbol.height],
     sign: [
       symbol.kind,
       ...(symbol.source ? [symbol.source] : []),
       ...(symbol.lying ? ['lying'] : []),
       ...(symbol.backwards ? ['back'] : []),
+      ...(symbol.presence ? [symbol.presence] : []),
       `${Math.round(symbol.width)}x${Math.round(symbol.height)}`,
     ].join('-'),
   }));

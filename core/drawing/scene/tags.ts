@@ -38,6 +38,7 @@ export const tagGroups = (tags: readonly Tag[], look: Look): Group[] =>
         label: tag.title,
         owner,
         at: [0, 0],
+        outline: paper[1]?.d ?? '',
         marks: [
           ...paper,
           fitted(words(tag.title, [x + 16, y + 13], { size: 12.5 }), tag.width - 18),
