@@ -18,7 +18,7 @@ import { JOB_VERSION, type Job } from '../model/job.ts';
 import { newJob } from '../model/new-job.ts';
 import { readJobText } from '../model/read-job.ts';
 import { BadInput, type Printed } from './command.ts';
-import { drawing, papers } from './papers.ts';
+import { drawing, papers, schema } from './papers.ts';
 import { printDesign, printPreview } from './print.ts';
 import { printRun, printSides } from './print-run.ts';
 
@@ -41,7 +41,9 @@ const USAGE = `warm: the design from a terminal
                                   electrician,commissioner,record,owner; --paper A4, A3, letter, tabloid;
                                   --tint colour, grey; --sums; --prices; --labels; --revision; --made; --address
   warm drawing JOB.json --out FILE
-                                  the wall as a drawing, --format svg, dxf, pdf, or inp for the solved plant
+                                  the wall as a drawing, --format svg, dxf, pdf; inp for the solved plant,
+                                  ics for the service dates, design for the figures as JSON
+  warm schema job                 print the JSON Schema of the job file, or of a design
 
   --json      print what the command worked out as JSON (docs/terminal.md says its shape)
   --version   print the version of the program, of the job file it writes, and of its JSON
@@ -212,6 +214,7 @@ const COMMANDS: Record<
     takes: ['out', 'format', 'paper', 'tint', 'revision', 'made'],
     run: async (path, options) => drawing(await loadJob(path), options),
   },
+  schema: { takes: [], run: async (name) => schema(name) },
   rooms: { takes: ['into', 'out'], run: (path, { into, out }) => rooms(path, into, out) },
 };
 

@@ -3,11 +3,10 @@ import { join } from 'node:path';
 import { PAPER_SIZES, type PaperSize } from '../core/drawing/paper/paper-size.ts';
 import { LABEL_SIZES, type LabelSize } from '../core/paper/block.ts';
 import { PAPER_SET_IDS, type PaperSetId } from '../core/paper/sets/sets.ts';
-import { wallSheets } from '../core/paper/sets/wall-set.ts';
-import { DRAWING_FORMATS, type DrawingFormat } from '../exchange/drawing/formats.ts';
 import { TINTS, type Tint } from '../exchange/drawing/inks.ts';
-import { twinToInp } from '../exchange/network/inp.ts';
-import { inputOf, makePapers, type PaperOrder } from '../exchange/pdf/make-papers.ts';
+import { filesOf } from '../exchange/files.ts';
+import { makePapers, type PaperOrder } from '../exchange/pdf/make-papers.ts';
+import { SCHEMAS } from '../exchange/schemas.ts';
 import type { Job } from '../model/job.ts';
 import { BadInput, type Printed } from './command.ts';
 import { paperFonts } from './paper-fonts.ts';
@@ -85,14 +84,12 @@ export async function papers(job: Job, options: PaperOptions): Promise<Printed> 
   return { text: `${written.map(({ file }) => file).join('\n')}\n`, json: { papers: written } };
 }
 
-/** The wall as a drawing, or the solved plant for the network engine, into one file; further sheets get a number. */
+/** The wall as a drawing, the solved plant, the service dates or the design, into one file; further sheets get a number. */
 export async function drawing(job: Job, options: PaperOptions): Promise<Printed> {
   const { out } = options;
   if (out === undefined) throw new BadInput('warm drawing: name the file with --out FILE.');
-  const formats = [...(Object.keys(DRAWING_FORMATS) as DrawingFormat[]), 'pdf', 'inp'] as const;
-  const format = oneOf('format', options.format, formats, 'svg');
+  const format = oneOf('format', options.format, ['svg', 'dxf', 'pdf', 'inp', 'ics', 'design'] as const, 'svg');
   const order = orderOf(options);
-  const input = inputOf(job, order);
   const written: string[] = [];
   const put = async (content: string | Uint8Array, i = 0) => {
     const path = i === 0 ? out : out.replace(/(\.[^./\\]*)?$/, (ending) => `-${i + 1}${ending}`);
@@ -102,17 +99,18 @@ export async function drawing(job: Job, options: PaperOptions): Promise<Printed>
   if (format === 'pdf') {
     const [file] = await makePapers(job, { ...order, sets: ['wall'] }, await paperFonts());
     if (file) await put(file.bytes);
-  } else if (format === 'inp') {
-    const { plant, design } = input;
-    if (!plant || !design.solved?.state.converged)
-      throw new BadInput('There is no solved plant: rooms with heat loads on a circuit are needed.');
-    plant.run(
-      design.solved.zones.map(({ id }) => id),
-      'cold',
-    );
-    await put(twinToInp(plant.twin, job.name).text);
   } else {
-    for (const [i, sheet] of wallSheets(input).entries()) await put(DRAWING_FORMATS[format].write(sheet, order.tint), i);
+    const files = filesOf(format, job, order);
+    if (files.length === 0) throw new BadInput('There is no solved plant: rooms with heat loads on a circuit are needed.');
+    for (const [i, { text }] of files.entries()) await put(text, i);
   }
   return { text: `${written.join('\n')}\n`, json: { files: written } };
+}
+
+/** The published schema of the job file or of a design. @throws BadInput where there is no such one */
+export function schema(name: string): Printed {
+  const make = SCHEMAS[name];
+  if (!make) throw new BadInput(`warm schema ${name}: there is no such one. Choose among ${Object.keys(SCHEMAS).join(', ')}.`);
+  const text = `${JSON.stringify(make(), null, 2)}\n`;
+  return { text, json: make() };
 }

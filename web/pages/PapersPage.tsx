@@ -5,6 +5,7 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useSearchParams } from 'react-router';
 import { fileNameFor, writeJobFile } from '../../exchange/job-file.ts';
+import { FilesSection } from '../papers/FilesSection.tsx';
 import { History } from '../papers/History.tsx';
 import { PartsSection } from '../papers/PartsSection.tsx';
 import { SetsSection } from '../papers/SetsSection.tsx';
@@ -15,7 +16,7 @@ import { useDesigned } from '../state/design-context.tsx';
 import { useJob } from '../state/job-context.tsx';
 
 /** What the page shows, each under a word of the address. */
-const PARTS = { sets: 'Papers', parts: 'Parts', tables: 'Tables', history: 'History' } as const;
+const PARTS = { sets: 'Papers', parts: 'Parts', tables: 'Tables', files: 'Files', history: 'History' } as const;
 type Part = keyof typeof PARTS;
 const isPart = (text: string | null): text is Part => text !== null && Object.hasOwn(PARTS, text);
 
@@ -63,6 +64,7 @@ export default function PapersPage() {
       {part === 'sets' && (designed ? <SetsSection job={designed.job} /> : waiting)}
       {part === 'parts' && (designed ? <PartsSection job={designed.job} /> : waiting)}
       {part === 'tables' && (designed ? <TablesSection designed={designed} /> : waiting)}
+      {part === 'files' && (designed ? <FilesSection job={designed.job} /> : waiting)}
       {part === 'history' && <History />}
     </Sheet>
   );

@@ -22,6 +22,8 @@ import { stateAt } from '../../core/run/state-at.ts';
 import type { Weather } from '../../core/run/weather.ts';
 import type { Item } from '../../core/takeoff/item.ts';
 import { takeoff } from '../../core/takeoff/takeoff.ts';
+import type { FileKind } from '../../exchange/file-kinds.ts';
+import type { TextFile } from '../../exchange/files.ts';
 import type { PaperFile, PaperOrder } from '../../exchange/pdf/make-papers.ts';
 import { type RoomsFileRead, readRoomsFile } from '../../exchange/rooms-file.ts';
 import { readWeather, type WeatherRead } from '../../exchange/weather-file.ts';
@@ -148,6 +150,11 @@ const work = {
   async papers(job: Job, order: PaperOrder, onPaper: (done: number) => Promise<void>): Promise<PaperFile[]> {
     const { papersOf } = await import('./papers.ts');
     return papersOf(job, order, onPaper);
+  },
+  /** Files in open formats; what writes them is fetched when first asked for. */
+  async files(kind: FileKind, job: Job, order: Omit<PaperOrder, 'sets'>): Promise<TextFile[]> {
+    const { filesOf } = await import('./papers.ts');
+    return filesOf(kind, job, order);
   },
   readRooms(bytes: Uint8Array, display: Display, taken: string[], sheet: string | null): Promise<RoomsFileRead> {
     return readRoomsFile(bytes, display, taken, sheet);

@@ -36,3 +36,5 @@ function fontFiles(): Promise<FontFiles> {
 export async function papersOf(job: Job, order: PaperOrder, onPaper: (done: number) => PromiseLike<void>): Promise<PaperFile[]> {
   return makePapers(job, order, await fontFiles(), onPaper);
 }
+
+export { filesOf } from '../../exchange/files.ts';
