@@ -24,6 +24,8 @@ export type Block =
   | { kind: 'sheet'; drawing: Drawing }
   /** A figure within the text, as wide as the page at most. */
   | { kind: 'figure'; drawing: Drawing; says: string }
+  /** Small figures, two beside each other. */
+  | { kind: 'figures'; drawings: Drawing[] }
   | { kind: 'labels'; labels: Label[]; size: LabelSize };
 
 /** Sheets of labels as they are commonly sold, A4 and letter: columns and rows, and mm of one label. */

@@ -1,26 +1,34 @@
 import type { Job } from '../../model/job.ts';
 import { allPumps } from '../design/all-pumps.ts';
+import type { LoopSetting } from '../design/balancing.ts';
 import type { Design } from '../design/design.ts';
+import { gaugeNames } from '../design/gauge-names.ts';
 import { say } from '../quantity/format.ts';
 import type { Label } from './block.ts';
 import { labelledCircuits } from './tables/loop-tables.ts';
 
 const linkTo = (address: string | null, path: string): string | null => (address === null ? null : `${address}/${path}`);
 
-/** A label for each loop, for both of its ends: its room, length, and what its meter is set to. */
-export const loopLabels = (job: Job, design: Design, address: string | null): Label[] =>
+/**
+ * A label for each loop, for both of its ends: its room, length, and what its meter is set to.
+ * @param wanted which loops get one
+ */
+export const loopLabels = (
+  job: Job,
+  design: Design,
+  address: string | null,
+  wanted: (loop: LoopSetting) => boolean = () => true,
+): Label[] =>
   labelledCircuits(job, design).flatMap(({ id, name, sized, labels }) =>
-    sized.loops.map(
-      (loop, i): Label => ({
-        title: labels[i] as string,
-        lines: [
-          loop.roomName,
-          `${say(loop.length, 'length', job.display)} · ${say(loop.volumeFlow, 'meterFlow', job.display)}`,
-          name,
-        ],
-        link: linkTo(address, `circuits?at=circuits/${id}`),
-      }),
-    ),
+    sized.loops.flatMap((loop, i): Label[] => {
+      if (!wanted(loop)) return [];
+      const lines = [
+        loop.roomName,
+        `${say(loop.length, 'length', job.display)} · ${say(loop.volumeFlow, 'meterFlow', job.display)}`,
+        name,
+      ];
+      return [{ title: labels[i] as string, lines, link: linkTo(address, `circuits?at=circuits/${id}`) }];
+    }),
   );
 
 /** Labels for what stands on the wall: circuits, pumps, valves, and gauges with the range they work in. */
@@ -79,14 +87,16 @@ export function wallLabels(job: Job, design: Design, address: string | null): La
           },
         ]
       : [];
-  const gauges = (solved?.gauges ?? []).flatMap(({ point, label }): Label[] => {
+  const gauges = gaugeNames(job, design).flatMap(({ point, where, label }): Label[] => {
     const running = solved?.state.gauges[point];
     if (running === undefined || running === null || !vessel?.fillPressure) return [];
-    const circuit = job.circuits.find(({ id }) => point.startsWith(`circuits/${id}/`));
     return [
       {
-        title: circuit ? `${circuit.name}: ${label.toLowerCase()}` : label,
-        lines: [`all zones calling ${say(running, 'pressure', display)}`],
+        title: where === null ? label : `${where}: ${label.toLowerCase()}`,
+        lines: [
+          `all zones calling ${say(running, 'pressure', display)}`,
+          `at rest, cold ${say(vessel.fillPressure.value, 'pressure', display)}`,
+        ],
         link: wall,
       },
     ];

@@ -78,6 +78,9 @@ export function formatNumber(value: number, places: number): string {
   return text === '-0' ? '0' : text;
 }
 
+/** An amount of money: always two places, so that sums stand below each other. */
+export const formatMoney = (value: number): string => value.toFixed(2).replace(/\B(?=(\d{3})+\.)/g, '\u202f');
+
 export interface Shown {
   number: string;
   unit: string;

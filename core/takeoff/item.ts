@@ -2,10 +2,11 @@ import type { Presence } from '../../model/job.ts';
 
 /** Groups of what is bought, in the order of a merchant's counter. */
 export const ITEM_GROUPS = {
-  source: 'Sources and tanks',
+  source: 'Sources',
   pumps: 'Pumps',
-  valves: 'Valves and parts',
-  manifolds: 'Manifolds and emitters',
+  valves: 'Valves',
+  manifolds: 'Manifolds',
+  emitters: 'Emitters',
   pipe: 'Pipe',
   fittings: 'Fittings',
   insulation: 'Insulation',

@@ -1,3 +1,5 @@
+import type { Drawing } from '../../core/drawing/paper/drawing.ts';
+import { PAPERS } from '../../core/drawing/paper/paper-size.ts';
 import type { Ink } from '../../core/drawing/scene/mark.ts';
 import { type Block, LABEL_SIZES, type Label, type LabelSize } from '../../core/paper/block.ts';
 import { headingOf, isNumeric, shownCell, type Table } from '../../core/paper/table.ts';
@@ -44,6 +46,13 @@ const sizeFor = (columns: number): number => (columns > 11 ? 6.6 : columns > 8 ?
 const WORDY = 26;
 /** Height of a row that is filled in by hand, points. */
 const BY_HAND_HEIGHT = 20;
+
+/** A heading, its unit in one piece. */
+function headingInlines(column: Table['columns'][number], display: Display): Node[] {
+  const whole = headingOf(column, display);
+  const unit = whole.slice(column.label.length);
+  return [...inlines(column.label), ...(unit === '' ? [] : inlines(unit).map((node) => ({ ...node, noWrap: true })))];
+}
 
 /** Lines of tables: none round them, a strong one under the headings, faint ones between the rows. */
 const tableLines = (inks: Inks, rows: number, { columns }: Table) => ({
@@ -98,7 +107,7 @@ function tableNode(table: Table, display: Display, inks: Inks): Node {
           ...columns.slice(1).map(() => ({})),
         ],
         columns.map((column, k) => ({
-          text: inlines(headingOf(column, display)),
+          text: headingInlines(column, display),
           bold: true,
           alignment: right(k),
           color: inks.metal,
@@ -127,13 +136,14 @@ const codeSvg = (link: string): string => {
 
 /** Pages of labels, each label cut to its size: words at the left, the square code at the right. */
 function labelNodes(labels: readonly Label[], size: LabelSize): Node[] {
-  const { across, down, width, height, left, top, gapX, gapY } = LABEL_SIZES[size];
+  const { paper, across, down, width, height, left, top, gapX, gapY } = LABEL_SIZES[size];
   const pages = Math.ceil(labels.length / (across * down));
-  return Array.from({ length: pages }, (_, page): Node[] => {
+  return Array.from({ length: pages }, (_, page): Node => {
     const own = labels.slice(page * across * down, (page + 1) * across * down);
-    return [
-      // What turns a page needs something to stand on it.
-      { text: ' ', fontSize: 1, pageBreak: 'before', pageOrientation: 'portrait' },
+    const [long, short] = PAPERS[paper];
+    const marks: Node[] = [
+      // A page needs something to stand on it.
+      { text: ' ', fontSize: 1, ...(page === 0 ? { outline: true, outlineText: 'Labels' } : {}) },
       ...own.flatMap(({ title, lines, link }, i): Node[] => {
         const x = (left + (i % across) * (width + gapX)) * MM;
         const y = (top + Math.floor(i / across) * (height + gapY)) * MM;
@@ -158,11 +168,33 @@ function labelNodes(labels: readonly Label[], size: LabelSize): Node[] {
         ];
       }),
     ];
-  }).flat();
+    // A sheet of labels has no edge to write on, and a size of its own.
+    return {
+      section: marks,
+      header: null,
+      footer: null,
+      pageSize: { width: short * MM, height: long * MM },
+      pageOrientation: 'portrait',
+      pageMargins: 0,
+    };
+  });
 }
 
-/** Blocks of a paper as nodes of the library's document. @param wide whether its first page lies on its side */
-export function contentOf(blocks: readonly Block[], display: Display, tint: Tint): Node[] {
+/** A figure with what it shows below it, no wider than its room; kept on one page. */
+function figureNode(drawing: Drawing, says: string, tint: Tint, room: number): Node {
+  const inks = PAPER_INKS[tint];
+  return {
+    stack: [
+      { svg: drawingToSvg(drawing, tint), width: Math.min(drawing.width, room) * MM },
+      ...(says === '' ? [] : [{ text: inlines(says), color: inks.string, margin: [0, 1, 0, 0] }]),
+    ],
+    unbreakable: true,
+    margin: [0, 4, 0, 8],
+  };
+}
+
+/** Blocks of a paper as nodes of the library's document. @param room width of an upright page between its margins, mm */
+export function contentOf(blocks: readonly Block[], display: Display, tint: Tint, room: number): Node[] {
   const inks = PAPER_INKS[tint];
   let first = true;
   let _chapter = 0;
@@ -240,9 +272,19 @@ export function contentOf(blocks: readonly Block[], display: Display, tint: Tint
         break;
       }
       case 'figure':
-        nodes.push({ svg: drawingToSvg(block.drawing, tint), width: block.drawing.width * MM, margin: [0, 4, 0, 2] });
-        nodes.push({ text: inlines(block.says), color: inks.string, margin: [0, 0, 0, 8] });
+        nodes.push(figureNode(block.drawing, block.says, tint, room));
         break;
+      case 'figures': {
+        const pairs = Array.from({ length: Math.ceil(block.drawings.length / 2) }, (_, i) =>
+          block.drawings.slice(2 * i, 2 * i + 2),
+        );
+        for (const pair of pairs)
+          nodes.push({
+            columns: pair.map((drawing) => ({ ...figureNode(drawing, drawing.title, tint, room / 2 - 4), width: '50%' })),
+            unbreakable: true,
+          });
+        break;
+      }
       case 'labels':
         nodes.push(...labelNodes(block.labels, block.size));
         break;

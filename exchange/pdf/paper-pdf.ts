@@ -88,7 +88,7 @@ export async function paperToPdf(
     // A heading does not stand alone at the foot of a page.
     pageBreakBefore: (node: { heading?: boolean }, around: { getFollowingNodesOnPage: () => unknown[] }) =>
       node.heading === true && around.getFollowingNodesOnPage().length === 0,
-    content: contentOf(paper.blocks, display, tint),
+    content: contentOf(paper.blocks, display, tint, short - MARGINS[0] - MARGINS[2]),
   };
   return new Uint8Array(await pdfMake.createPdf(definition).getBuffer());
 }

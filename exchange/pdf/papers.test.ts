@@ -78,6 +78,11 @@ describe.each(jobs)('papers of %s', (_, job) => {
       for (const text of saidBy(id, job)) expect(all, `${id}: ${text}`).toContain(packed(text));
       expect(bookmarks.length, id).toBeGreaterThan(0);
       pages.forEach((page, i) => {
+        // A sheet of labels has no edge to write on.
+        if (!/page\s+\d+\s+of/.test(page)) {
+          expect(['labels', 'floor'], id).toContain(id);
+          return;
+        }
         expect(packed(page), `${id}, page ${i + 1}`).toContain(packed(`page ${i + 1} of ${pages.length}`));
         expect(packed(page)).toContain(packed([job.name, job.site.place].filter(Boolean).join(', ')));
         expect(packed(page)).toContain('revision7');

@@ -1,10 +1,10 @@
 import { CartesianGrid, ComposedChart, Line, ResponsiveContainer, Scatter, XAxis, YAxis } from 'recharts';
 import type { PumpDuty } from '../../core/design/choose-pump.ts';
+import type { DutyPoint } from '../../core/design/duty-map.ts';
 import { formatNumber } from '../../core/quantity/format.ts';
 import { fromSI } from '../../core/quantity/units.ts';
 import { useColours } from '../state/colours.ts';
 import { useDisplay } from '../state/display.ts';
-import type { DutyPoint } from './duty-points.ts';
 
 interface Props {
   duty: PumpDuty;

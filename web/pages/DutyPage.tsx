@@ -15,7 +15,7 @@ import { allPumps } from '../../core/design/all-pumps.ts';
 import type { Zone } from '../../core/design/assembly.ts';
 import type { PumpDesign } from '../../core/design/choose-pump.ts';
 import { MOST_ZONES } from '../../core/design/combinations.ts';
-import { dutyPoints, type Telling, tellingCombinations } from '../duty/duty-points.ts';
+import { dutyPoints, type Telling, tellingCombinations } from '../../core/design/duty-map.ts';
 import { useCombinations } from '../duty/useCombinations.ts';
 import { PageSection, Sheet } from '../parts/Layout.tsx';
 import { type Designed, useDesigned } from '../state/design-context.tsx';

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { Fragment, useState } from 'react';
 import { quantityWords, takeoffTables, totalFacts } from '../../core/paper/tables/takeoff-tables.ts';
-import { formatNumber } from '../../core/quantity/format.ts';
+import { formatMoney, formatNumber } from '../../core/quantity/format.ts';
 import { articleKey, ITEM_GROUPS, type Item } from '../../core/takeoff/item.ts';
 import { type PricedItem, priced } from '../../core/takeoff/priced.ts';
 import { fileNameFor } from '../../exchange/job-file.ts';
@@ -181,13 +181,13 @@ function Line({ job, line, open, onOpen }: { job: Job; line: PricedItem; open: b
             aria-label={`${name}: own article`}
           >
             {article && (article.number || article.supplier || article.price !== null)
-              ? [article.number, article.supplier, article.price === null ? '' : formatNumber(article.price, 2)]
+              ? [article.number, article.supplier, article.price === null ? '' : formatMoney(article.price)]
                   .filter(Boolean)
                   .join(' · ')
               : 'Add'}
           </Button>
         </td>
-        <td className="number">{line.sum === null ? '–' : formatNumber(line.sum, 2)}</td>
+        <td className="number">{line.sum === null ? '–' : formatMoney(line.sum)}</td>
       </tr>
       {open && article && (
         <tr>

@@ -197,6 +197,7 @@ const SIGNS: Record<PaperSetId, string> = {
   electrician: 'M26 12l-9 15h7l-3 13l10 -17h-7z',
   commissioner: 'M22 36a11 11 0 1 0 -.1 0M22 25l6 -6',
   record: 'M12 16h20M12 22h20M12 28h20M12 34h12',
+  labels: 'M11 22l8 -7h14v14h-14zM20 22h.1M11 36l8 -5h14v8h-14z',
   owner: 'M11 26l11 -10l11 10v11H11zM19 37v-7h6v7',
 };
 

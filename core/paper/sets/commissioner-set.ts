@@ -1,3 +1,5 @@
+import { curveFigures } from '../../drawing/figures/curve-figure.ts';
+import { treeFigures } from '../../drawing/figures/tree-figure.ts';
 import { say } from '../../quantity/format.ts';
 import type { Block, Paper } from '../block.ts';
 import type { PaperInput } from '../paper-input.ts';
@@ -73,9 +75,21 @@ export function commissionerSet({ job, design }: PaperInput): Paper {
       { kind: 'table', table: settingsTable(job, design, true) },
       { kind: 'chapter', title: 'What it shall show' },
       ...targetsTables(job, design).map((table): Block => ({ kind: 'table', table })),
+      ...figures(job, design),
       ...(loops && loops.rows.length > 0 ? [{ kind: 'chapter', title: 'Loops' } as const, ...loopTargets(loops)] : []),
     ],
   };
+}
+
+/** Weather curves and pipe trees, where there are any. */
+function figures(job: PaperInput['job'], design: PaperInput['design']): Block[] {
+  const drawn = [...curveFigures(job, design).map(({ drawing }) => drawing), ...treeFigures(job, design)];
+  return drawn.length === 0
+    ? []
+    : [
+        { kind: 'chapter', title: 'Weather curves and pipe trees' },
+        ...drawn.map((drawing): Block => ({ kind: 'figure', drawing, says: drawing.title })),
+      ];
 }
 
 function fillWords({ fluid }: PaperInput['job']): string {

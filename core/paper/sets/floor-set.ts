@@ -1,3 +1,5 @@
+import type { LoopSetting } from '../../design/balancing.ts';
+import { manifoldFigures } from '../../drawing/figures/manifold-figure.ts';
 import type { Block, Paper } from '../block.ts';
 import { loopLabels } from '../labels.ts';
 import type { PaperInput } from '../paper-input.ts';
@@ -7,13 +9,17 @@ import { CAUTIONS } from './cautions.ts';
 
 /** For who lays the floors: what goes where, how long each loop is, what to cut from which coil, and a label for each. */
 export function floorSet({ job, design, labels: size, address }: PaperInput): Paper {
-  const tables = new Map(loopTables(job, design).map((table) => [table.id, table]));
+  const inFloor = new Set(
+    job.rooms.flatMap((room) => room.emitters.flatMap(({ kind, id }) => (kind === 'floor' ? [`${room.id}/${id}`] : []))),
+  );
+  const isFloor = ({ roomId, emitterId }: Pick<LoopSetting, 'roomId' | 'emitterId'>) => inFloor.has(`${roomId}/${emitterId}`);
+  const tables = new Map(loopTables(job, design, isFloor).map((table) => [table.id, table]));
   const table = (id: string): Block[] => {
     const found = tables.get(id);
     return found && found.rows.length > 0 ? [{ kind: 'table', table: found }] : [];
   };
   const floors = floorsTable(job, design);
-  const labels = loopLabels(job, design, address);
+  const labels = loopLabels(job, design, address, isFloor);
   if (floors.rows.length === 0)
     return {
       id: 'floor',
@@ -33,6 +39,7 @@ export function floorSet({ job, design, labels: size, address }: PaperInput): Pa
       ...table('loops'),
       { kind: 'chapter', title: 'Manifolds and coils' },
       ...table('manifolds'),
+      ...manifoldFigures(job, design).map((drawing): Block => ({ kind: 'figure', drawing, says: '' })),
       ...table('coils'),
       { kind: 'heading', title: 'Before the floor is closed' },
       {

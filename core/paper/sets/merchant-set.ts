@@ -31,10 +31,9 @@ export function merchantSet({ job, design, prices }: PaperInput): Paper {
           ]
         : []),
       ...(pumps.rows.length + coils.length > 0
-        ? [{ kind: 'chapter', title: 'Pumps by duty, and floor coils', wide: true } as const]
+        ? [{ kind: 'chapter', title: 'Pumps by duty, floor coils, and the rest', wide: true } as const]
         : []),
       ...[...(pumps.rows.length > 0 ? [pumps] : []), ...coils].map((table): Block => ({ kind: 'table', table })),
-      ...(rest.length > 0 ? [{ kind: 'chapter', title: 'There already, and later', wide: true } as const] : []),
       ...rest.map((table): Block => ({ kind: 'table', table })),
     ],
   };

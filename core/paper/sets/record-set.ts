@@ -1,3 +1,8 @@
+import type { Display } from '../../../model/job.ts';
+import { allPumps } from '../../design/all-pumps.ts';
+import { combinationCount, combinations } from '../../design/combinations.ts';
+import type { Design } from '../../design/design.ts';
+import { dutyFigure } from '../../drawing/figures/duty-figure.ts';
 import { assumptionLedger } from '../../job/ledger.ts';
 import { hasPhases } from '../../job/phases.ts';
 import { say } from '../../quantity/format.ts';
@@ -17,8 +22,29 @@ import {
 import { ledgerTable, rulebookTable, sumsTable } from '../tables/record-tables.ts';
 import { keptRunsTable } from '../tables/run-tables.ts';
 
+/** Combinations of calls run for the duty map on paper: all of eight zones. */
+const COMBINATIONS = 256;
+
+/** The duty map of each pump. */
+function dutyFigures(design: Design, plant: PaperInput['plant'], display: Display): Block[] {
+  if (!plant) return [];
+  const found = [...combinations(plant, 0, COMBINATIONS)];
+  const all = combinationCount(plant.assembly.zones.length);
+  const drawn = allPumps(design).flatMap((pump) => dutyFigure(pump, found, display) ?? []);
+  return drawn.length === 0
+    ? []
+    : [
+        { kind: 'chapter', title: 'Duty map' },
+        {
+          kind: 'text',
+          text: `Each pump on its curve in ${found.length} of ${all} combinations of calls; a point is larger the more of them lie there.`,
+        },
+        { kind: 'figures', drawings: drawn },
+      ];
+}
+
 /** For the record: what was decided, what followed, by which rules, what was found and let stand, what was guessed, what runs came to. */
-export function recordSet({ job, design, head, sums }: PaperInput): Paper {
+export function recordSet({ job, design, plant, head, sums }: PaperInput): Paper {
   const tables = (...list: Table[]): Block[] =>
     list.filter(({ rows }) => rows.length > 0).map((table): Block => ({ kind: 'table', table }));
   const ledger = assumptionLedger(job);
@@ -43,6 +69,7 @@ export function recordSet({ job, design, head, sums }: PaperInput): Paper {
       ...tables(plantTable(job, design)),
       { kind: 'chapter', title: 'The design', wide: true },
       ...tables(circuitsTable(job, design), pumpsTable(design), pipesTable(design), solvedTable(design)),
+      ...dutyFigures(design, plant, job.display),
       { kind: 'chapter', title: 'Rooms and emitters', wide: true },
       ...tables(roomsTable(job), emittersTable(job, design)),
       { kind: 'chapter', title: 'What was found', wide: true },

@@ -3,6 +3,7 @@ import type { PaperInput } from '../paper-input.ts';
 import { commissionerSet } from './commissioner-set.ts';
 import { electricianSet } from './electrician-set.ts';
 import { floorSet } from './floor-set.ts';
+import { labelsSet } from './labels-set.ts';
 import { merchantSet } from './merchant-set.ts';
 import { ownerSet } from './owner-set.ts';
 import { recordSet } from './record-set.ts';
@@ -17,6 +18,7 @@ export const PAPER_SETS = {
   commissioner: { title: 'For the commissioner', gist: 'Filling, settings, what every gauge shall show', make: commissionerSet },
   record: { title: 'For the record', gist: 'Design, rules, findings, assumptions, runs', make: recordSet },
   owner: { title: 'For the owner', gist: 'What there is, the gauge, topping up, service', make: ownerSet },
+  labels: { title: 'Labels to tie on', gist: 'Circuits, pumps, valves, gauges, loops; a code to each page', make: labelsSet },
 } as const satisfies Record<string, { title: string; gist: string; make: (input: PaperInput) => Paper }>;
 export type PaperSetId = keyof typeof PAPER_SETS;
 export const PAPER_SET_IDS = Object.keys(PAPER_SETS) as PaperSetId[];

@@ -1,5 +1,6 @@
 import type { Job } from '../../../model/job.ts';
 import { manifoldLetter, manifoldTotals, portLabels } from '../../circuit/manifolds.ts';
+import type { LoopSetting } from '../../design/balancing.ts';
 import type { Design, SizedCircuit } from '../../design/design.ts';
 import { type CoilPlan, type Piece, planCoils } from '../../emitter/coils.ts';
 import { floorPipe } from '../../emitter/floor.ts';
@@ -23,8 +24,11 @@ export const labelledCircuits = (job: Job, design: Design): LabelledCircuit[] =>
     return [{ id, name, number, sized, labels: sized.loops.map((_, i) => `${number}.${ports.get(i) ?? i + 1}`) }];
   });
 
-/** Manifolds, loops with their settings, and the coils floors are laid from. */
-export function loopTables(job: Job, design: Design): Table[] {
+/**
+ * Manifolds, loops with their settings, and the coils floors are laid from.
+ * @param wanted which loops stand in their table
+ */
+export function loopTables(job: Job, design: Design, wanted: (loop: LoopSetting) => boolean = () => true): Table[] {
   const circuits = labelledCircuits(job, design);
   return [
     {
@@ -64,19 +68,25 @@ export function loopTables(job: Job, design: Design): Table[] {
       rows: circuits.flatMap(({ id, name, sized, labels }) => {
         const states = design.solved?.state.circuits.find((circuit) => circuit.id === id)?.loops ?? [];
         const settable = job.circuits.find((circuit) => circuit.id === id)?.loopValves === 'set';
-        return sized.loops.map((loop, i): Cell[] => [
-          name,
-          loop.roomName,
-          labels[i] as string,
-          Number(loop.place.split('/loop')[1]),
-          loop.load,
-          loop.length,
-          loop.volumeFlow,
-          states.find((state) => state.place === loop.place)?.flow ?? null,
-          loop.ownLoss,
-          settable && loop.behind === null ? loop.setting : null,
-          loop.behind !== null ? 'in series' : loop.index ? 'open' : '',
-        ]);
+        return sized.loops.flatMap((loop, i): Cell[][] =>
+          !wanted(loop)
+            ? []
+            : [
+                [
+                  name,
+                  loop.roomName,
+                  labels[i] as string,
+                  Number(loop.place.split('/loop')[1]),
+                  loop.load,
+                  loop.length,
+                  loop.volumeFlow,
+                  states.find((state) => state.place === loop.place)?.flow ?? null,
+                  loop.ownLoss,
+                  settable && loop.behind === null ? loop.setting : null,
+                  loop.behind !== null ? 'in series' : loop.index ? 'open' : '',
+                ],
+              ],
+        );
       }),
     },
     {

@@ -1,5 +1,5 @@
 import type { Job, Presence } from '../../../model/job.ts';
-import { formatNumber } from '../../quantity/format.ts';
+import { formatMoney, formatNumber } from '../../quantity/format.ts';
 import { unitFor } from '../../quantity/units.ts';
 import type { ItemChange } from '../../takeoff/compare.ts';
 import { ITEM_GROUPS, type Item } from '../../takeoff/item.ts';
@@ -70,7 +70,7 @@ export function takeoffTables(job: Job, items: readonly Item[], prices: boolean)
 /** What the list comes to, line by line, and what it leaves out. */
 export function totalFacts(job: Job, items: readonly Item[]): [string, string][] {
   const { net, gross, margin, tax, unpriced } = totalOf(priced(items, job), job);
-  const money = (value: number) => `${formatNumber(value, 2)} ${job.quote.currency}`.trim();
+  const money = (value: number) => `${formatMoney(value)} ${job.quote.currency}`.trim();
   const percent = (share: number) => `${formatNumber(100 * share, 1)} %`;
   return [
     ['Prices', money(net - margin)],

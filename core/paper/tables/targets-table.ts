@@ -1,5 +1,6 @@
 import type { Job } from '../../../model/job.ts';
 import type { Design } from '../../design/design.ts';
+import { gaugeNames } from '../../design/gauge-names.ts';
 import { type Cell, type Column, column, type Table } from '../table.ts';
 
 const BY_HAND: Column[] = [
@@ -15,11 +16,9 @@ const EMPTY = ['', ''];
 export function targetsTables(job: Job, design: Design): Table[] {
   const { solved, source } = design;
   if (!solved || !source || !solved.state.converged) return [];
-  const pressures: Cell[][] = solved.gauges.flatMap(({ point, label }): Cell[][] => {
+  const pressures: Cell[][] = gaugeNames(job, design).flatMap(({ point, label, where }): Cell[][] => {
     const value = solved.state.gauges[point];
-    if (value === undefined || value === null) return [];
-    const circuit = job.circuits.find(({ id }) => point.startsWith(`circuits/${id}/`));
-    return [[circuit?.name ?? 'Plant', label, value, ...EMPTY]];
+    return value === undefined || value === null ? [] : [[where ?? 'Plant', label, value, ...EMPTY]];
   });
   const own = job.source.name || 'Source';
   const temperatures: Cell[][] = [

@@ -1,4 +1,4 @@
-import type { Combination } from '../../core/design/combinations.ts';
+import type { Combination } from './combinations.ts';
 
 /** Combinations that lie at one spot of the map, drawn as one point. */
 export interface DutyPoint {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { Combination } from '../../core/design/combinations.ts';
-import { dutyPoints, tellingCombinations } from './duty-points.ts';
+import type { Combination } from '../design/combinations.ts';
+import { dutyPoints, tellingCombinations } from './duty-map.ts';
 
 const one = (calls: string, flow: number, head: number, more: Partial<Combination> = {}): Combination => ({
   calls,
