@@ -28,7 +28,7 @@ test('a set is looked at page by page, and saved as what was looked at', async (
   ]);
   expect(file.suggestedFilename()).toBe('thistle-mill-of-a-test-commissioner.pdf');
   const { pages: texts, bookmarks } = await readPdf(new Uint8Array(readFileSync(await file.path())));
-  expect(bookmarks).toEqual(['Fill and set', 'What it shall show', 'Loops']);
+  expect(bookmarks).toEqual(['Fill and set', 'What it shall show', 'Weather curves and pipe trees', 'Loops']);
   expect(packed(texts[0] ?? '')).toContain('revision1');
 });
 

@@ -23,6 +23,7 @@ test('an article gets its number, supplier and price; what is no price is kept a
   await page.getByLabel('Article number').fill('=A1+1');
   await page.getByLabel('Supplier').fill('Counter');
   await page.getByLabel(/^Price of one/).fill('dear');
+  await page.keyboard.press('Tab');
   await expect(page.getByText(/not a number/)).toBeVisible();
   await page.getByLabel(/^Price of one/).fill('61,50');
   await expect(page.getByRole('row', { name: /Air separator/ })).toContainText('61.5');
@@ -32,7 +33,7 @@ test('an article gets its number, supplier and price; what is no price is kept a
     page.getByRole('button', { name: 'Save the parts (CSV)' }).click(),
   ]);
   const csv = readFileSync(await file.path(), 'utf8');
-  expect(csv).toMatch(/Air separator,DN 25,1,pc,.*'=A1\+1,Counter,61\.5,61\.5/);
+  expect(csv).toMatch(/Air separator,DN 25,1,pc,.*"'=A1\+1",Counter,61\.5,61\.5/);
 });
 
 test('a revision is laid beside the job as it stands, in words, in parts and on the wall', async ({ page }) => {

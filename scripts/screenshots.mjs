@@ -1,5 +1,6 @@
 // Refreshes docs/screenshots from a fresh copy of the demo job on a running server:
 //   node scripts/screenshots.mjs http://127.0.0.1:4310
+import { writeFile } from 'node:fs/promises';
 import { chromium } from '@playwright/test';
 import { tsImport } from 'tsx/esm/api';
 import { chromiumLaunch } from './chromium.mjs';
@@ -25,14 +26,6 @@ const shot = async (name, path, prepare = async () => {}) => {
 await shot('jobs', '/');
 await shot('site', '/jobs/:id/site');
 await shot('rooms', '/jobs/:id/rooms');
-await shot('import', '/jobs/:id/rooms', async () => {
-  await page.getByRole('button', { name: 'Read a table (CSV, XLSX, gbXML)' }).click();
-  const table =
-    'Room;Storey;Area (m2);Heat load (kW)\nDovecote;Yard;12,5;0,66\nTack room;Yard;9;0,41\nGallery;Upper;large;0,58\nKitchen;Ground;24;1,32\nCider store;Yard;16;12 parsecs\n';
-  await page
-    .getByLabel('Table of heat loads', { exact: true })
-    .setInputFiles({ name: 'loads.csv', mimeType: 'text/csv', buffer: Buffer.from(table) });
-});
 await shot('emitters', '/jobs/:id/emitters', async () => {
   await page.getByRole('button', { name: /^Study: needs/ }).click();
   await page.mouse.move(600, 760);
@@ -44,9 +37,6 @@ await shot('pipes', '/jobs/:id/pipes', async () => {
 await shot('plant', '/jobs/:id/plant');
 await shot('sum', '/jobs/:id/plant', async () => {
   await page.getByRole('button', { name: /^Ground floor: flow at the duty point/ }).click();
-  await page.mouse.move(600, 760);
-});
-await shot('plant-calls', '/jobs/:id/plant?calls=010010010', async () => {
   await page.mouse.move(600, 760);
 });
 await shot('drafts', '/jobs/:id/plant', async () => {
@@ -69,15 +59,27 @@ await shot('run', '/jobs/:id/run', async () => {
   await page.waitForTimeout(800);
 });
 await shot('papers', '/jobs/:id/papers');
+await shot('parts', '/jobs/:id/papers?part=parts');
+// Pages as they are painted from the PDF.
+for (const [name, set, number] of [
+  ['paper-wall', 'For the plant-room wall', 1],
+  ['paper-targets', 'For the commissioner', 3],
+]) {
+  await page.goto(`${base}/jobs/${demo.id}/papers`);
+  await page.getByRole('button', { name: `Look at it: ${set}` }).click();
+  const sheet = page
+    .getByRole('region', { name: `Pages: ${set}` })
+    .getByRole('img')
+    .nth(number - 1);
+  await sheet.scrollIntoViewIfNeeded();
+  await page.waitForTimeout(2500);
+  const painted = await sheet.evaluate((canvas) => canvas.toDataURL('image/png').split(',')[1]);
+  await writeFile(`docs/screenshots/${name}.png`, Buffer.from(painted, 'base64'));
+}
 // Runs are kept with the job: these come after what shows it without.
 await shot('season', '/jobs/:id/run?view=season', async () => {
   await page.getByRole('button', { name: 'Run the season' }).click();
   await page.getByText(/^Run in/).waitFor({ timeout: 60_000 });
-  await page.waitForTimeout(1200);
-});
-await shot('side', '/jobs/:id/run?view=side', async () => {
-  await page.getByRole('button', { name: 'Lay them side by side' }).click();
-  await page.getByText(/^Run in/).waitFor({ timeout: 90_000 });
   await page.waitForTimeout(1200);
 });
 // A plant of several stations, with its entries beside it.

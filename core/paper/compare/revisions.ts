@@ -74,9 +74,8 @@ function linesOf(job: Job, design: Design): Line[] {
       `${pump.place}/pump`,
       pump.place,
       `Pump: ${pump.label}`,
-      pump.duty
-        ? `${pump.duty.label}, ${pump.duty.running}, ${say(pump.duty.flow.value, 'volumeFlow', display)} at ${say(pump.duty.head.value, 'head', display)}`
-        : 'none',
+      // Its duty point moves a little with everything: that is no other pump and no other setting.
+      pump.duty ? `${pump.duty.label}, ${pump.duty.running}` : 'none',
     ]);
   for (const { where, what, to } of settingsOf(job, design))
     if (what !== 'Pump') lines.push([`set/${where}/${what}`, null, `${where}: ${what.toLowerCase()}`, to]);
