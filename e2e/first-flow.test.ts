@@ -132,7 +132,7 @@ test('more jobs than a page holds are shown by the page', async ({ page }) => {
 for (const scheme of ['light', 'dark'] as const) {
   test(`every page keeps the rules of accessibility, ${scheme}`, async ({ page }) => {
     // Every page is looked at by axe: on a busy machine that takes its time.
-    test.setTimeout(150_000);
+    test.setTimeout(210_000);
     const found = complaints(page);
     // Names, roles and keys are the same in the dark; what can be told from its ground is not.
     const accessible = () => expectAccessible(page, scheme === 'dark' ? ['color-contrast'] : undefined);
@@ -162,6 +162,11 @@ for (const scheme of ['light', 'dark'] as const) {
     ] as const) {
       await page.getByRole('link', { name: new RegExp(`${step}$`) }).click();
       await expect(page.getByRole('heading', { name: heading, exact: true })).toBeVisible();
+      if (step === 'Papers')
+        for (const part of ['Parts', 'Tables', 'Files', 'History']) {
+          await page.getByRole('button', { name: part, exact: true }).click();
+          await accessible();
+        }
       if (step === 'Rooms') await expect(page.getByRole('gridcell', { name: 'Mill hall' })).toBeVisible();
       await accessible();
     }

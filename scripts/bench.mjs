@@ -18,5 +18,6 @@ run(['--import', 'tsx', 'bench/saves.ts']);
 run(['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn']);
 run(['--import', 'tsx', 'bench/weight.ts']);
 run(['--import', 'tsx', 'bench/open.ts']);
+run(['--import', 'tsx', 'bench/papers.ts']);
 run(['--import', 'tsx', 'bench/drag.ts']);
 run(['--import', 'tsx', 'bench/kills.ts']);

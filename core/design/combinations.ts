@@ -47,11 +47,26 @@ export function callsOf(zones: number, count: number): string[] {
 
 /** Runs combinations `from` up to `to` one after the other; the caller stops whenever it likes. */
 export function* combinations(plant: Plant, from: number, to: number): Generator<Combination> {
+  const { zones } = plant.assembly;
+  yield* runCombinations(plant, callsOf(zones.length, combinationCount(zones.length)).slice(from, to));
+}
+
+/** Up to so many zones all combinations are telling; above it all, none, each alone, and all but each. */
+const FEW_ZONES = 6;
+
+/** The telling combinations of a plant, few enough for a page. */
+export function fewCombinations(plant: Plant): Combination[] {
+  const { length } = plant.assembly.zones;
+  if (length <= FEW_ZONES) return [...combinations(plant, 0, 2 ** length)];
+  const single = (of: number, at: string, rest: string) => rest.repeat(of) + at + rest.repeat(length - of - 1);
+  const each = Array.from({ length }, (_, z) => [single(z, '1', '0'), single(z, '0', '1')]).flat();
+  return [...runCombinations(plant, ['1'.repeat(length), '0'.repeat(length), ...each])];
+}
+
+function* runCombinations(plant: Plant, words: readonly string[]): Generator<Combination> {
   const { zones, circuits } = plant.assembly;
   const wanted = new Map(circuits.flatMap((circuit) => circuit.loops.map((loop) => [loop.place, loop.load] as const)));
-  const all = callsOf(zones.length, combinationCount(zones.length));
-  for (let i = from; i < Math.min(to, all.length); i++) {
-    const calls = all[i] as string;
+  for (const calls of words) {
     const state = plant.run(zones.filter((_, z) => calls[z] === '1').map((zone) => zone.id));
     yield summary(calls, state, wanted);
   }

@@ -11,8 +11,10 @@ import type { Plant } from '../design/operate.ts';
 import { sizedCircuit, sizePlant } from '../design/size-plant.ts';
 import { designTaps } from '../design/taps-design.ts';
 import { decided, type Figure, given } from '../figure/figure.ts';
+import type { Finding } from '../finding/finding.ts';
 import { worstFirst } from '../finding/finding.ts';
 import { review } from '../review/review.ts';
+import { reviewLater } from '../review/review-later.ts';
 import { designCycling } from './cycling-design.ts';
 import { hasPhases, jobThen, laidFor, laterFindings } from './phases.ts';
 
@@ -36,9 +38,20 @@ export function designWithPlant(asEntered: Job, built?: Design): { design: Desig
   // Two designs: as it will be, for what is laid once; and as it is, with that laid.
   const then = designOnce(jobThen(asEntered)).design;
   const { design, plant } = designOnce(asEntered, built, laidFor(then));
-  const findings = [...design.findings, ...laterFindings(design.findings, then.findings)];
+  const findings = [
+    ...design.findings,
+    ...laterFindings(design.findings, then.findings),
+    ...accepted(asEntered, reviewLater(asEntered, design, then)),
+  ];
   return { design: { ...design, findings: worstFirst(findings) }, plant };
 }
+
+/** Findings with the reasons of those that somebody lets stand. */
+const accepted = ({ accepted: kept }: Job, findings: readonly Finding[]): Finding[] =>
+  findings.map((finding) => {
+    const reason = kept.find((each) => each.finding === finding.id)?.reason;
+    return reason === undefined ? finding : { ...finding, accepted: reason };
+  });
 
 /** @param laid what everything that is laid once has to be at least, for what comes later */
 function designOnce(asEntered: Job, built?: Design, laid?: Laid): { design: Design; plant: Plant | null } {

@@ -20,7 +20,7 @@ const SOLD: Record<MaterialId, { bar: number } | { coils: readonly number[] }> =
   'pex-f876': { coils: [30.48, 91.44] },
 };
 /** Cut off and spoilt, as a share of the length: common practice. */
-export const WASTE = 0.05;
+const WASTE = 0.05;
 /** Lengths of insulation, m: common practice. */
 const SLEEVE = 2;
 
@@ -36,7 +36,7 @@ export interface Stretch {
 }
 
 /** Every stretch of a design but the loops of floors: runs, trees, branches, pipes of sources, links and the cylinder. */
-export function stretchesOf(job: Job, design: Design): Stretch[] {
+function stretchesOf(job: Job, design: Design): Stretch[] {
   const list: Stretch[] = [];
   const put = (place: string, pipe: PipeDesign, oneWay: number, insulation: number | 'auto', ways = 2) =>
     list.push({

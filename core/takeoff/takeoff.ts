@@ -148,8 +148,27 @@ export function takeoff(job: Job, design: Design): Item[] {
       const owner = place.split('/').slice(0, 2).join('/');
       return laterCircuits.has(owner) || laterSources.has(owner);
     });
-  const later = itemsOf(then, designJob(then))
+  const thenDesign = designJob(then);
+  // Each circuit of a later stage leaves a pair of ports now: two valves, shut and capped.
+  const ports = job.circuits.flatMap(({ id, name, phase }): Item[] => {
+    const run = thenDesign.circuits.find((circuit) => circuit.id === id)?.sized?.run;
+    if (phase !== 'later' || !run) return [];
+    return [
+      {
+        group: 'valves',
+        what: 'Isolating ball valve with a cap, for later',
+        size: nominalSize(run.size.bore),
+        quantity: 2,
+        unit: 'piece',
+        presence: 'new',
+        estimated: false,
+        note: name,
+        places: [`ports/${id}`],
+      },
+    ];
+  });
+  const later = itemsOf(then, thenDesign)
     .filter((item) => owned(item) || isLater(item))
     .map((item): Item => ({ ...item, presence: 'later' }));
-  return gathered([...now.filter((item) => !owned(item)), ...later]);
+  return gathered([...now.filter((item) => !owned(item)), ...ports, ...later]);
 }

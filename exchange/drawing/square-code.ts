@@ -1,24 +1,26 @@
 import QRCode from 'qrcode';
 
 /**
- * A square code (QR, ISO/IEC 18004) of an address, as one SVG path: a unit to each module, without the quiet edge.
- * @returns the path and how many modules it is wide
+ * A square code (QR, ISO/IEC 18004) of an address, as one path in SVG data, without the quiet edge.
+ * @param at its top left corner  @param size its width, in the same unit
  */
-export function squareCode(text: string): { d: string; modules: number } {
+export function squareCode(text: string, [left, top]: readonly [number, number], size: number): string {
   const { modules } = QRCode.create(text, { errorCorrectionLevel: 'M' });
-  const { size } = modules;
+  const unit = size / modules.size;
+  const n = (value: number) => Math.round(value * 1000) / 1000;
   let d = '';
-  for (let y = 0; y < size; y++) {
-    for (let x = 0; x < size; ) {
+  for (let y = 0; y < modules.size; y++) {
+    for (let x = 0; x < modules.size; ) {
       if (!modules.get(y, x)) {
         x++;
         continue;
       }
       let end = x;
-      while (end < size && modules.get(y, end)) end++;
-      d += `M${x} ${y}h${end - x}v1h${x - end}z`;
+      while (end < modules.size && modules.get(y, end)) end++;
+      const wide = n((end - x) * unit);
+      d += `M${n(left + x * unit)} ${n(top + y * unit)}h${wide}v${n(unit)}h${-wide}z`;
       x = end;
     }
   }
-  return { d, modules: size };
+  return d;
 }

@@ -6,7 +6,7 @@ import { runsByFont } from '../fonts.ts';
 import { PAPER_INKS, type Tint } from './inks.ts';
 
 /** Text as XML holds it: without what no document may contain, and with its own signs written out. */
-export const escapeXml = (text: string): string =>
+const escapeXml = (text: string): string =>
   cleanText(text)
     .replace(/[\u200e\u200f\u202a-\u202e\u2066-\u2069\ufffe\uffff]/g, '')
     .replace(/[\r\n\t]+/g, ' ')

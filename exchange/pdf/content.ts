@@ -129,11 +129,6 @@ function tableNode(table: Table, display: Display, inks: Inks): Node {
   };
 }
 
-const codeSvg = (link: string): string => {
-  const { d, modules } = squareCode(link);
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${modules}" height="${modules}" viewBox="0 0 ${modules} ${modules}"><path d="${d}" fill="#000000"/></svg>`;
-};
-
 /** Pages of labels, each label cut to its size: words at the left, the square code at the right. */
 function labelNodes(labels: readonly Label[], size: LabelSize): Node[] {
   const { paper, across, down, width, height, left, top, gapX, gapY } = LABEL_SIZES[size];
@@ -164,7 +159,15 @@ function labelNodes(labels: readonly Label[], size: LabelSize): Node[] {
           },
           ...(link === null
             ? []
-            : [{ absolutePosition: { x: x + width * MM - pad - code, y: y + 3 * MM }, svg: codeSvg(link), width: code }]),
+            : [
+                {
+                  // The library paints a path where it says, not where its node stands.
+                  absolutePosition: { x, y },
+                  canvas: [
+                    { type: 'path', d: squareCode(link, [x + width * MM - pad - code, y + 3 * MM], code), color: '#000000' },
+                  ],
+                },
+              ]),
         ];
       }),
     ];

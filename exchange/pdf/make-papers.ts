@@ -38,7 +38,7 @@ export interface PaperFile {
 
 const LONG_DATE = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long', timeZone: 'UTC' });
 
-export const headOf = (job: Job, { revision, changed, made }: Pick<PaperOrder, 'revision' | 'changed' | 'made'>): PaperHead => ({
+const headOf = (job: Job, { revision, changed, made }: Pick<PaperOrder, 'revision' | 'changed' | 'made'>): PaperHead => ({
   job: job.name,
   place: job.site.place,
   rulebook: job.rulebook,

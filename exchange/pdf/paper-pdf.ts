@@ -8,12 +8,12 @@ import { PAPER_INKS, type Tint } from '../drawing/inks.ts';
 import { NARROW, WIDE } from '../fonts.ts';
 import { contentOf, inlines, MM, type Node } from './content.ts';
 
-/** Files of the types papers are set in, TrueType in base64: packed ones would be unpacked anew for each paper. */
+/** Files of the types papers are set in, TrueType: packed ones would be unpacked anew for each paper. */
 export interface FontFiles {
-  narrow: string;
-  narrowBold: string;
-  wide: string;
-  wideBold: string;
+  narrow: Uint8Array;
+  narrowBold: Uint8Array;
+  wide: Uint8Array;
+  wideBold: Uint8Array;
 }
 
 export interface PdfOptions {
@@ -31,12 +31,11 @@ let taken: FontFiles | null = null;
 /** Hands the types to the library, once. */
 function takeFonts(fonts: FontFiles): void {
   if (taken === fonts) return;
-  pdfMake.addVirtualFileSystem({
-    'narrow.ttf': { data: fonts.narrow, encoding: 'base64' },
-    'narrow-bold.ttf': { data: fonts.narrowBold, encoding: 'base64' },
-    'wide.ttf': { data: fonts.wide, encoding: 'base64' },
-    'wide-bold.ttf': { data: fonts.wideBold, encoding: 'base64' },
-  });
+  const { virtualfs } = pdfMake;
+  virtualfs.writeFileSync('narrow.ttf', fonts.narrow);
+  virtualfs.writeFileSync('narrow-bold.ttf', fonts.narrowBold);
+  virtualfs.writeFileSync('wide.ttf', fonts.wide);
+  virtualfs.writeFileSync('wide-bold.ttf', fonts.wideBold);
   pdfMake.addFonts({
     [NARROW]: { normal: 'narrow.ttf', bold: 'narrow-bold.ttf' },
     [WIDE]: { normal: 'wide.ttf', bold: 'wide-bold.ttf' },

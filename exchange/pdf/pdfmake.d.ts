@@ -1,7 +1,7 @@
 /** The part of the PDF library that is used. */
 declare module 'pdfmake/build/pdfmake.min.js' {
   interface PdfMake {
-    addVirtualFileSystem(files: Record<string, { data: string; encoding: 'base64' }>): void;
+    virtualfs: { writeFileSync(name: string, content: Uint8Array): void };
     addFonts(fonts: Record<string, { normal: string; bold: string }>): void;
     createPdf(definition: unknown): { getBuffer(): Promise<Uint8Array> };
   }

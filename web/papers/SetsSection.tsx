@@ -9,7 +9,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { zipSync } from 'fflate';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useRef, useState } from 'react';
 import { LABEL_SIZES } from '../../core/paper/block.ts';
 import { PAPER_SET_IDS, PAPER_SETS, type PaperSetId } from '../../core/paper/sets/sets.ts';
 import { fileNameFor } from '../../exchange/job-file.ts';
@@ -28,13 +28,21 @@ const save = (file: PaperFile) => download(file.name, 'application/pdf', bytesOf
 export function SetsSection({ job }: { job: Job }) {
   const [choices, setChoices] = useState(() => keptChoices(job.display.system === 'us'));
   const [shown, setShown] = useState<PaperFile | null>(null);
-  const { make, progress, wanted, cancel } = usePapers(job, choices);
+  const { make, making, cancel, warm } = usePapers(job, choices);
+  const warmed = useRef(false);
   const choose = (change: Partial<PaperChoices>) => {
     const next = { ...choices, ...change };
     setChoices(next);
     keepChoices(next);
   };
-  const busy = progress !== null;
+  const busy = making !== null;
+  const several = (making?.sets.length ?? 0) > 1;
+  // A hand on its way to a paper is when its tools are fetched.
+  const near = () => {
+    if (warmed.current) return;
+    warmed.current = true;
+    warm();
+  };
   const one = async (id: PaperSetId, then: (file: PaperFile) => void) => {
     const files = await make([id]);
     if (files?.[0]) then(files[0]);
@@ -90,7 +98,7 @@ export function SetsSection({ job }: { job: Job }) {
                 >
                   Save as PDF
                 </Button>
-                {busy && wanted.length === 1 && wanted[0] === id && (
+                {making?.sets.length === 1 && making.sets[0] === id && (
                   <Typography variant="body2" role="status">
                     Making it …
                   </Typography>
@@ -104,16 +112,16 @@ export function SetsSection({ job }: { job: Job }) {
         <Button variant="contained" size="large" disabled={busy} onClick={() => void all()}>
           Save all sets (ZIP)
         </Button>
-        {busy && (
+        {making && (
           <>
             <LinearProgress
-              variant={wanted.length > 1 ? 'determinate' : 'indeterminate'}
-              value={100 * progress}
+              variant={several ? 'determinate' : 'indeterminate'}
+              value={(100 * making.done) / making.sets.length}
               aria-label="How far the papers are"
               sx={{ flex: 1, maxWidth: 380 }}
             />
             <Typography variant="body2" role="status">
-              {wanted.length > 1 ? `${Math.round(progress * wanted.length)} of ${wanted.length} made` : ''}
+              {several ? `${making.done} of ${making.sets.length} made` : ''}
             </Typography>
             <Button variant="outlined" onClick={cancel}>
               Cancel

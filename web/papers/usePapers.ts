@@ -1,50 +1,78 @@
 import { proxy } from 'comlink';
 import { useSnackbar } from 'notistack';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useParams } from 'react-router';
 import type { PaperSetId } from '../../core/paper/sets/sets.ts';
 import type { PaperFile } from '../../exchange/pdf/make-papers.ts';
 import type { Job } from '../../model/job.ts';
 import { useSessionState } from '../state/job-context.tsx';
-import { useLongRun } from '../worker/useLongRun.ts';
+import { Stopped } from '../worker/lane.ts';
+import { paperLanes } from '../worker/lanes.ts';
 import type { PaperChoices } from './choices.ts';
+
+const endAll = () => {
+  for (const lane of paperLanes) lane.end();
+};
 
 /** What makes papers off the page's own thread, tells how far it is, and can be called off. */
 export function usePapers(job: Job, choices: PaperChoices) {
   const { id = '' } = useParams();
   const { revision, saving } = useSessionState();
-  const { progress, start, cancel } = useLongRun();
   const { enqueueSnackbar } = useSnackbar();
-  const [wanted, setWanted] = useState<readonly PaperSetId[]>([]);
+  /** Sets that are being made, and how many of them are; null while none are. */
+  const [making, setMaking] = useState<{ sets: readonly PaperSetId[]; done: number } | null>(null);
+  const busy = useRef(false);
+  // Whoever leaves the page waits for no paper.
+  useEffect(
+    () => () => {
+      if (busy.current) endAll();
+    },
+    [],
+  );
   /** @returns the files; null where it was called off or failed, which is then said */
   const make = async (sets: readonly PaperSetId[]): Promise<PaperFile[] | null> => {
-    setWanted(sets);
-    let reason = '';
-    const done = await start(1, ([lane], tell) =>
-      lane
-        ?.ask((work) =>
-          work.papers(
-            job,
-            {
-              ...choices,
-              sets,
-              revision,
-              changed: saving.state !== 'saved',
-              made: new Date().toISOString(),
-              address: `${location.origin}/jobs/${id}`,
-            },
-            proxy(async (ready: number) => tell(ready / sets.length)),
+    busy.current = true;
+    setMaking({ sets, done: 0 });
+    const order = {
+      ...choices,
+      revision,
+      changed: saving.state !== 'saved',
+      made: new Date().toISOString(),
+      address: `${location.origin}/jobs/${id}`,
+    };
+    const lanes = sets.length > 1 ? paperLanes : paperLanes.slice(0, 1);
+    const ready = lanes.map(() => 0);
+    try {
+      const parts = await Promise.all(
+        lanes.map((lane, l) =>
+          lane.ask((work) =>
+            work.papers(
+              job,
+              { ...order, sets: sets.filter((_, i) => i % lanes.length === l) },
+              proxy(async (count: number) => {
+                ready[l] = count;
+                setMaking({ sets, done: ready.reduce((sum, each) => sum + each, 0) });
+              }),
+            ),
           ),
-        )
-        .catch((error: unknown) => {
-          reason = error instanceof Error ? error.message : String(error);
-          throw error;
-        }),
-    );
-    setWanted([]);
-    if (done.ended) return null;
-    if (!done.value) enqueueSnackbar(`The papers could not be made. ${reason}`, { variant: 'error' });
-    return done.value;
+        ),
+      );
+      const made = parts.flat();
+      return sets.flatMap((set) => made.filter((file) => file.id === set));
+    } catch (error) {
+      if (!(error instanceof Stopped))
+        enqueueSnackbar(`The papers could not be made. ${error instanceof Error ? error.message : String(error)}`, {
+          variant: 'error',
+        });
+      return null;
+    } finally {
+      busy.current = false;
+      setMaking(null);
+    }
   };
-  return { make, progress, wanted, cancel };
+  /** Fetches what papers are made with; what goes wrong there is told when one is asked for. */
+  const warm = () => {
+    for (const lane of paperLanes) lane.ask((work) => work.warmPapers()).catch(() => {});
+  };
+  return { make, making, cancel: endAll, warm };
 }

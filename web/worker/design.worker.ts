@@ -151,6 +151,11 @@ const work = {
     const { papersOf } = await import('./papers.ts');
     return papersOf(job, order, onPaper);
   },
+  /** Fetches what papers are made with, before the first is asked for. */
+  async warmPapers(): Promise<void> {
+    const { fontFiles } = await import('./papers.ts');
+    await fontFiles();
+  },
   /** Files in open formats; what writes them is fetched when first asked for. */
   async files(kind: FileKind, job: Job, order: Omit<PaperOrder, 'sets'>): Promise<TextFile[]> {
     const { filesOf } = await import('./papers.ts');

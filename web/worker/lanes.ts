@@ -14,6 +14,9 @@ export const runLane = new Lane(restarted);
 /** The reading of one file; ended when a person no longer wants it, which must not end a run beside it. */
 export const fileLane = new Lane(restarted);
 
+/** Papers: two, since each has to warm up by itself and most machines have two cores. They stay for the next paper. */
+export const paperLanes: readonly Lane[] = [new Lane(restarted), new Lane(restarted)];
+
 /** Tells when a worker failed and was started again. @returns how to stop listening */
 export function onRestart(tell: () => void): () => void {
   listeners.add(tell);

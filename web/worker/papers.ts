@@ -6,24 +6,18 @@ import { makePapers, type PaperFile, type PaperOrder } from '../../exchange/pdf/
 import type { FontFiles } from '../../exchange/pdf/paper-pdf.ts';
 import type { Job } from '../../model/job.ts';
 
-/** Bytes to a slice of base64: no argument list is longer. */
-const SLICE = 0x8000;
-
-async function base64(address: string): Promise<string> {
+async function bytesAt(address: string): Promise<Uint8Array> {
   const answer = await fetch(address);
   if (!answer.ok) throw new Error('A type the papers are set in could not be fetched. Is the server running? Try again.');
-  const bytes = new Uint8Array(await answer.arrayBuffer());
-  let text = '';
-  for (let i = 0; i < bytes.length; i += SLICE) text += String.fromCharCode(...bytes.subarray(i, i + SLICE));
-  return btoa(text);
+  return new Uint8Array(await answer.arrayBuffer());
 }
 
 let fonts: Promise<FontFiles> | null = null;
 
 /** The types, fetched when first asked for; asked again where that failed. */
-function fontFiles(): Promise<FontFiles> {
-  fonts ??= Promise.all([narrow, narrowBold, wide, wideBold].map(base64)).then(
-    ([n = '', nb = '', w = '', wb = '']) => ({ narrow: n, narrowBold: nb, wide: w, wideBold: wb }),
+export function fontFiles(): Promise<FontFiles> {
+  fonts ??= Promise.all([bytesAt(narrow), bytesAt(narrowBold), bytesAt(wide), bytesAt(wideBold)]).then(
+    ([n, nb, w, wb]) => ({ narrow: n, narrowBold: nb, wide: w, wideBold: wb }),
     (error) => {
       fonts = null;
       throw error;

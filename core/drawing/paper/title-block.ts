@@ -11,7 +11,7 @@ const TEXT = 3.8;
 const LARGE = 5.5;
 
 /** Words broken into lines no wider than a width. */
-export function brokenInto(text: string, width: number, size: number, weight = 400): string[] {
+function brokenInto(text: string, width: number, size: number, weight = 400): string[] {
   const lines: string[] = [];
   for (const word of text.split(' ')) {
     const last = lines.at(-1);

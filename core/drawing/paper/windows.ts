@@ -30,7 +30,7 @@ function stretches({ symbols, parts, tags, houses, gauges, flows, pipes }: Sheet
 }
 
 /** Places from the left where a sheet may be cut from top to bottom. */
-export function cutsOf(sheet: Sheet): number[] {
+function cutsOf(sheet: Sheet): number[] {
   const taken = stretches(sheet).sort((a, b) => a[0] - b[0]);
   const cuts: number[] = [];
   let reached = taken[0]?.[1] ?? 0;

@@ -46,6 +46,7 @@ export const SOURCE_FINDINGS = {
   'strainer-chokes': kind('A strainer that chokes a heat pump', 'A fine basket takes its flow once it has caught something.'),
   'dirt-filter-missing': kind('Nothing keeps dirt out of the source', 'Its narrow ways clog.'),
   'air-separator-missing': kind('Nothing takes the air out', 'It collects in pumps and high loops.'),
+  'ports-for-later': kind('Ports for what comes later', 'Without them the plant is drained for each stage.'),
 } as const;
 
 /** Vessel, filling, parts and where they stand. */

@@ -1,6 +1,6 @@
 import type { Display } from '../../../model/job.ts';
 import { allPumps } from '../../design/all-pumps.ts';
-import { combinationCount, combinations } from '../../design/combinations.ts';
+import { combinationCount, fewCombinations } from '../../design/combinations.ts';
 import type { Design } from '../../design/design.ts';
 import { dutyFigure } from '../../drawing/figures/duty-figure.ts';
 import { assumptionLedger } from '../../job/ledger.ts';
@@ -22,13 +22,10 @@ import {
 import { ledgerTable, rulebookTable, sumsTable } from '../tables/record-tables.ts';
 import { keptRunsTable } from '../tables/run-tables.ts';
 
-/** Combinations of calls run for the duty map on paper: all of eight zones. */
-const COMBINATIONS = 256;
-
 /** The duty map of each pump. */
 function dutyFigures(design: Design, plant: PaperInput['plant'], display: Display): Block[] {
   if (!plant) return [];
-  const found = [...combinations(plant, 0, COMBINATIONS)];
+  const found = fewCombinations(plant);
   const all = combinationCount(plant.assembly.zones.length);
   const drawn = allPumps(design).flatMap((pump) => dutyFigure(pump, found, display) ?? []);
   return drawn.length === 0
@@ -37,7 +34,7 @@ function dutyFigures(design: Design, plant: PaperInput['plant'], display: Displa
         { kind: 'chapter', title: 'Duty map' },
         {
           kind: 'text',
-          text: `Each pump on its curve in ${found.length} of ${all} combinations of calls; a point is larger the more of them lie there.`,
+          text: `Each pump on its curve in ${found.length} of ${all} combinations of calls${found.length < all ? ': all, none, each alone, all but each' : ''}; a point is larger the more of them lie there.`,
         },
         { kind: 'figures', drawings: drawn },
       ];

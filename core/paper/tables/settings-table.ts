@@ -1,18 +1,10 @@
-import type { Circuit, Job, PumpControl } from '../../../model/job.ts';
+import type { Circuit, Job } from '../../../model/job.ts';
 import { curveFollowers, curveOf } from '../../control/curve-followers.ts';
 import { hasHighLimit } from '../../control/high-limit.ts';
 import { allPumps } from '../../design/all-pumps.ts';
 import type { Design } from '../../design/design.ts';
 import { formatNumber, say } from '../../quantity/format.ts';
 import { type Column, column, type Table } from '../table.ts';
-
-/** How a pump is driven, as it is chosen on its head. */
-export const PUMP_CONTROL_WORDS: Record<PumpControl, string> = {
-  'fixed-speed': 'fixed speed',
-  'constant-pressure': 'constant pressure',
-  'proportional-pressure': 'proportional pressure',
-  'constant-difference': 'constant delta T',
-};
 
 /** One thing that is set on the plant: where, what, to what. */
 export interface Setting {

@@ -7,7 +7,7 @@ import { type PricedItem, priced, totalOf } from '../../takeoff/priced.ts';
 import { type Cell, type Column, column, type Table } from '../table.ts';
 
 /** What stands over the lines of each presence. */
-export const PRESENCE_TITLES: Record<Presence, string> = {
+const PRESENCE_TITLES: Record<Presence, string> = {
   new: 'New: to buy',
   there: 'There already',
   later: 'Later: not bought now',
