@@ -39,7 +39,7 @@ const worker = new Worker(
     const { workerData, parentPort } = await import('node:worker_threads');
     const { makePapers } = await tsImport('../exchange/pdf/make-papers.ts', workerData.here);
     const { paperFonts } = await tsImport('../cli/paper-fonts.ts', workerData.here);
-    const { PAPER_SET_IDS } = await tsImport('../core/paper/sets/sets.ts', workerData.here);
+    const { PAPER_SET_IDS } = await tsImport('../core/paper/sets/set-list.ts', workerData.here);
     const fonts = await paperFonts();
     const order = { sets: PAPER_SET_IDS, paper: 'A3', tint: 'colour', sums: false, prices: false, labels: 'A4, 3 × 8 of 70 × 37 mm',
       revision: 1, changed: false, made: '2026-11-30T00:00:00Z', address: 'http://127.0.0.1:4310/jobs/1' };

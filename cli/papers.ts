@@ -2,7 +2,7 @@ import { mkdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { PAPER_SIZES, type PaperSize } from '../core/drawing/paper/paper-size.ts';
 import { LABEL_SIZES, type LabelSize } from '../core/paper/block.ts';
-import { PAPER_SET_IDS, type PaperSetId } from '../core/paper/sets/sets.ts';
+import { PAPER_SET_IDS, type PaperSetId } from '../core/paper/sets/set-list.ts';
 import { TINTS, type Tint } from '../exchange/drawing/inks.ts';
 import { filesOf } from '../exchange/files.ts';
 import { makePapers, type PaperOrder } from '../exchange/pdf/make-papers.ts';

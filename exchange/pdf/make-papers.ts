@@ -3,7 +3,8 @@ import type { PaperSize } from '../../core/drawing/paper/paper-size.ts';
 import { designWithPlant } from '../../core/job/design-job.ts';
 import type { LabelSize, Paper } from '../../core/paper/block.ts';
 import type { PaperInput } from '../../core/paper/paper-input.ts';
-import { PAPER_SETS, type PaperSetId } from '../../core/paper/sets/sets.ts';
+import type { PaperSetId } from '../../core/paper/sets/set-list.ts';
+import { PAPER_MAKERS } from '../../core/paper/sets/sets.ts';
 import type { Job } from '../../model/job.ts';
 import type { Tint } from '../drawing/inks.ts';
 import { fileNameFor } from '../job-file.ts';
@@ -64,7 +65,7 @@ export function inputOf(job: Job, order: Omit<PaperOrder, 'sets' | 'tint'>): Pap
 }
 
 /** A paper of a job, before it is written. */
-export const paperOf = (id: PaperSetId, input: PaperInput): Paper => PAPER_SETS[id].make(input);
+export const paperOf = (id: PaperSetId, input: PaperInput): Paper => PAPER_MAKERS[id](input);
 
 /**
  * Makes the papers of a job, one file for each set.

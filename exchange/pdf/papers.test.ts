@@ -2,7 +2,7 @@ import { inflateSync } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
 import { paperFonts } from '../../cli/paper-fonts.ts';
 import { PAPER_SIZES, PAPERS } from '../../core/drawing/paper/paper-size.ts';
-import { PAPER_SET_IDS, type PaperSetId } from '../../core/paper/sets/sets.ts';
+import { PAPER_SET_IDS, type PaperSetId } from '../../core/paper/sets/set-list.ts';
 import { shownCell } from '../../core/paper/table.ts';
 import { PLANTS } from '../../demo/plants.ts';
 import { SYSTEMS } from '../../demo/systems.ts';

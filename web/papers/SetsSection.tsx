@@ -11,7 +11,7 @@ import Typography from '@mui/material/Typography';
 import { zipSync } from 'fflate';
 import { lazy, Suspense, useRef, useState } from 'react';
 import { LABEL_SIZES } from '../../core/paper/block.ts';
-import { PAPER_SET_IDS, PAPER_SETS, type PaperSetId } from '../../core/paper/sets/sets.ts';
+import { PAPER_SET_IDS, PAPER_SETS, type PaperSetId } from '../../core/paper/sets/set-list.ts';
 import { fileNameFor } from '../../exchange/job-file.ts';
 import type { PaperFile } from '../../exchange/pdf/make-papers.ts';
 import type { Job } from '../../model/job.ts';

@@ -2,7 +2,7 @@ import { proxy } from 'comlink';
 import { useSnackbar } from 'notistack';
 import { useEffect, useRef, useState } from 'react';
 import { useParams } from 'react-router';
-import type { PaperSetId } from '../../core/paper/sets/sets.ts';
+import type { PaperSetId } from '../../core/paper/sets/set-list.ts';
 import type { PaperFile } from '../../exchange/pdf/make-papers.ts';
 import type { Job } from '../../model/job.ts';
 import { useSessionState } from '../state/job-context.tsx';

@@ -15,13 +15,12 @@ import { ringOf } from '../../core/job/ring-of.ts';
 import { season } from '../../core/job/season.ts';
 import { runSide, type Side, type Way, waysOf } from '../../core/job/side-by-side.ts';
 import { type WhatIf, whatIfs } from '../../core/job/what-if.ts';
-import { compareRevisions, type RevisionChanges } from '../../core/paper/compare/revisions.ts';
+import type { RevisionChanges } from '../../core/paper/compare/revisions.ts';
 import type { RunMoment, RunResult, RunSettings } from '../../core/run/run.ts';
 import { simulate } from '../../core/run/simulate.ts';
 import { stateAt } from '../../core/run/state-at.ts';
 import type { Weather } from '../../core/run/weather.ts';
 import type { Item } from '../../core/takeoff/item.ts';
-import { takeoff } from '../../core/takeoff/takeoff.ts';
 import type { FileKind } from '../../exchange/file-kinds.ts';
 import type { TextFile } from '../../exchange/files.ts';
 import type { PaperFile, PaperOrder } from '../../exchange/pdf/make-papers.ts';
@@ -139,11 +138,13 @@ const work = {
     if (batch.length > 0) await onBatch(batch);
   },
   /** What a job takes, line by line. */
-  takeoff(job: Job): Item[] {
-    return takeoff(job, designJob(job));
+  async takeoff(job: Job): Promise<Item[]> {
+    const { takeoffOf } = await import('./takeoffs.ts');
+    return takeoffOf(job);
   },
   /** What two versions of a job differ in. */
-  compare(before: Job, after: Job): RevisionChanges {
+  async compare(before: Job, after: Job): Promise<RevisionChanges> {
+    const { compareRevisions } = await import('./takeoffs.ts');
     return compareRevisions(before, after);
   },
   /** Papers as files, telling how many are done; what makes them is fetched when first asked for. */
