@@ -1,4 +1,7 @@
-import { readFileSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import { thistleMill } from '../demo/thistle-mill.ts';
@@ -6,6 +9,7 @@ import { packed, readPdf } from '../exchange/pdf/read-pdf.fixture.ts';
 import { complaints, openJob } from './helpers.ts';
 
 test('a set is looked at page by page, and saved as what was looked at', async ({ page }) => {
+  const found = complaints(page);
   await openJob(page, thistleMill, 'papers');
   await page.getByRole('button', { name: 'Look at it: For the commissioner' }).click();
   const pages = page.getByRole('region', { name: 'Pages: For the commissioner' });
@@ -30,6 +34,8 @@ test('a set is looked at page by page, and saved as what was looked at', async (
   const { pages: texts, bookmarks } = await readPdf(new Uint8Array(readFileSync(await file.path())));
   expect(bookmarks).toEqual(['Fill and set', 'What it shall show', 'Weather curves and pipe trees', 'Loops']);
   expect(packed(texts[0] ?? '')).toContain('revision1');
+  // Nothing the policy of the page forbids was tried.
+  expect(found).toEqual([]);
 });
 
 test('all sets leave as one archive, telling how far they are; called off, nothing is saved', async ({ page }) => {
@@ -65,4 +71,35 @@ test('all tables leave as a workbook', async ({ page }) => {
   const { default: readXlsx } = await import('read-excel-file/node');
   const sheets = await readXlsx(readFileSync(await file.path()));
   expect(sheets[0]?.data[1]?.[0]).toBe('Ground floor');
+});
+
+test('a paper is the same bytes from the page and from the terminal', async ({ page, baseURL }) => {
+  // Only the moment is told to both.
+  await page.clock.setFixedTime('2026-11-30T10:00:00Z');
+  const id = await openJob(page, thistleMill, 'papers');
+  const folder = mkdtempSync(join(tmpdir(), 'warm-papers-'));
+  try {
+    const stored = await (await page.request.get(`/api/jobs/${id}`)).json();
+    writeFileSync(join(folder, 'job.json'), JSON.stringify(stored.job));
+    const told = ['--made', '2026-11-30T10:00:00Z', '--revision', '1', '--address', `${baseURL}/jobs/${id}`];
+    const { status, stderr } = spawnSync(
+      process.execPath,
+      ['--import', 'tsx', 'cli/warm.ts', 'papers', join(folder, 'job.json'), '--out', folder, '--set', 'owner,labels', ...told],
+      { encoding: 'utf8' },
+    );
+    expect(status, stderr).toBe(0);
+    for (const [set, title] of [
+      ['owner', 'For the owner'],
+      ['labels', 'Labels to tie on'],
+    ]) {
+      const [file] = await Promise.all([
+        page.waitForEvent('download', { timeout: 60_000 }),
+        page.getByRole('button', { name: `Save as PDF: ${title}` }).click(),
+      ]);
+      const own = readFileSync(await file.path());
+      expect(own.equals(readFileSync(join(folder, file.suggestedFilename()))), set).toBe(true);
+    }
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
 });

@@ -58,6 +58,8 @@ export function SetsSection({ job }: { job: Job }) {
       <Choices choices={choices} onChoose={choose} />
       <Box
         component="ul"
+        onPointerEnter={near}
+        onFocus={near}
         sx={{ listStyle: 'none', m: 0, p: 0, display: 'grid', gridTemplateColumns: { md: '1fr 1fr' }, gap: 1.5 }}
       >
         {PAPER_SET_IDS.map((id) => (
@@ -68,7 +70,8 @@ export function SetsSection({ job }: { job: Job }) {
               display: 'grid',
               gridTemplateColumns: 'auto minmax(0, 1fr)',
               gap: 2,
-              p: 2,
+              p: 1.5,
+              alignItems: 'center',
               bgcolor: 'background.paper',
               border: 1,
               borderColor: 'divider',
@@ -78,10 +81,10 @@ export function SetsSection({ job }: { job: Job }) {
             <SheetSign id={id} />
             <Box sx={{ minWidth: 0 }}>
               <Typography variant="h2">{PAPER_SETS[id].title}</Typography>
-              <Typography variant="body2" color="text.secondary" sx={{ minHeight: { md: 40 } }}>
+              <Typography variant="body2" color="text.secondary">
                 {PAPER_SETS[id].gist}
               </Typography>
-              <Box sx={{ display: 'flex', gap: 1, mt: 1, alignItems: 'center' }}>
+              <Box sx={{ display: 'flex', gap: 1, mt: 0.8, alignItems: 'center' }}>
                 <Button
                   variant="contained"
                   disabled={busy}
@@ -211,7 +214,7 @@ const SIGNS: Record<PaperSetId, string> = {
 
 function SheetSign({ id }: { id: PaperSetId }) {
   return (
-    <Box component="svg" viewBox="0 0 44 52" width={52} height={62} aria-hidden sx={{ color: 'primary.main' }}>
+    <Box component="svg" viewBox="0 0 44 52" width={46} height={54} aria-hidden sx={{ color: 'primary.main' }}>
       <path d="M3 2h28l10 10v38H3z" fill="none" stroke="currentColor" strokeWidth="2.4" strokeLinejoin="round" />
       <path d="M31 2v10h10" fill="none" stroke="currentColor" strokeWidth="2.4" strokeLinejoin="round" />
       <path d={SIGNS[id]} fill="none" stroke="currentColor" strokeWidth="2.2" strokeLinecap="round" strokeLinejoin="round" />
