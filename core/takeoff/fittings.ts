@@ -1,12 +1,11 @@
 import type { Job, MaterialId } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
-import type { WallPart } from '../design/parts-list.ts';
 import type { PipeDesign } from '../design/pipe-design.ts';
 import type { Point, Sheet } from '../drawing/sheet.ts';
 import { PIPE_MATERIALS } from '../pipe/catalogue.ts';
 import { presenceOf } from '../plan/presence.ts';
 import type { JointFamily } from '../plant/bodies.ts';
-import type { Item } from './item.ts';
+import type { Item, PlacedPart } from './item.ts';
 import { nominalSize, threadOf } from './nominal-size.ts';
 
 /** Metres of run beyond the wall to one elbow in each of its two pipes: a rule of thumb. */
@@ -55,7 +54,7 @@ const ownerOf = (line: string): string => {
  * @param sheet the wall as it is drawn
  * @param parts what hangs on it, each with the way it is joined
  */
-export function fittingItems(job: Job, design: Design, sheet: Sheet, parts: readonly WallPart[]): Item[] {
+export function fittingItems(job: Job, design: Design, sheet: Sheet, parts: readonly PlacedPart[]): Item[] {
   const items: Item[] = [];
   const put = (what: string, pipe: PipeDesign, place: string, quantity: number, note = '') => {
     const presence = presenceOf(job, place);
@@ -103,8 +102,7 @@ export function fittingItems(job: Job, design: Design, sheet: Sheet, parts: read
     if (bar && bar.material.id !== sized.run.material.id)
       put(`Adaptor, ${joined(bar)} to ${JOINED[sized.run.material.id]}`, sized.run, place, 2);
   }
-  for (const { component, label, body } of parts) {
-    const place = component;
+  for (const { component, place, label, body } of parts) {
     const pipe = pipeOf(design, `${component}/x`);
     const presence = presenceOf(job, place);
     if (!pipe || presence === 'there') continue;

@@ -1,4 +1,5 @@
 import type { Presence } from '../../model/job.ts';
+import type { WallPart } from '../design/parts-list.ts';
 
 /** Groups of what is bought, in the order of a merchant's counter. */
 export const ITEM_GROUPS = {
@@ -53,4 +54,24 @@ export function gathered(items: readonly Item[]): Item[] {
       a.what.localeCompare(b.what) ||
       a.size.localeCompare(b.size, 'en', { numeric: true }),
   );
+}
+
+/** A part of the wall with the place its presence is said at. */
+export interface PlacedPart extends WallPart {
+  place: string;
+}
+
+/**
+ * Gives each part of the wall a place of its own: what hangs in line shares a pipe with others, and saying that one is there already says
+ * nothing of the pipe.
+ */
+export function placedParts(parts: readonly WallPart[]): PlacedPart[] {
+  const seen = new Set<string>();
+  return parts.map((part) => {
+    const { component, label } = part;
+    const first = !seen.has(component);
+    seen.add(component);
+    const main = first && !component.endsWith('/run') && !component.startsWith('furtherSources/');
+    return { ...part, place: main ? component : `${component}/${label.toLowerCase().replace(/[^a-z0-9]+/g, '-')}` };
+  });
 }

@@ -96,6 +96,14 @@ describe('what is there already', () => {
     ).toBe(false);
   });
 
+  it('is said of a valve without saying it of its pipe', () => {
+    const valve = itemsOf(thistleMill).find(({ what, size }) => what === 'Isolating ball valve' && size === 'DN 15');
+    const job: Job = { ...thistleMill, presence: Object.fromEntries((valve?.places ?? []).map((place) => [place, 'there'])) };
+    const [before, after] = [itemsOf({ ...thistleMill, presence: {} }), itemsOf(job)];
+    const changes = compareItems(before, after).filter(({ group }) => group !== 'fittings');
+    expect(changes.map(({ what, quantity }) => [what, quantity])).toEqual([['Isolating ball valve', -6]]);
+  });
+
   it('leaves a job in stages three lists: what comes later is taken from the plant as it will be', () => {
     const staged = Object.values(PLANTS).find((job) => job.circuits.some(({ phase }) => phase === 'later'));
     if (!staged) throw new Error('no plant in stages');

@@ -11,7 +11,7 @@ import { presenceOf } from '../plan/presence.ts';
 import { SOURCE_LABELS } from '../plant/source-labels.ts';
 import { say } from '../quantity/format.ts';
 import { fittingItems } from './fittings.ts';
-import { gathered, type Item } from './item.ts';
+import { gathered, type Item, placedParts } from './item.ts';
 import { nominalSize } from './nominal-size.ts';
 import { pipeItems } from './pipe-lengths.ts';
 
@@ -23,7 +23,7 @@ const isPump = ({ component }: WallPart, pumps: ReadonlySet<string>): boolean =>
 /** Everything one design takes, item by item. */
 function itemsOf(job: Job, design: Design): Item[] {
   const { display } = job;
-  const parts = partsList(job, design);
+  const parts = placedParts(partsList(job, design));
   const pumps = new Map(allPumps(design).map((pump) => [pump.place, pump]));
   const places = new Set(pumps.keys());
   const item = (group: Item['group'], what: string, size: string, place: string, more: Partial<Item> = {}): Item => ({
@@ -67,13 +67,13 @@ function itemsOf(job: Job, design: Design): Item[] {
   );
   const hung = parts
     .filter((part) => !isPump(part, places))
-    .map(({ component, label, body }) => {
+    .map(({ component, place, label, body }) => {
       const volume = volumeOf(job, design, component, label);
       return item(
         volume === null ? 'valves' : 'source',
         label,
         volume === null ? nominalSize(body.bore) : say(volume, 'volume', display),
-        component,
+        place,
       );
     });
   const kvs = design.circuits.flatMap(({ id, sized }) =>

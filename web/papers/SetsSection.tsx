@@ -9,7 +9,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { zipSync } from 'fflate';
-import { lazy, Suspense, useRef, useState } from 'react';
+import { lazy, memo, Suspense, useCallback, useRef, useState } from 'react';
 import { LABEL_SIZES } from '../../core/paper/block.ts';
 import { PAPER_SET_IDS, PAPER_SETS, type PaperSetId } from '../../core/paper/sets/set-list.ts';
 import { fileNameFor } from '../../exchange/job-file.ts';
@@ -30,11 +30,15 @@ export function SetsSection({ job }: { job: Job }) {
   const [shown, setShown] = useState<PaperFile | null>(null);
   const { make, making, cancel, warm } = usePapers(job, choices);
   const warmed = useRef(false);
-  const choose = (change: Partial<PaperChoices>) => {
-    const next = { ...choices, ...change };
-    setChoices(next);
-    keepChoices(next);
-  };
+  const choose = useCallback(
+    (change: Partial<PaperChoices>) =>
+      setChoices((before) => {
+        const next = { ...before, ...change };
+        keepChoices(next);
+        return next;
+      }),
+    [],
+  );
   const busy = making !== null;
   const several = (making?.sets.length ?? 0) > 1;
   // A hand on its way to a paper is when its tools are fetched.
@@ -146,7 +150,14 @@ export function SetsSection({ job }: { job: Job }) {
   );
 }
 
-function Choices({ choices, onChoose }: { choices: PaperChoices; onChoose: (change: Partial<PaperChoices>) => void }) {
+/** Drawn anew only when something else is chosen, not whenever a paper is on its way. */
+const Choices = memo(function Choices({
+  choices,
+  onChoose,
+}: {
+  choices: PaperChoices;
+  onChoose: (change: Partial<PaperChoices>) => void;
+}) {
   return (
     <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', mb: 2 }}>
       <ToggleButtonGroup
@@ -198,7 +209,7 @@ function Choices({ choices, onChoose }: { choices: PaperChoices; onChoose: (chan
       />
     </Box>
   );
-}
+});
 
 /** What is on each set, as a small sheet. */
 const SIGNS: Record<PaperSetId, string> = {
@@ -212,7 +223,7 @@ const SIGNS: Record<PaperSetId, string> = {
   owner: 'M11 26l11 -10l11 10v11H11zM19 37v-7h6v7',
 };
 
-function SheetSign({ id }: { id: PaperSetId }) {
+const SheetSign = memo(function SheetSign({ id }: { id: PaperSetId }) {
   return (
     <Box component="svg" viewBox="0 0 44 52" width={46} height={54} aria-hidden sx={{ color: 'primary.main' }}>
       <path d="M3 2h28l10 10v38H3z" fill="none" stroke="currentColor" strokeWidth="2.4" strokeLinejoin="round" />
@@ -220,4 +231,4 @@ function SheetSign({ id }: { id: PaperSetId }) {
       <path d={SIGNS[id]} fill="none" stroke="currentColor" strokeWidth="2.2" strokeLinecap="round" strokeLinejoin="round" />
     </Box>
   );
-}
+});
