@@ -181,7 +181,21 @@ test('thermostatic valves tell the air of each room, and valves that hold their 
 test('no page is wider than a phone, and the open step is in sight', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 800 });
   const id = await openJob(page, thistleMill, 'plant');
-  for (const step of ['site', 'rooms', 'emitters', 'circuits', 'pipes', 'plant', 'duty', 'controls', 'run', 'papers']) {
+  for (const step of [
+    'site',
+    'rooms',
+    'emitters',
+    'circuits',
+    'pipes',
+    'plant',
+    'duty',
+    'controls',
+    'run',
+    'papers',
+    'papers?part=parts',
+    'papers?part=files',
+    'papers?part=history',
+  ]) {
     await page.goto(`/jobs/${id}/${step}`);
     const open = page.getByRole('navigation', { name: 'Order of the work' }).locator('[aria-current]');
     await expect(open).toBeInViewport({ ratio: 0.9 });

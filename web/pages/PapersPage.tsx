@@ -38,7 +38,7 @@ export default function PapersPage() {
       title="Papers"
       lead="What leaves the job, for whoever needs it: the wall, the floor layer, the electrician, the owner."
       actions={
-        <Box sx={{ display: 'flex', gap: 1 }}>
+        <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
           <ToggleButtonGroup
             exclusive
             size="small"

@@ -47,8 +47,9 @@ export function History() {
             key={row.revision}
             sx={{
               display: 'flex',
-              gap: 2,
+              columnGap: 2,
               alignItems: 'center',
+              flexWrap: { xs: 'wrap', sm: 'nowrap' },
               py: 0.6,
               borderBottom: 1,
               borderColor: 'divider',
