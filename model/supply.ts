@@ -23,7 +23,7 @@ const ArticleSchema = z.strictObject({
   of: text(240),
   number: text(60),
   supplier: text(80),
-  /** Of one, or of one metre, in the currency of the quote; null while nobody gave it. */
+  /** Of one piece, metre or foot, as the list counts it, in the currency of the quote; null while nobody gave it. */
   price: quantity('articles/*/price').nullable(),
 });
 export type Article = z.infer<typeof ArticleSchema>;

@@ -1,4 +1,5 @@
 import type { Job } from '../../model/job.ts';
+import { GRAVITY } from '../quantity/gravity.ts';
 import type { Design } from './design.ts';
 
 /** A place where a gauge may be read, with the circuit it belongs to. */
@@ -22,4 +23,18 @@ export function gaugeNames(job: Job, { solved }: Pick<Design, 'solved'>): GaugeN
     const end = ends.find((at) => at >= i && at - i < OF_A_CIRCUIT);
     return { point, label, where: end === undefined ? null : ownerOf(gauges[end]?.point ?? '') };
   });
+}
+
+/** Density of the water the plant is filled with, kg/m3: cold. */
+const COLD = 1000;
+
+/**
+ * What a gauge shows cold, with every pump at rest: the filling pressure, less the column of water up to it.
+ * @returns Pa; null while the filling pressure is not known
+ */
+export function gaugeAtRest(job: Job, { vessel }: Pick<Design, 'vessel'>, point: string): number | null {
+  if (!vessel?.fillPressure) return null;
+  // The gauges of the plant room stand at its height; one at a manifold as high as that.
+  const circuit = point.endsWith('/supply') ? job.circuits.find(({ id }) => point.startsWith(`circuits/${id}/`)) : undefined;
+  return vessel.fillPressure.value - COLD * GRAVITY * (circuit?.height ?? 0);
 }

@@ -2,7 +2,7 @@ import type { Job } from '../../model/job.ts';
 import { allPumps } from '../design/all-pumps.ts';
 import type { LoopSetting } from '../design/balancing.ts';
 import type { Design } from '../design/design.ts';
-import { gaugeNames } from '../design/gauge-names.ts';
+import { gaugeAtRest, gaugeNames } from '../design/gauge-names.ts';
 import { say } from '../quantity/format.ts';
 import type { Label } from './block.ts';
 import { labelledCircuits } from './tables/loop-tables.ts';
@@ -89,14 +89,12 @@ export function wallLabels(job: Job, design: Design, address: string | null): La
       : [];
   const gauges = gaugeNames(job, design).flatMap(({ point, where, label }): Label[] => {
     const running = solved?.state.gauges[point];
-    if (running === undefined || running === null || !vessel?.fillPressure) return [];
+    const rest = gaugeAtRest(job, design, point);
+    if (running === undefined || running === null || rest === null) return [];
     return [
       {
         title: where === null ? label : `${where}: ${label.toLowerCase()}`,
-        lines: [
-          `all zones calling ${say(running, 'pressure', display)}`,
-          `at rest, cold ${say(vessel.fillPressure.value, 'pressure', display)}`,
-        ],
+        lines: [`all zones calling ${say(running, 'pressure', display)}`, `at rest, cold ${say(rest, 'pressure', display)}`],
         link: wall,
       },
     ];

@@ -1,5 +1,6 @@
 import type { Article, Job } from '../../model/job.ts';
 import { articleKey, type Item } from './item.ts';
+import { quantityWords } from './quantity-words.ts';
 
 /** A line of a takeoff with what somebody's own catalogue says of it. */
 export interface PricedItem extends Item {
@@ -19,16 +20,13 @@ export interface Total {
   unpriced: number;
 }
 
-/** Metres and pieces are bought whole. */
-const bought = ({ quantity }: Item): number => Math.ceil(quantity - 1e-9);
-
-/** The lines of a takeoff with article numbers and prices of one's own. */
-export function priced(items: readonly Item[], { articles }: Pick<Job, 'articles'>): PricedItem[] {
-  const known = new Map(articles.map((article) => [article.of, article]));
+/** The lines of a takeoff with article numbers and prices of one's own: of a piece, a metre or a foot, as they are counted. */
+export function priced(items: readonly Item[], job: Pick<Job, 'articles' | 'display'>): PricedItem[] {
+  const known = new Map(job.articles.map((article) => [article.of, article]));
   return items.map((item) => {
     const article = known.get(articleKey(item)) ?? null;
     const price = article?.price ?? null;
-    return { ...item, article, sum: price === null ? null : price * bought(item) };
+    return { ...item, article, sum: price === null ? null : price * quantityWords(item, job).number };
   });
 }
 

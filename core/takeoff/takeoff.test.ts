@@ -177,6 +177,19 @@ describe('a priced list', () => {
   });
 });
 
+describe('a priced list in US units', () => {
+  it('prices pipe by the foot it is counted in', () => {
+    const job: Job = {
+      ...thistleMill,
+      display: { system: 'us', units: {} },
+      articles: [{ id: 'n1', of: 'Copper, metric|28 × 0.9 mm', number: '', supplier: '', price: 2 }],
+    };
+    const line = priced(itemsOf(job), job).find(({ what, size }) => what === 'Copper, metric' && size === '28 × 0.9 mm');
+    // 9 m are 29.5 ft, bought as 30.
+    expect([line?.quantity, line?.sum]).toEqual([expect.closeTo(9, 9), 60]);
+  });
+});
+
 describe('two takeoffs', () => {
   it('differ in nothing from themselves, and in the parts of a circuit that was added', () => {
     const without: Job = {

@@ -2,10 +2,11 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { Fragment, useState } from 'react';
-import { quantityWords, takeoffTables, totalFacts } from '../../core/paper/tables/takeoff-tables.ts';
+import { takeoffTables, totalFacts } from '../../core/paper/tables/takeoff-tables.ts';
 import { formatMoney, formatNumber } from '../../core/quantity/format.ts';
 import { articleKey, ITEM_GROUPS, type Item } from '../../core/takeoff/item.ts';
 import { type PricedItem, priced } from '../../core/takeoff/priced.ts';
+import { quantityWords } from '../../core/takeoff/quantity-words.ts';
 import { fileNameFor } from '../../exchange/job-file.ts';
 import { tablesToCsv } from '../../exchange/table-csv.ts';
 import type { Job, Presence } from '../../model/job.ts';
@@ -199,7 +200,7 @@ function Line({ job, line, open, onOpen }: { job: Job; line: PricedItem; open: b
               <WordField place={`articles/${article.id}/supplier`} label="Supplier" most={80} />
               <QuantityField
                 place={`articles/${article.id}/price`}
-                label={line.unit === 'm' ? 'Price of a metre' : 'Price of one'}
+                label={{ pc: 'Price of one', m: 'Price of a metre', ft: 'Price of a foot' }[unit]}
                 empty={null}
                 counted={job.quote.currency || 'price'}
               />

@@ -81,7 +81,7 @@ export function ownerSet({ job, design }: PaperInput): Paper {
           ...(traitsOf(job.source).fire
             ? ['The fire is fed as its maker says, never more; water that boils is let cool by itself.']
             : []),
-          CAUTIONS.drill,
+          ...(job.rooms.some(({ emitters }) => emitters.some(({ kind }) => kind === 'floor')) ? [CAUTIONS.drill] : []),
         ],
       },
       ...gauge,

@@ -1,9 +1,9 @@
 import type { Job, Presence } from '../../../model/job.ts';
 import { formatMoney, formatNumber } from '../../quantity/format.ts';
-import { unitFor } from '../../quantity/units.ts';
 import type { ItemChange } from '../../takeoff/compare.ts';
 import { ITEM_GROUPS, type Item } from '../../takeoff/item.ts';
 import { type PricedItem, priced, totalOf } from '../../takeoff/priced.ts';
+import { quantityWords } from '../../takeoff/quantity-words.ts';
 import { type Cell, type Column, column, type Table } from '../table.ts';
 
 /** What stands over the lines of each presence. */
@@ -12,15 +12,6 @@ const PRESENCE_TITLES: Record<Presence, string> = {
   there: 'There already',
   later: 'Later: not bought now',
 };
-
-/** How many, in words of the counter: whole pieces, whole metres or feet. */
-export function quantityWords({ quantity, unit }: Pick<Item, 'quantity' | 'unit'>, job: Job): { number: number; unit: string } {
-  if (unit === 'piece') return { number: Math.ceil(quantity - 1e-9), unit: 'pc' };
-  const length = unitFor('length', job.display);
-  // Pipe is counted in whole metres or feet; other units are for drawings.
-  const feet = length === 'ft' || length === 'in';
-  return { number: Math.ceil((feet ? quantity / 0.3048 : quantity) - 1e-9), unit: feet ? 'ft' : 'm' };
-}
 
 /** The lines of one presence. @param prices whether price and sum stand behind each */
 function presenceTable(job: Job, items: readonly PricedItem[], presence: Presence, prices: boolean): Table {
