@@ -2,7 +2,7 @@
 const layer = (name, from, allowed) => ({
   name,
   severity: 'error',
-  from: { path: from, pathNot: '\\.test\\.tsx?$' },
+  from: { path: from, pathNot: '\\.(test|fixture)\\.tsx?$' },
   to: { path: '^(model|core|exchange|server|web|cli|demo|reference|e2e|bench|scripts)/', pathNot: allowed },
 });
 

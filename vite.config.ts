@@ -9,7 +9,7 @@ const SHARED = {
   name: 'shared',
   minShareCount: 2,
   entriesAware: true,
-  entriesAwareMergeThreshold: 6_000,
+  entriesAwareMergeThreshold: 3_000,
 };
 
 export default defineConfig({

@@ -42,7 +42,7 @@ async function read<T>(path: string): Promise<T> {
 const pidOf = (victim: string): number => {
   if (victim === 'start script') return script.pid ?? 0;
   if (victim === 'database') return Number(readFileSync(join(folder, 'db', 'postmaster.pid'), 'utf8').split('\n')[0]);
-  return Number(spawnSync('pgrep', ['-P', String(script.pid), '-f', 'server/main.ts'], { encoding: 'utf8' }).stdout.trim());
+  return Number(spawnSync('pgrep', ['-P', String(script.pid), '-f', 'dist-server/main.js'], { encoding: 'utf8' }).stdout.trim());
 };
 
 await untilServing();

@@ -5,17 +5,17 @@ import { join } from 'node:path';
 import { newPanel } from '../model/new-emitter.ts';
 import { newJob, newRoom } from '../model/new-job.ts';
 import { startPostgres } from '../scripts/postgres.mjs';
-import { openDatabase } from '../server/database.ts';
-import { readRevision } from '../server/history.ts';
-import { createJob, readStoredJob, saveJob } from '../server/jobs.ts';
-import { migrate } from '../server/migrations.ts';
+import { migrate } from '../server/database/migrate.ts';
+import { openDatabase } from '../server/database/open.ts';
+import { jobsOf } from '../server/kit.fixture.ts';
 
 const SAVES = 2000;
 const folder = mkdtempSync(join(tmpdir(), 'warm-saves-'));
 chmodSync(folder, 0o755);
 const cluster = await startPostgres(folder);
 const database = openDatabase(cluster.url());
-await migrate(database);
+await migrate(cluster.ownerUrl());
+const { createJob, readRevision, readStoredJob, saveJob } = jobsOf(database);
 
 let job = {
   ...newJob('A large block'),
@@ -31,7 +31,7 @@ let job = {
   })),
 };
 const size = JSON.stringify(job).length;
-const { id } = await createJob(database, job, 'Start');
+const { id } = await createJob(job, 'Start');
 const onDisk = async (): Promise<number> =>
   Number(
     await cluster.must(
@@ -47,7 +47,7 @@ for (let revision = 1; revision <= SAVES; revision++) {
   const at = (revision * 37) % job.rooms.length;
   job = { ...job, rooms: job.rooms.map((room, i) => (i === at ? { ...room, heatLoad: 10_000 + revision } : room)) };
   const from = performance.now();
-  await saveJob(database, id, revision, job, `Heat load of a room ${revision}`);
+  await saveJob(id, revision, job, `Heat load of a room ${revision}`);
   times.push(performance.now() - from);
 }
 const after = await onDisk();
@@ -55,9 +55,9 @@ const after = await onDisk();
 await cluster.must('vacuum full jobs; vacuum full revisions', 'vacuum', 'warm_manifold');
 const live = await onDisk();
 const from = performance.now();
-await readRevision(database, id, 1);
+await readRevision(id, 1);
 const oldest = performance.now() - from;
-const { revision } = await readStoredJob(database, id);
+const { revision } = await readStoredJob(id);
 console.log(
   `${SAVES} saves of a job of ${(size / 1e6).toFixed(2)} MB in ${((Date.now() - started) / 1000).toFixed(0)} s: ${(before / 1e6).toFixed(1)} MB before, ${(after / 1e6).toFixed(1)} after, ${(live / 1e6).toFixed(1)} of them in use; a save ${(times.sort((a, b) => a - b)[SAVES >> 1] ?? 0).toFixed(0)} ms; the oldest of ${revision} read in ${oldest.toFixed(0)} ms`,
 );

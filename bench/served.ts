@@ -1,10 +1,8 @@
-import { createServer } from 'node:http';
-import type { AddressInfo } from 'node:net';
 import { chromium, type Page } from '@playwright/test';
 import type { Job } from '../model/job.ts';
 import { chromiumLaunch } from '../scripts/chromium.mjs';
-import { createApp } from '../server/app.ts';
-import { openDatabase } from '../server/database.ts';
+import { openDatabase } from '../server/database/open.ts';
+import { listen, servicesOf } from '../server/kit.fixture.ts';
 
 const ID = '00000000-0000-4000-8000-000000000001';
 
@@ -25,9 +23,7 @@ export async function withServedJob(job: Job, work: (page: Page, base: string, a
     goneOn: null,
   };
   const database = openDatabase('postgres://nobody:x@127.0.0.1:1/none');
-  const server = createServer(createApp({ database, webFolder: 'dist', hosts: [], instance: 'bench' }));
-  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
-  const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  const { server, base } = await listen(servicesOf(database));
   const browser = await chromium.launch(chromiumLaunch);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.route('**/api/jobs', (route) => route.fulfill({ json: { jobs: [row], total: 1 } }));

@@ -6,10 +6,10 @@ import { PAPER_SET_IDS, type PaperSetId } from '../core/paper/sets/set-list.ts';
 import { TINTS, type Tint } from '../exchange/drawing/inks.ts';
 import { filesOf } from '../exchange/files.ts';
 import { makePapers, type PaperOrder } from '../exchange/pdf/make-papers.ts';
+import { paperFonts } from '../exchange/pdf/paper-fonts.ts';
 import { SCHEMAS } from '../exchange/schemas.ts';
 import type { Job } from '../model/job.ts';
 import { BadInput, type Printed } from './command.ts';
-import { paperFonts } from './paper-fonts.ts';
 
 /** What `warm papers` and `warm drawing` are told. */
 export interface PaperOptions {

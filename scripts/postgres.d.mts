@@ -1,8 +1,9 @@
 export const DATABASE: string;
 export interface Cluster {
   url(): string;
+  ownerUrl(): string;
   superuser(): Record<string, string>;
-  addDatabase(name: string): Promise<string>;
+  addDatabase(name: string): Promise<{ url: string; ownerUrl: string }>;
   must(sql: string, what: string, database?: string): Promise<string>;
   isUp(): Promise<boolean>;
   ensureUp(): Promise<void>;

@@ -80,15 +80,16 @@ async function vitest(project, env = {}) {
 }
 
 /** A server on a fresh database, as `npm start` runs it. */
-async function startServer(databaseUrl) {
+async function startServer(databaseUrl, ownerUrl) {
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
-  const server = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+  const server = spawn(process.execPath, [join(output, 'dist-server', 'main.js')], {
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     env: {
       ...process.env,
       PORT: String(port),
       DATABASE_URL: databaseUrl,
+      OWNER_DATABASE_URL: ownerUrl,
       INSTANCE: 'test',
       WEB_FOLDER: join(output, 'dist'),
       NODE_ENV: 'production',
@@ -136,11 +137,21 @@ async function checks() {
 async function served() {
   if (!existsSync('/usr/bin/chromium')) installDebianPackages('chromium');
   await check('build', bin('vite'), ['build', '--logLevel', 'warn', '--outDir', join(output, 'dist')]);
+  await check('build of the server', bin('vite'), [
+    'build',
+    ...['--config', 'vite.server.config.ts', '--logLevel', 'warn', '--outDir', join(output, 'dist-server')],
+  ]);
   await check('parts of the pages in order', process.execPath, ['scripts/chunk-circles.mjs', join(output, 'dist')]);
   const postgres = await startPostgres(temporaryFolder(), { throwaway: true });
   cleanUps.unshift(() => postgres.stop());
-  await vitest('api', { DATABASE_URL: await postgres.addDatabase('api'), WEB_FOLDER: resolve(output, 'dist') });
-  return startServer(postgres.url());
+  const { url, ownerUrl } = await postgres.addDatabase('api');
+  await vitest('api', {
+    DATABASE_URL: url,
+    OWNER_DATABASE_URL: ownerUrl,
+    WEB_FOLDER: resolve(output, 'dist'),
+    SERVER_FILE: resolve(output, 'dist-server', 'main.js'),
+  });
+  return startServer(postgres.url(), postgres.ownerUrl());
 }
 
 async function main() {

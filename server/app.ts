@@ -1,57 +1,92 @@
-import { randomBytes } from 'node:crypto';
+import { randomBytes, randomUUID } from 'node:crypto';
 import { join } from 'node:path';
 import compression from 'compression';
 import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import { clipText } from '../model/clean-text.ts';
-import { api } from './api.ts';
-import type { Database } from './database.ts';
+import { THIS_COMPUTER, THIS_FIRM } from './database/this-computer.ts';
 import { pageFor } from './page.ts';
 import { Problem, problemHandler } from './problem.ts';
+import { ROUTES } from './routes/all.ts';
+import { mount } from './routes/mount.ts';
+import type { Services } from './services.ts';
+import type { Member, WhoAsks } from './who.ts';
 
 interface Settings {
-  database: Database;
+  services: Services;
   /** Folder of the built interface. */
   webFolder: string;
-  /** Host names this server answers to; anything else is a page elsewhere that had its name pointed here. */
-  hosts: readonly string[];
-  instance: string;
+  /** The addresses pages of this server have; anything else is a page elsewhere that had its name pointed here. */
+  address: OwnAddress;
+  /** Where a firm uses it: what keeps who is signed in, the proxies before this server, what writes down and counts answers. */
+  firm?: { session: RequestHandler; proxies: readonly string[]; watch: readonly RequestHandler[] };
 }
+
+/** Either the one public address, or host names at any port. */
+export type OwnAddress = { origin: string } | { hosts: readonly string[] };
 
 const LOOPBACK = ['127.0.0.1', 'localhost', '[::1]'];
 
 /** Refuses requests for other host names (DNS rebinding) and changes asked for by pages of other origins. */
-function ownOriginOnly(hosts: readonly string[]): RequestHandler {
-  const allowed = new Set([...LOOPBACK, ...hosts]);
+function ownOriginOnly(address: OwnAddress): RequestHandler {
+  const isOurs =
+    'origin' in address
+      ? (host: string) => host === new URL(address.origin).host
+      : (host: string) => [...LOOPBACK, ...address.hosts].includes(host.replace(/:\d+$/, ''));
+  const originsOf = (host: string) => ('origin' in address ? [address.origin] : [`http://${host}`, `https://${host}`]);
   return (request, _response, next) => {
     const host = request.headers.host ?? '';
-    if (!allowed.has(host.replace(/:\d+$/, ''))) {
+    if (!isOurs(host)) {
       throw new Problem(421, 'Wrong host', 'This server answers only under its own address. Open the address it printed.');
     }
     const origin = request.headers.origin;
-    if (origin !== undefined && origin !== `http://${host}` && origin !== `https://${host}`) {
+    if (origin !== undefined && !originsOf(host).includes(origin)) {
       throw new Problem(403, 'Other origin', 'A page of another origin asked for this. Use the application itself.');
     }
     // A page elsewhere may leave the origin out, but not what its browser says of where it comes from; a link people follow is no harm.
-    const crossed = request.headers['sec-fetch-site'] === 'cross-site';
+    const from = request.headers['sec-fetch-site'];
     const followed = request.method === 'GET' && request.headers['sec-fetch-mode'] === 'navigate';
-    if (crossed && !(followed && !request.path.startsWith('/api/')))
+    if (from === 'cross-site' && !(followed && !request.path.startsWith('/api/')))
       throw new Problem(403, 'Other site', 'A page of another site asked for this. Use the application itself.');
+    // Where others may sign in, a change has to say where it comes from.
+    const changes = !['GET', 'HEAD'].includes(request.method);
+    if ('origin' in address && changes && origin === undefined && from !== 'same-origin')
+      throw new Problem(403, 'No origin', 'This change does not say which page asked for it. Use the application itself.');
     next();
   };
 }
+
+/** The one person that runs the program for themselves. */
+const oneMember: Member = {
+  person: THIS_COMPUTER,
+  firm: THIS_FIRM,
+  role: 'owner',
+  name: 'this computer',
+  device: null,
+  provedAt: Number.POSITIVE_INFINITY,
+  strong: true,
+};
+
+/** Where nobody signs in. */
+export const oneMemberOnly: WhoAsks = { member: async () => oneMember, guest: async () => null };
 
 /** The mark of one answer, as its policy names it. */
 const nonceOf = (_request: unknown, response: unknown): string => `'nonce-${(response as express.Response).locals.nonce}'`;
 
 /** The whole application: security headers, API, built interface. */
-export function createApp({ database, webFolder, hosts, instance }: Settings): Express {
+export function createApp({ services, webFolder, address, firm }: Settings): Express {
   const app = express();
+  if (firm) app.set('trust proxy', firm.proxies);
   app.disable('x-powered-by');
+  // A job is told by its revision; a sum over each answer would only cost.
+  app.set('etag', false);
   app.use((_request, response, next) => {
     response.locals.nonce = randomBytes(16).toString('base64');
+    response.locals.requestId = randomUUID();
+    response.setHeader('X-Request-Id', response.locals.requestId);
     next();
   });
+  if (firm) app.use(...firm.watch);
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -71,11 +106,11 @@ export function createApp({ database, webFolder, hosts, instance }: Settings): E
           frameAncestors: ["'none'"],
         },
       },
-      // Served on loopback without TLS.
-      strictTransportSecurity: false,
+      // On loopback it is served without TLS.
+      strictTransportSecurity: firm ? { maxAge: 31_536_000 } : false,
     }),
   );
-  app.use(ownOriginOnly(hosts));
+  app.use(ownOriginOnly(address));
   // A phone on the site's network waits for the bytes. Events are left as they are: they go out one by one.
   app.use(
     compression({
@@ -87,11 +122,12 @@ export function createApp({ database, webFolder, hosts, instance }: Settings): E
     response.setHeader('Cache-Control', 'no-store');
     next();
   });
-  app.use('/api', api(database, instance));
+  if (firm) app.use('/api', firm.session);
+  app.use('/api', mount(ROUTES, services, firm !== undefined));
   app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
   app.use(express.static(webFolder, { index: false }));
   app.get('/{*path}', async (request, response) => {
-    const page = await pageFor(request.path, webFolder, response.locals.nonce);
+    const page = await pageFor(request.path, webFolder, response.locals.nonce, firm ? 'firm' : 'one');
     response.type('html').setHeader('Cache-Control', 'no-cache').send(page);
   });
   app.use((request) => {

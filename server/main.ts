@@ -1,100 +1,80 @@
-import { createServer } from 'node:http';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { z } from 'zod';
-import { thistleMill } from '../demo/thistle-mill.ts';
-import { createApp } from './app.ts';
-import { type Database, openDatabase } from './database.ts';
-import { createJob, purgeDeleted } from './jobs.ts';
-import { migrate } from './migrations.ts';
+import { hasMembers, migrate, NewerDatabase } from './database/migrate.ts';
+import { openDatabase } from './database/open.ts';
+import { addressOf, hasOwner, LINK_ENDS, ownerLink } from './people/one-time-links.ts';
+import { run } from './run.ts';
+import { readSettings, type Settings } from './settings.ts';
 
 /** Exit code for "starting again would not help" (EX_CONFIG). */
 const CANNOT_START = 78;
-
 /** ms */
-const DAY = 86_400_000;
-
-/** What only this computer reaches. */
-const LOOPBACK = ['127.0.0.1', '::1', 'localhost'];
-
-const Environment = z.object({
-  PORT: z.coerce.number().int().min(1).max(65535),
-  HOST: z.string().default('127.0.0.1'),
-  /** Further host names to answer to, parted by commas. */
-  HOST_NAMES: z.string().default(''),
-  DATABASE_URL: z.string().min(1),
-  INSTANCE: z.string().default(''),
-  /** Folder of the built interface. */
-  WEB_FOLDER: z
-    .string()
-    .default('')
-    .transform((folder) => folder || 'dist'),
-});
-
-/** The demo comes into a fresh database once; whoever deletes it does not get it back. */
-async function loadDemoOnce(database: Database): Promise<void> {
-  const done = await database.selectFrom('settings').select('key').where('key', '=', 'demo-loaded').executeTakeFirst();
-  if (done) return;
-  await createJob(database, thistleMill, 'Demo job');
-  await database.insertInto('settings').values({ key: 'demo-loaded', value: 'yes' }).execute();
-}
+const HOUR = 3_600_000;
 
 // Who reads the output may go; the server goes on without a reader.
 for (const stream of [process.stdout, process.stderr]) stream.on('error', () => {});
 
-async function main(): Promise<void> {
-  const read = Environment.safeParse(process.env);
-  if (!read.success) {
-    console.error(
-      `The environment lacks ${read.error.issues.map((issue) => issue.path.join('.')).join(', ')}. Start with: npm start`,
-    );
-    process.exit(CANNOT_START);
-  }
-  if (!LOOPBACK.includes(read.data.HOST)) {
-    console.error(
-      `HOST=${read.data.HOST} would let everyone on the network read and change the jobs: there are no accounts yet. Leave HOST out.`,
-    );
-    process.exit(CANNOT_START);
-  }
-  const { PORT, HOST, HOST_NAMES, DATABASE_URL, INSTANCE, WEB_FOLDER } = read.data;
-  const database = openDatabase(DATABASE_URL);
+function cannotStart(sentences: readonly string[]): never {
+  for (const sentence of sentences) console.error(sentence);
+  process.exit(CANNOT_START);
+}
+
+/** Brings the tables to the newest form; a database that is only just coming up is waited for. */
+async function prepare(ownerUrl: string, isFirm: boolean): Promise<void> {
   for (let attempt = 1; ; attempt++) {
     try {
-      await migrate(database);
-      await loadDemoOnce(database);
-      break;
+      await migrate(ownerUrl, { withDemo: !isFirm, withQueue: isFirm });
+      if (!isFirm && (await hasMembers(ownerUrl)))
+        cannotStart([
+          'These jobs belong to a firm, whose members sign in; here nobody would have to. Start with: npm run firm, or choose another folder: DATA_DIR=.data-2 npm start',
+        ]);
+      return;
     } catch (error) {
-      if (/previously executed migration .* is missing/.test(String(error))) {
-        console.error('These jobs were kept by a newer version of the program, which this one cannot read. Update the program.');
-        process.exit(CANNOT_START);
-      }
+      if (error instanceof NewerDatabase)
+        cannotStart(['These jobs were kept by a newer version of the program, which this one cannot read. Update the program.']);
       if (attempt === 10) throw error;
       await sleep(1000);
     }
   }
-  const purge = () => purgeDeleted(database).catch((error) => console.error(error));
-  void purge();
-  setInterval(purge, DAY).unref();
-  const app = createApp({
-    database,
-    webFolder: WEB_FOLDER,
-    hosts: HOST_NAMES.split(',').filter(Boolean),
-    instance: INSTANCE,
-  });
-  const server = createServer(app);
-  server.on('error', (error) => {
-    console.error(`The server cannot listen on ${HOST}:${PORT}: ${error.message}`);
-    process.exit(CANNOT_START);
-  });
-  server.listen(PORT, HOST, () => process.send?.('listening'));
-  const stop = () => {
-    server.close(() => void database.destroy().finally(() => process.exit(0)));
-    server.closeIdleConnections();
-    setTimeout(() => process.exit(0), 3000).unref();
-  };
+}
+
+/** Prints the link that makes an owner: where there is none yet, or where one is asked for. */
+async function showOwnerLink({ ownerDatabaseUrl, firm }: Settings, evenSo: boolean): Promise<void> {
+  const owner = openDatabase(ownerDatabaseUrl as string, 1);
+  try {
+    if (!evenSo && (await hasOwner(owner))) return;
+    const secret = await ownerLink(owner);
+    console.log(
+      `Whoever opens this link first becomes an owner; it is good once, for ${LINK_ENDS.owner / HOUR} hours:\n${addressOf(firm?.address ?? '', secret)}`,
+    );
+  } finally {
+    await owner.destroy();
+  }
+}
+
+async function serve(settings: Settings): Promise<void> {
+  const running = await run(settings).catch((error: Error) =>
+    cannotStart([`The server cannot listen on ${settings.host}:${settings.port}: ${error.message}`]),
+  );
+  const stop = () => void running.stop().finally(() => process.exit(0));
   process.on('SIGTERM', stop);
   process.on('SIGINT', stop);
   // The process that started this one is gone.
   process.on('disconnect', stop);
+  process.send?.('listening');
 }
 
-await main();
+/**
+ * `check` looks at the settings, `prepare` brings the tables to the newest form and shows the link of the first owner, `owner-link`
+ * shows another; without any of them it serves.
+ */
+async function main(command: string | undefined): Promise<void> {
+  const read = readSettings(process.env);
+  if ('faults' in read) cannotStart(read.faults);
+  const { settings } = read;
+  if (command === 'check') return;
+  if (settings.ownerDatabaseUrl) await prepare(settings.ownerDatabaseUrl, settings.firm !== null);
+  if (command === 'prepare' || command === 'owner-link') await showOwnerLink(settings, command === 'owner-link');
+  else await serve(settings);
+}
+
+await main(process.argv[2]);

@@ -44,9 +44,10 @@ function filesOf(sources: readonly string[], manifest: Manifest): string[] {
  * The page of an address. Parts of the program that it needs and the first script does not name are named to the browser at once:
  * otherwise they are only asked for when that script has run.
  * @param nonce mark the style engine's tags carry
+ * @param mode whether people sign in here
  * @throws Problem 503 while the interface is not built
  */
-export async function pageFor(path: string, webFolder: string, nonce: string): Promise<string> {
+export async function pageFor(path: string, webFolder: string, nonce: string, mode: 'one' | 'firm'): Promise<string> {
   const page = await readFile(join(webFolder, 'index.html'), 'utf8').catch(() => {
     throw new Problem(503, 'Not built', 'The interface is not built yet. Start it with: npm start');
   });
@@ -60,6 +61,7 @@ export async function pageFor(path: string, webFolder: string, nonce: string): P
   if (job) links.unshift(`<link rel="preload" as="fetch" crossorigin href="/api/jobs/${job}">`);
   const worker = job && Object.values(manifest).flatMap(({ assets = [] }) => assets.filter((file) => /worker/.test(file)))[0];
   return page
+    .replace('<html ', `<html data-mode="${mode}" `)
     .replaceAll('__NONCE__', nonce)
     .replaceAll('__WORKER__', worker ? `/${worker}` : '')
     .replace('<title>', `${links.join('')}<title>`);

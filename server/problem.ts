@@ -23,19 +23,29 @@ function sendProblem(response: Response, problem: Problem): void {
         title: problem.title,
         status: problem.status,
         detail: problem.message,
+        // Whoever is asked about it finds it in the log by this.
+        request: response.locals.requestId,
         ...problem.more,
       }),
     );
 }
 
 /** Error codes of the driver and of sockets that mean: the database is not there just now. */
-const DATABASE_AWAY = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', '57P01', '57P02', '57P03', '53300']);
+const DATABASE_AWAY = new Set([
+  ...['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT', 'ENOTFOUND', 'EAI_AGAIN', '57P01', '57P02', '57P03', '53300'],
+  // It can only be read just now, because another takes its place; two pieces of work got in each other's way.
+  ...['25006', '40001', '40P01', '55P03', '57014'],
+]);
+
+/** The database's own refusal: its policies do not let this asker do it. */
+const REFUSED_BY_POLICY = '42501';
 
 /** The database's code for a full disk, and the one of Node's own file functions. */
 const DISK_FULL = new Set(['53100', 'ENOSPC']);
 
 const databaseIsAway = (error: { code?: unknown; message?: string }): boolean =>
   DATABASE_AWAY.has(String(error.code)) ||
+  String(error.code).startsWith('08') ||
   /Connection terminated|timeout exceeded when trying to connect/.test(error.message ?? '');
 
 /** Last handler of the application: turns whatever was thrown into a problem document. */
@@ -56,6 +66,14 @@ export const problemHandler: ErrorRequestHandler = (error, _request, response, n
     return sendProblem(
       response,
       new Problem(error.status, 'Bad request', 'The request could not be read. Check its address, type and encoding.'),
+    );
+  }
+  if (String(error?.code) === REFUSED_BY_POLICY) {
+    // A check in the code should have said so first.
+    console.error(`The database refused request ${response.locals.requestId}: ${error.message}`);
+    return sendProblem(
+      response,
+      new Problem(403, 'Not yours to do', 'You may not do this with what this address names. Ask an owner of the firm.'),
     );
   }
   if (databaseIsAway(error ?? {})) {

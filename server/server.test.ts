@@ -1,5 +1,5 @@
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { createServer, request as httpRequest, type Server } from 'node:http';
+import { request as httpRequest, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -9,11 +9,14 @@ import { thistleMill } from '../demo/thistle-mill.ts';
 import { JOB_VERSION } from '../model/job.ts';
 import { newRated } from '../model/new-emitter.ts';
 import { entryOfEmitter } from '../model/own-entry.ts';
-import { createApp } from './app.ts';
-import { type Database, openDatabase } from './database.ts';
-import { migrate } from './migrations.ts';
+import { openDatabase } from './database/open.ts';
+import type { Database } from './database/tables.ts';
+import { listen, openTestDatabase, servicesOf } from './kit.fixture.ts';
+import type { Services } from './services.ts';
 
 let database: Database;
+let owner: Database;
+let services: Services;
 let server: Server;
 let base: string;
 /** A page as the build would leave it: the server only fills in the mark. */
@@ -21,19 +24,20 @@ const webFolder = mkdtempSync(join(tmpdir(), 'warm-page-'));
 writeFileSync(join(webFolder, 'index.html'), readFileSync('index.html', 'utf8'));
 
 beforeAll(async () => {
-  const url = process.env.DATABASE_URL;
-  if (!url) throw new Error('These tests need a database of their own; run them with: npm test');
-  database = openDatabase(url);
-  await migrate(database);
-  await migrate(database);
-  server = createServer(createApp({ database, webFolder, hosts: [], instance: 'here' }));
-  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
-  base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api`;
+  const opened = await openTestDatabase();
+  ({ database, owner } = opened);
+  services = servicesOf(database, opened.url, 'here');
+  void services.news.listen();
+  const listening = await listen(services, webFolder);
+  server = listening.server;
+  base = `${listening.base}/api`;
 });
 
 afterAll(async () => {
+  await services?.news.stop();
   server?.close();
   await database?.destroy();
+  await owner?.destroy();
   rmSync(webFolder, { recursive: true, force: true });
 });
 
@@ -215,12 +219,12 @@ describe('the boundary', () => {
     const { id, revision } = await startDemo();
     // The database's own error of that code, raised by a trigger.
     await sql`create function no_space() returns trigger as $$ begin raise exception 'could not extend file' using errcode = '53100'; end $$ language plpgsql`.execute(
-      database,
+      owner,
     );
-    await sql`create trigger no_space before insert on revisions for each row execute function no_space()`.execute(database);
+    await sql`create trigger no_space before insert on revisions for each row execute function no_space()`.execute(owner);
     const save = () => send('PUT', `/jobs/${id}`, { revision, summary: 'x', job: { ...thistleMill, name: 'Fuller' } });
     const answer = await save();
-    await sql`drop function no_space cascade`.execute(database);
+    await sql`drop function no_space cascade`.execute(owner);
     expect(answer.status).toBe(507);
     expect(answer.body.detail).toContain('free some space');
     expect((await send('GET', `/jobs/${id}`)).body).toMatchObject({ revision, job: { name: thistleMill.name } });
@@ -229,12 +233,11 @@ describe('the boundary', () => {
 
   it('says that the database is away instead of failing', async () => {
     const away = openDatabase('postgres://nobody:x@127.0.0.1:1/none');
-    const lone = createServer(createApp({ database: away, webFolder: 'dist', hosts: [], instance: 'x' }));
-    await new Promise<void>((done) => lone.listen(0, '127.0.0.1', done));
-    const answer = await fetch(`http://127.0.0.1:${(lone.address() as AddressInfo).port}/api/jobs`);
+    const lone = await listen(servicesOf(away));
+    const answer = await fetch(`${lone.base}/api/jobs`);
     expect(answer.status).toBe(503);
     expect((await answer.json()).detail).toContain('Nothing is lost');
-    lone.close();
+    lone.server.close();
     await away.destroy();
   });
 });
@@ -399,26 +402,25 @@ describe('input no server should fall over', () => {
     expect((await from({ 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'navigate' }, '')).status).toBe(200);
   });
 
-  it('windows that listen hear of a save, and of no other job', async () => {
-    const [one, other] = [await startDemo(), await startDemo()];
+  it('windows that listen are told to look, and then of every save', async () => {
+    const one = await startDemo();
     const stop = new AbortController();
-    const heard: string[] = [];
-    const listening = await fetch(`${base}/jobs/${one.id}/events`, { signal: stop.signal });
+    const listening = await fetch(`${base}/events`, { signal: stop.signal });
     expect(listening.headers.get('content-type')).toContain('text/event-stream');
     const reader = (listening.body as ReadableStream<Uint8Array>).getReader();
-    const reading = (async () => {
-      for (;;) {
-        const { value, done } = await reader.read().catch(() => ({ value: undefined, done: true }));
-        if (done) return;
-        heard.push(new TextDecoder().decode(value));
-        if (heard.join('').includes('data:')) return;
-      }
-    })();
-    await send('PUT', `/jobs/${other.id}`, { revision: 1, summary: 'x', job: { ...thistleMill, name: 'Other' } });
+    let heard = '';
+    const until = async (words: string) => {
+      while (!heard.includes(words)) heard += new TextDecoder().decode((await reader.read()).value);
+    };
+    await until('{"of":"again"}');
     await send('PUT', `/jobs/${one.id}`, { revision: 1, summary: 'x', job: { ...thistleMill, name: 'One' } });
-    await reading;
-    expect(heard.join('')).toContain('data: {"revision":2}');
-    expect(heard.join('').match(/data:/g)).toHaveLength(1);
+    await until(`{"of":"saved","job":"${one.id}","revision":2,`);
+    // A save that changes nothing, or is refused, is no news.
+    await send('PUT', `/jobs/${one.id}`, { revision: 2, summary: 'x', job: { ...thistleMill, name: 'One' } });
+    await send('PUT', `/jobs/${one.id}`, { revision: 1, summary: 'x', job: { ...thistleMill, name: 'Two' } });
+    await send('PUT', `/jobs/${one.id}`, { revision: 2, summary: 'x', job: { ...thistleMill, name: 'Three' } });
+    await until('"revision":3,');
+    expect(heard.match(/"saved"/g)).toHaveLength(2);
     stop.abort();
   });
 });

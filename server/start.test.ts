@@ -125,7 +125,7 @@ async function squat(folder: string, port: number): Promise<{ squatter: Server; 
 }
 
 const serverOf = (child: ChildProcess): number =>
-  Number(spawnSync('pgrep', ['-P', String(child.pid), '-f', 'server/main.ts'], { encoding: 'utf8' }).stdout.trim());
+  Number(spawnSync('pgrep', ['-P', String(child.pid), '-f', 'dist-server/main.js'], { encoding: 'utf8' }).stdout.trim());
 
 const script = (name: string, folder: string, ...args: string[]) =>
   spawnSync(process.execPath, [`scripts/${name}.mjs`, ...args], {
@@ -171,8 +171,8 @@ describe('starting and stopping', () => {
 
     // A backup is taken while the program runs, and nothing secret stands in a process list.
     const commands = spawnSync('ps', ['-eo', 'args'], { encoding: 'utf8' }).stdout;
-    const { superuser, application } = JSON.parse(readFileSync(join(folder, 'credentials.json'), 'utf8'));
-    expect(commands).not.toMatch(new RegExp(`${superuser}|${application}`));
+    const { superuser, application, server } = JSON.parse(readFileSync(join(folder, 'credentials.json'), 'utf8'));
+    expect(commands).not.toMatch(new RegExp(`${superuser}|${application}|${server}`));
     const backup = join(folder, 'all.backup');
     const taken = script('backup', folder, backup);
     expect(taken.stdout + taken.stderr).toMatch(/^2 jobs with 2 saves in .*all\.backup \(.* MB\), read back and compared\.\n$/);
@@ -259,7 +259,7 @@ describe('starting and stopping', () => {
     const folder = newFolder();
     const open = begin(folder, await freePort(), { HOST: '0.0.0.0' });
     await ended(open.child);
-    expect(open.said()).toContain('there are no accounts yet');
+    expect(open.said()).toContain('nobody signs in here');
     const file = join(folder, 'a-file');
     writeFileSync(file, '');
     const blocked = begin(file, await freePort());

@@ -1,5 +1,6 @@
 import type { ComponentType } from 'react';
 import { createBrowserRouter, Navigate, type RouteObject } from 'react-router';
+import { SignedIn } from './firm/SignedIn.tsx';
 import { JobsPage } from './pages/JobsPage.tsx';
 import { ErrorPage, LostPage, Waiting } from './pages/LostPage.tsx';
 import { askEarly } from './state/early.ts';
@@ -11,7 +12,15 @@ const page = (path: string, fetchPage: () => Promise<{ default: ComponentType }>
 });
 
 export const router = createBrowserRouter([
-  { path: '/', element: <JobsPage />, errorElement: <ErrorPage /> },
+  {
+    path: '/',
+    element: (
+      <SignedIn>
+        <JobsPage />
+      </SignedIn>
+    ),
+    errorElement: <ErrorPage />,
+  },
   {
     path: '/jobs/:id',
     lazy: async () => ({ Component: (await import('./pages/JobFrame.tsx')).default }),
@@ -42,5 +51,19 @@ export const router = createBrowserRouter([
     hydrateFallbackElement: <Waiting text="One moment …" />,
     errorElement: <ErrorPage />,
   },
+  ...(
+    [
+      ['/sign-in', () => import('./pages/SignInPage.tsx')],
+      ['/welcome', () => import('./pages/WelcomePage.tsx')],
+      ['/join', () => import('./pages/JoinPage.tsx')],
+      ['/guest', () => import('./pages/GuestPage.tsx')],
+      ['/me', () => import('./pages/MePage.tsx')],
+      ['/firm', () => import('./pages/FirmPage.tsx')],
+    ] as const
+  ).map(([path, fetchPage]) => ({
+    ...page(path, fetchPage),
+    hydrateFallbackElement: <Waiting text="One moment …" />,
+    errorElement: <ErrorPage />,
+  })),
   { path: '*', element: <LostPage /> },
 ]);

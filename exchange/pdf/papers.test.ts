@@ -1,6 +1,5 @@
 import { inflateSync } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
-import { paperFonts } from '../../cli/paper-fonts.ts';
 import { PAPER_SIZES, PAPERS } from '../../core/drawing/paper/paper-size.ts';
 import { PAPER_SET_IDS, type PaperSetId } from '../../core/paper/sets/set-list.ts';
 import { shownCell } from '../../core/paper/table.ts';
@@ -9,6 +8,7 @@ import { thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
 import { HOSTILE_NAMES } from '../hostile-names.fixture.ts';
 import { inputOf, makePapers, type PaperOrder, paperOf } from './make-papers.ts';
+import { paperFonts } from './paper-fonts.ts';
 import { packed, readPdf } from './read-pdf.fixture.ts';
 
 // Source of the check: the text of every page is read back with PDF.js, which has nothing of what wrote it.

@@ -5,6 +5,7 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { Outlet, useMatch, useParams } from 'react-router';
 import { clipText } from '../../model/clean-text.ts';
 import type { LeftOut } from '../../model/mend-job.ts';
+import { SignedIn } from '../firm/SignedIn.tsx';
 import { isRoomColumn, setCell } from '../grid/room-edits.ts';
 import { JobStrip } from '../parts/JobStrip.tsx';
 import { KeptBar } from '../parts/KeptBar.tsx';
@@ -16,10 +17,13 @@ import { DesignProvider, useDesigned, useDesignFailure } from '../state/design-c
 import { SessionProvider, useConflict, useEditing, useOpenJob } from '../state/job-context.tsx';
 import { SumProvider, useSum } from '../state/sum-context.tsx';
 import { takeTyping } from '../state/typing.ts';
+import { useMay } from '../state/who.ts';
+import { CommentsProvider, useComments } from '../together/comments-context.tsx';
 import { designLane, onRestart } from '../worker/lanes.ts';
 import { OpenFailed, Waiting } from './LostPage.tsx';
 
 // Rarely seen: it comes when it is. The palette is there before: whoever opens it types on at once.
+const CommentsPanel = lazy(() => import('../together/CommentsPanel.tsx'));
 const ConflictDialog = lazy(() => import('../parts/ConflictDialog.tsx'));
 
 // Its program is fetched while the job is.
@@ -27,15 +31,28 @@ designLane.warmUp();
 
 /** Opens a job and puts the strip, the sum and the keys around its pages. */
 export default function JobFrame() {
+  return (
+    <SignedIn stays>
+      <Frame />
+    </SignedIn>
+  );
+}
+
+function Frame() {
   const { id = '' } = useParams();
-  const opening = useOpenJob(id);
+  const saves = useMay('save job');
+  // As it was when the job was opened: being signed out meanwhile makes nobody a reader.
+  const [reads] = useState(!saves);
+  const opening = useOpenJob(id, reads);
   if (opening.state === 'failed') return <OpenFailed detail={opening.detail} missing={opening.missing} />;
   if (opening.state === 'opening') return <Waiting text="Opening the job …" />;
   return (
     <SessionProvider session={opening.session}>
       <DesignProvider>
         <SumProvider>
-          <Opened leftOut={opening.leftOut} />
+          <CommentsProvider job={id}>
+            <Opened leftOut={opening.leftOut} />
+          </CommentsProvider>
         </SumProvider>
       </DesignProvider>
     </SessionProvider>
@@ -73,6 +90,7 @@ function Opened({ leftOut }: { leftOut: readonly LeftOut[] }) {
   const failure = useDesignFailure();
   const { figureId } = useSum();
   const conflict = useConflict();
+  const commenting = useComments()?.open;
   // The wall has a panel of its own beside it.
   const onWall = useMatch('/jobs/:id/plant') !== null;
   useJobKeys(() => setPalette(true));
@@ -118,6 +136,7 @@ function Opened({ leftOut }: { leftOut: readonly LeftOut[] }) {
       </Box>
       {palette && <Palette onClose={() => setPalette(false)} />}
       <Suspense>{conflict && <ConflictDialog />}</Suspense>
+      <Suspense>{commenting && <CommentsPanel />}</Suspense>
     </Box>
   );
 }

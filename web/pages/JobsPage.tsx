@@ -8,14 +8,16 @@ import { lazy, Suspense, useDeferredValue, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { MOST_JOB_BYTES } from '../../exchange/job-file.ts';
 import type { JobSummary } from '../../model/job-list.ts';
+import { FirmStrip } from '../firm/FirmStrip.tsx';
 import { JobList } from '../jobs/JobList.tsx';
 import { Brand, Strip } from '../parts/Strip.tsx';
 import { dropDrafts } from '../state/drafts.ts';
 import { deleteJob, duplicateJob, importJob, restoreJob } from '../state/jobs-api.ts';
+import { useMay } from '../state/who.ts';
 
 const StartDialog = lazy(() => import('../jobs/StartDialog.tsx'));
 
-/** All jobs of this computer. */
+/** All jobs there are. */
 export function JobsPage() {
   const navigate = useNavigate();
   const queries = useQueryClient();
@@ -25,6 +27,8 @@ export function JobsPage() {
   const [typed, setTyped] = useState('');
   const [showDeleted, setShowDeleted] = useState(false);
   const find = useDeferredValue(typed.trim());
+  const creates = useMay('create job');
+  const deletes = useMay('delete job');
   const refresh = () => queries.invalidateQueries({ queryKey: ['jobs'] });
   // A sentence that says what to mend stays until it is read.
   const complain = (error: Error) =>
@@ -78,6 +82,7 @@ export function JobsPage() {
     <>
       <Strip>
         <Brand />
+        <FirmStrip />
       </Strip>
       <Box component="main" sx={{ maxWidth: 1040, mx: 'auto', px: 3, py: 4 }}>
         <Box sx={{ display: 'flex', alignItems: 'flex-end', gap: 1.5, flexWrap: 'wrap', mb: 3 }}>
@@ -85,9 +90,11 @@ export function JobsPage() {
             <Typography variant="h1">{showDeleted ? 'Deleted jobs' : 'Jobs'}</Typography>
             <Typography color="text.secondary">Heat loads in, a sized and drawn plant room out.</Typography>
           </Box>
-          <Button variant="outlined" onClick={() => file.current?.click()} disabled={read.isPending}>
-            {read.isPending ? 'Reading …' : 'Open a job file'}
-          </Button>
+          {creates && (
+            <Button variant="outlined" onClick={() => file.current?.click()} disabled={read.isPending}>
+              {read.isPending ? 'Reading …' : 'Open a job file'}
+            </Button>
+          )}
           <input
             ref={file}
             type="file"
@@ -100,9 +107,11 @@ export function JobsPage() {
               event.target.value = '';
             }}
           />
-          <Button variant="contained" onClick={() => setStarting(true)}>
-            New job
-          </Button>
+          {creates && (
+            <Button variant="contained" onClick={() => setStarting(true)}>
+              New job
+            </Button>
+          )}
         </Box>
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, flexWrap: 'wrap', mb: 1.5 }}>
           <InputBase
@@ -134,11 +143,13 @@ export function JobsPage() {
               deleted
               find={find}
               none={<Typography>{find ? `No deleted job with “${find}” in it.` : 'None.'}</Typography>}
-              actions={(job) => (
-                <Button size="small" onClick={() => restore.mutate(job.id)} aria-label={`Bring back ${job.name}`}>
-                  Bring back
-                </Button>
-              )}
+              actions={(job) =>
+                deletes && (
+                  <Button size="small" onClick={() => restore.mutate(job.id)} aria-label={`Bring back ${job.name}`}>
+                    Bring back
+                  </Button>
+                )
+              }
             />
           </>
         ) : (
@@ -154,12 +165,16 @@ export function JobsPage() {
             }
             actions={(job) => (
               <>
-                <Button size="small" onClick={() => copy.mutate(job.id)} aria-label={`Copy ${job.name}`}>
-                  Copy
-                </Button>
-                <Button size="small" color="error" onClick={() => remove.mutate(job)} aria-label={`Delete ${job.name}`}>
-                  Delete
-                </Button>
+                {creates && (
+                  <Button size="small" onClick={() => copy.mutate(job.id)} aria-label={`Copy ${job.name}`}>
+                    Copy
+                  </Button>
+                )}
+                {deletes && (
+                  <Button size="small" color="error" onClick={() => remove.mutate(job)} aria-label={`Delete ${job.name}`}>
+                    Delete
+                  </Button>
+                )}
               </>
             )}
           />

@@ -5,6 +5,7 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useSearchParams } from 'react-router';
 import { fileNameFor, writeJobFile } from '../../exchange/job-file.ts';
+import { GuestsSection } from '../firm/GuestsSection.tsx';
 import { FilesSection } from '../papers/FilesSection.tsx';
 import { History } from '../papers/History.tsx';
 import { PartsSection } from '../papers/PartsSection.tsx';
@@ -14,9 +15,10 @@ import { download } from '../parts/download.ts';
 import { Sheet } from '../parts/Layout.tsx';
 import { useDesigned } from '../state/design-context.tsx';
 import { useJob } from '../state/job-context.tsx';
+import { useMay, useWho } from '../state/who.ts';
 
 /** What the page shows, each under a word of the address. */
-const PARTS = { sets: 'Papers', parts: 'Parts', tables: 'Tables', files: 'Files', history: 'History' } as const;
+const PARTS = { sets: 'Papers', parts: 'Parts', tables: 'Tables', files: 'Files', history: 'History', guests: 'Guests' } as const;
 type Part = keyof typeof PARTS;
 const isPart = (text: string | null): text is Part => text !== null && Object.hasOwn(PARTS, text);
 
@@ -25,6 +27,9 @@ export default function PapersPage() {
   const job = useJob();
   const designed = useDesigned();
   const [search, setSearch] = useSearchParams();
+  // Links for guests are a firm's.
+  const links = useMay('read link');
+  const isFirm = useWho().state === 'in';
   const asked = search.get('part');
   const part: Part = isPart(asked) ? asked : 'sets';
   const waiting = (
@@ -46,11 +51,13 @@ export default function PapersPage() {
             onChange={(_, next: Part | null) => next && setSearch(next === 'sets' ? {} : { part: next }, { replace: true })}
             aria-label="What is shown"
           >
-            {Object.entries(PARTS).map(([value, label]) => (
-              <ToggleButton key={value} value={value} sx={{ px: 2 }}>
-                {label}
-              </ToggleButton>
-            ))}
+            {Object.entries(PARTS)
+              .filter(([value]) => value !== 'guests' || (isFirm && links))
+              .map(([value, label]) => (
+                <ToggleButton key={value} value={value} sx={{ px: 2 }}>
+                  {label}
+                </ToggleButton>
+              ))}
           </ToggleButtonGroup>
           <Button
             variant="outlined"
@@ -66,6 +73,7 @@ export default function PapersPage() {
       {part === 'tables' && (designed ? <TablesSection designed={designed} /> : waiting)}
       {part === 'files' && (designed ? <FilesSection job={designed.job} /> : waiting)}
       {part === 'history' && <History />}
+      {part === 'guests' && isFirm && <GuestsSection />}
     </Sheet>
   );
 }

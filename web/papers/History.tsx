@@ -8,6 +8,7 @@ import { useParams } from 'react-router';
 import { PageSection } from '../parts/Layout.tsx';
 import { jobHistory, openRevision } from '../state/job-api.ts';
 import { useEditing, useSessionState } from '../state/job-context.tsx';
+import { useWho } from '../state/who.ts';
 
 // The comparison draws a wall, and comes when it is asked for.
 const CompareDialog = lazy(() => import('./CompareDialog.tsx'));
@@ -27,6 +28,8 @@ export function History() {
     getNextPageParam: (last) => ((last.at(-1)?.revision ?? 1) > 1 ? last.at(-1)?.revision : undefined),
     placeholderData: (before) => before,
   });
+  // One person alone need not be told who it was.
+  const named = useWho().state === 'in';
   const bringBack = async (wanted: number) => {
     try {
       const old = await openRevision(id, wanted);
@@ -59,6 +62,11 @@ export function History() {
             <Typography variant="body2" sx={{ minWidth: 150 }}>
               {new Date(row.savedAt).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })}
             </Typography>
+            {named && (
+              <Typography variant="body2" sx={{ minWidth: 110, fontWeight: 650 }}>
+                {row.author}
+              </Typography>
+            )}
             <Typography variant="body2" sx={{ flex: 1, overflowWrap: 'anywhere' }}>
               {row.summary}
             </Typography>

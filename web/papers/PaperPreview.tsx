@@ -1,16 +1,12 @@
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import Typography from '@mui/material/Typography';
-import { GlobalWorkerOptions, getDocument, type PDFDocumentProxy } from 'pdfjs-dist';
-import workerAddress from 'pdfjs-dist/build/pdf.worker.min.mjs?url';
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import type { PaperFile } from '../../exchange/pdf/make-papers.ts';
-
-GlobalWorkerOptions.workerSrc = workerAddress;
+import PdfPages from './PdfPages.tsx';
 
 /** A paper on the screen, page below page, before it is saved. */
 export default function PaperPreview({
@@ -24,25 +20,7 @@ export default function PaperPreview({
   onSave: () => void;
   onClose: () => void;
 }) {
-  const [pages, setPages] = useState<PDFDocumentProxy | null>(null);
-  const [failed, setFailed] = useState<string | null>(null);
-  useEffect(() => {
-    let gone = false;
-    // The bytes are handed over to another thread: a copy goes, so that they can be saved after.
-    const reading = getDocument({ data: file.bytes.slice(), isEvalSupported: false });
-    reading.promise.then(
-      (opened) => {
-        if (!gone) setPages(opened);
-      },
-      (error: unknown) => {
-        if (!gone) setFailed(error instanceof Error ? error.message : String(error));
-      },
-    );
-    return () => {
-      gone = true;
-      void reading.destroy();
-    };
-  }, [file]);
+  const [count, setCount] = useState<number | null>(null);
   return (
     <Dialog open onClose={onClose} maxWidth="lg" fullWidth>
       <DialogTitle>{title}</DialogTitle>
@@ -52,16 +30,11 @@ export default function PaperPreview({
         aria-label={`Pages: ${title}`}
         sx={{ bgcolor: 'wall.board', p: 2, minHeight: 300 }}
       >
-        {failed && <Typography role="alert">{`It cannot be shown here: ${failed} It can be saved all the same.`}</Typography>}
-        {!pages && !failed && <Typography role="status">Opening the pages …</Typography>}
-        {pages &&
-          Array.from({ length: pages.numPages }, (_, i) => i + 1).map((number) => (
-            <Page key={number} pages={pages} number={number} />
-          ))}
+        <PdfPages bytes={file.bytes} onOpened={setCount} />
       </DialogContent>
       <DialogActions>
         <Typography variant="body2" sx={{ flex: 1, pl: 2 }}>
-          {pages ? `${pages.numPages} ${pages.numPages === 1 ? 'page' : 'pages'}, ${Math.ceil(file.bytes.length / 1000)} kB` : ''}
+          {count ? `${count} ${count === 1 ? 'page' : 'pages'}, ${Math.ceil(file.bytes.length / 1000)} kB` : ''}
         </Typography>
         <Button onClick={onClose}>Close</Button>
         <Button variant="contained" onClick={onSave}>
@@ -69,64 +42,5 @@ export default function PaperPreview({
         </Button>
       </DialogActions>
     </Dialog>
-  );
-}
-
-/** Widest a page is painted, pixels, and room left of the window's width. */
-const WIDEST = 1060;
-
-/** One page, painted once it is near the window. */
-function Page({ pages, number }: { pages: PDFDocumentProxy; number: number }) {
-  const frame = useRef<HTMLDivElement>(null);
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const [size, setSize] = useState<{ width: number; height: number } | null>(null);
-  const [text, setText] = useState('');
-  useEffect(() => {
-    let gone = false;
-    let stop = () => {};
-    const paint = async () => {
-      const page = await pages.getPage(number);
-      const plain = page.getViewport({ scale: 1 });
-      if (gone) return;
-      const wide = Math.min(WIDEST, (frame.current?.parentElement?.clientWidth ?? WIDEST) - 32);
-      const viewport = page.getViewport({ scale: (wide / Math.max(plain.width, plain.height * 0.8)) * devicePixelRatio });
-      setSize({ width: viewport.width / devicePixelRatio, height: viewport.height / devicePixelRatio });
-      const element = canvas.current;
-      if (!element) return;
-      element.width = viewport.width;
-      element.height = viewport.height;
-      const painting = page.render({ canvas: element, viewport });
-      stop = () => painting.cancel();
-      // Called off when the page is closed.
-      await painting.promise.catch(() => {});
-      const { items } = await page.getTextContent();
-      if (!gone) setText(items.map((item) => ('str' in item ? item.str : '')).join(' '));
-    };
-    const watcher = new IntersectionObserver(
-      (entries) => {
-        if (!entries.some((entry) => entry.isIntersecting)) return;
-        watcher.disconnect();
-        void paint();
-      },
-      { rootMargin: '600px' },
-    );
-    if (frame.current) watcher.observe(frame.current);
-    return () => {
-      gone = true;
-      watcher.disconnect();
-      stop();
-    };
-  }, [pages, number]);
-  return (
-    <Box ref={frame} sx={{ minHeight: size ? size.height : 700, mb: 2, display: 'flex', justifyContent: 'center' }}>
-      <Box
-        component="canvas"
-        ref={canvas}
-        role="img"
-        aria-label={`Page ${number}: ${text}`}
-        style={size ?? undefined}
-        sx={{ bgcolor: '#fff', boxShadow: 3 }}
-      />
-    </Box>
   );
 }

@@ -4,6 +4,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
 import type { Finding, Remedy } from '../../core/finding/finding.ts';
+import { CommentLink } from '../together/CommentLink.tsx';
 import { AcceptFinding } from './AcceptFinding.tsx';
 import { pageOfPlace } from './places.ts';
 import { RemedyButton, RemedyEffect } from './RemedyButton.tsx';
@@ -98,6 +99,7 @@ function FindingEntry({ finding, onShow }: { finding: Finding; onShow?: (compone
             About this rule
           </Link>
           <AcceptFinding finding={finding} />
+          <CommentLink thing={`finding/${finding.id}`} label={`Finding: ${finding.title}`} />
         </Box>
       </Box>
     </Box>

@@ -8,6 +8,8 @@ import Tooltip from '@mui/material/Tooltip';
 import { useEffect, useRef } from 'react';
 import { NavLink, useLocation, useParams } from 'react-router';
 import { useSession, useSessionState } from '../state/job-context.tsx';
+import { useComments } from '../together/comments-context.tsx';
+import { Presence } from '../together/Presence.tsx';
 import { SaveState } from './SaveState.tsx';
 import { Brand, Strip } from './Strip.tsx';
 import { STEPS } from './steps.ts';
@@ -20,6 +22,8 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
   const { mode, setMode } = useColorScheme();
   const before = past.at(-1);
   const after = future[0];
+  const comments = useComments();
+  const standing = comments?.list.filter(({ endedAt }) => endedAt === null).length ?? 0;
   const steps = useRef<HTMLElement>(null);
   const { pathname } = useLocation();
   // On a narrow screen the steps scroll: the open one is brought into sight.
@@ -100,6 +104,12 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
         ))}
       </Box>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5, ml: 'auto' }}>
+        <Presence job={id ?? ''} />
+        {comments && (
+          <Button size="small" onClick={() => comments.show(null)} sx={{ color: 'inherit', minWidth: 0, whiteSpace: 'nowrap' }}>
+            {standing > 0 ? `Comments (${standing})` : 'Comments'}
+          </Button>
+        )}
         <SaveState />
         <Tooltip title={before ? `Take back: ${before.label} (Ctrl+Z)` : 'Nothing to take back'}>
           <span>

@@ -2,9 +2,11 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { type ReactNode, useState } from 'react';
+import { Link, useLocation } from 'react-router';
 import { fileNameFor, writeJobFile } from '../../exchange/job-file.ts';
 import type { LeftOut } from '../../model/mend-job.ts';
 import { useSession, useSessionState } from '../state/job-context.tsx';
+import { useWho } from '../state/who.ts';
 import { download } from './download.ts';
 
 const Bar = ({ text, children }: { text: string; children: ReactNode }) => (
@@ -33,6 +35,8 @@ const Bar = ({ text, children }: { text: string; children: ReactNode }) => (
 export function KeptBar({ leftOut }: { leftOut: readonly LeftOut[] }) {
   const session = useSession();
   const { saving, past, job } = useSessionState();
+  const who = useWho();
+  const { pathname } = useLocation();
   const [read, setRead] = useState(false);
   return (
     <>
@@ -43,6 +47,27 @@ export function KeptBar({ leftOut }: { leftOut: readonly LeftOut[] }) {
               Take the last step back
             </Button>
           )}
+          <Button
+            size="small"
+            variant="outlined"
+            onClick={() => download(fileNameFor(job, 'warm.json'), 'application/json', writeJobFile(job))}
+          >
+            Save the job file
+          </Button>
+        </Bar>
+      )}
+      {saving.state === 'tried' && (
+        <Bar text="You read this job. What you change here is only tried: nobody else sees it, and it goes when you close the job.">
+          <Button size="small" variant="outlined" onClick={() => session.letGo()}>
+            Put it back
+          </Button>
+        </Bar>
+      )}
+      {who.state === 'out' && (
+        <Bar text="You are signed out here. What you typed is kept in this browser and is sent when you have signed in.">
+          <Button size="small" variant="outlined" component={Link} to={`/sign-in?to=${encodeURIComponent(pathname)}`}>
+            Sign in
+          </Button>
           <Button
             size="small"
             variant="outlined"

@@ -21,11 +21,14 @@ export function SaveState() {
           : ['Only in this tab', `${saving.detail} ${NOT_KEPT}`];
       case 'conflict':
         return ['Two versions', 'Choose one of them'];
+      case 'tried':
+        return ['Only tried', 'You read this job: what you change is seen by nobody else and goes when you close it.'];
       case 'refused':
         return ['Not saved', keeps ? saving.detail : `${saving.detail} ${NOT_KEPT}`];
     }
   })();
-  const warn = saving.state === 'offline' || saving.state === 'conflict' || saving.state === 'refused';
+  const warn =
+    saving.state === 'offline' || saving.state === 'tried' || saving.state === 'conflict' || saving.state === 'refused';
   return (
     <Tooltip title={more}>
       <Box

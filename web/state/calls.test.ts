@@ -19,6 +19,8 @@ afterEach(() => vi.unstubAllGlobals());
 
 const ALL = { find: '', skip: 0, deleted: false };
 
+const UUID = /[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}/;
+
 describe('asking the server', () => {
   it('lists, starts, imports and deletes jobs at their addresses', async () => {
     const calls = server(answer(200, []), answer(201, { id: 'a' }), answer(201, { id: 'b' }), answer(204, null), answer(200, []));
@@ -27,14 +29,18 @@ describe('asking the server', () => {
     expect(await importJob('{}')).toEqual({ id: 'b' });
     await deleteJob('b');
     await jobHistory('b');
-    expect(calls.map(({ method, path }) => `${method} ${path}`)).toEqual([
+    expect(calls.map(({ method, path }) => `${method} ${path.replace(UUID, 'ID')}`)).toEqual([
       'GET /api/jobs',
       'POST /api/jobs',
-      'POST /api/jobs/import',
+      'POST /api/jobs/import?id=ID',
       'DELETE /api/jobs/b',
       'GET /api/jobs/b/history',
     ]);
-    expect(JSON.parse(String(calls[1]?.body))).toEqual({ name: 'Weir', display: { system: 'us', units: {} } });
+    expect(JSON.parse(String(calls[1]?.body))).toEqual({
+      name: 'Weir',
+      display: { system: 'us', units: {} },
+      id: expect.stringMatching(UUID),
+    });
   });
 
   it('reads jobs as strictly as files', async () => {
@@ -93,6 +99,25 @@ describe('saving', () => {
     const calls = server(answer(200, { revision: 8 }));
     await saveJob('a', 7, thistleMill, 'Heat load of Kitchen');
     expect(calls[0]).toMatchObject({ method: 'PUT', path: '/api/jobs/a' });
-    expect(JSON.parse(String(calls[0]?.body))).toEqual({ revision: 7, summary: 'Heat load of Kitchen', job: thistleMill });
+    expect(JSON.parse(String(calls[0]?.body))).toEqual({
+      revision: 7,
+      summary: 'Heat load of Kitchen',
+      job: thistleMill,
+      saveId: expect.stringMatching(UUID),
+    });
+  });
+
+  it('waits where one is signed out, as where the server is away: nothing of the job is wrong', async () => {
+    server(answer(401, { detail: 'You are not signed in here.' }), answer(403, { detail: 'As reader you may not.' }));
+    expect(await saveJob('a', 7, thistleMill, '')).toEqual({ kind: 'offline', detail: 'You are not signed in here.' });
+    expect(await saveJob('a', 7, thistleMill, '')).toEqual({ kind: 'refused', detail: 'As reader you may not.' });
+  });
+
+  it('what makes something is sent once more where no answer came, under the same id', async () => {
+    const calls = server(answer(502, {}), answer(201, { id: 'a' }));
+    expect(await startJob('Weir', { system: 'us', units: {} })).toEqual({ id: 'a' });
+    expect(calls.map(({ body }) => JSON.parse(String(body)).id)).toEqual(
+      [calls[0], calls[0]].map((call) => JSON.parse(String(call?.body)).id),
+    );
   });
 });

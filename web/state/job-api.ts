@@ -6,8 +6,8 @@ import { ApiProblem, asJson, call } from './http.ts';
 import type { SaveAnswer, Stored } from './job-session.ts';
 
 const FAILED = 'The server could not save this. It is tried again.';
-/** Bad gateway, not available, gateway time-out, no space left: away, and back without a change of the job. */
-const AWAY_STATUS: readonly number[] = [502, 503, 504, 507];
+/** Signed out, bad gateway, not available, gateway time-out, no space left: away, and back without a change of the job. */
+const AWAY_STATUS: readonly number[] = [401, 502, 503, 504, 507];
 
 function stored(body: { revision: number; job: unknown }): Stored {
   const read = readJob(body.job);
@@ -16,6 +16,11 @@ function stored(body: { revision: number; job: unknown }): Stored {
 }
 
 export const openJob = async (id: string): Promise<Stored> => stored(await (await call('GET', `/jobs/${id}`)).json());
+/** The job where the server has a later revision than the one known; null where it has not. */
+export async function openJobAfter(id: string, known: number): Promise<Stored | null> {
+  const answer = await call('GET', `/jobs/${id}?newer=${known}`);
+  return answer.status === 204 ? null : stored(await answer.json());
+}
 /** Saves of a job, newest first; only those before a revision where one is given. */
 export const jobHistory = async (id: string, before?: number): Promise<Revision[]> =>
   (await call('GET', `/jobs/${id}/history${before === undefined ? '' : `?before=${before}`}`)).json();
@@ -43,7 +48,7 @@ function conflictOf({ body }: ApiProblem): SaveAnswer {
 /** Saves and says what came of it; never throws. */
 export async function saveJob(id: string, revision: number, job: Job, summary: string): Promise<SaveAnswer> {
   try {
-    const answer = await call('PUT', `/jobs/${id}`, ...asJson({ revision, job, summary }));
+    const answer = await call('PUT', `/jobs/${id}`, ...asJson({ revision, job, summary, saveId: crypto.randomUUID() }));
     return { kind: 'saved', revision: ((await answer.json()) as { revision: number }).revision };
   } catch (error) {
     if (!(error instanceof ApiProblem)) return { kind: 'failed', detail: FAILED };

@@ -14,10 +14,10 @@ import { newJob } from '../../model/new-job.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
 import { draftKeeper, dropDraft, dropTab, type Kept, keptDrafts } from './drafts.ts';
 import { ApiProblem } from './http.ts';
-import { openJob, saveJob } from './job-api.ts';
-import { listenToJob } from './job-news.ts';
+import { openJob, openJobAfter, saveJob } from './job-api.ts';
 import { type Draft, JobSession, type SessionState } from './job-session.ts';
 import { draftOf } from './late-change.ts';
+import { listenToNews, tellWindows } from './news.ts';
 import { readableDraft } from './readable-draft.ts';
 
 const Session = createContext<JobSession | null>(null);
@@ -39,22 +39,30 @@ const keptInTime = (id: string): Promise<Kept> =>
     new Promise<Kept>((done) => setTimeout(() => done(NOTHING_KEPT), LONGEST_KEEP)),
   ]);
 
-/** Opens a job: from the server, with what this browser kept; without the server, from the browser alone. */
-export function useOpenJob(id: string): Opening {
+/**
+ * Opens a job: from the server, with what this browser kept; without the server, from the browser alone.
+ * @param reads whether who is here may not save it
+ */
+export function useOpenJob(id: string, reads: boolean): Opening {
   const [opening, setOpening] = useState<Opening>({ state: 'opening' });
   useEffect(() => {
     let session: JobSession | null = null;
     let left = false;
-    const news = listenToJob(id, (revision) => {
-      if (!session || revision <= session.state.revision) return;
-      void openJob(id)
-        .then((stored) => session?.arrived(stored))
+    const look = () => {
+      if (!session) return;
+      openJobAfter(id, session.state.revision)
+        .then((stored) => stored && session?.arrived(stored))
         // Another save will tell of it again, and a save of this window finds it out at the latest.
         .catch(() => {});
+    };
+    const stopListening = listenToNews((news) => {
+      if (news.of === 'again') look();
+      else if (news.of === 'saved' && news.job === id && session && news.revision > session.state.revision) look();
     });
     const outside = {
+      reads,
       save: (revision: number, job: Job, summary: string) => saveJob(id, revision, job, summary),
-      saved: news.saved,
+      saved: (revision: number) => tellWindows({ of: 'saved', job: id, revision, by: '' }),
       keep: draftKeeper(id, (failed) => session?.kept(!failed)),
       later: (run: () => void, milliseconds: number) => {
         const timer = setTimeout(run, milliseconds);
@@ -123,9 +131,9 @@ export function useOpenJob(id: string): Opening {
       window.removeEventListener('online', flush);
       document.removeEventListener('visibilitychange', flush);
       session?.close();
-      news.close();
+      stopListening();
     };
-  }, [id]);
+  }, [id, reads]);
   return opening;
 }
 

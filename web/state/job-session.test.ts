@@ -340,3 +340,44 @@ describe('a long history', () => {
     expect(session.state.job.name).toBe('Name 5');
   });
 });
+
+describe('who only reads', () => {
+  const reading = () => {
+    const saves: unknown[] = [];
+    const kept: Draft[] = [];
+    const session = new JobSession({ revision: 4, job: thistleMill }, null, {
+      reads: true,
+      save: async () => {
+        saves.push(1);
+        return { kind: 'saved', revision: 5 };
+      },
+      keep: (draft) => kept.push(draft),
+      later: (run) => {
+        run();
+        return () => {};
+      },
+    });
+    return { session, saves, kept };
+  };
+
+  it('may try things, which nobody else sees and nothing keeps', () => {
+    const { session, saves, kept } = reading();
+    session.edit('Name', rename('Tried'));
+    expect(session.state).toMatchObject({ job: { name: 'Tried' }, saving: { state: 'tried' } });
+    session.sendNow();
+    session.close();
+    expect([saves, kept]).toEqual([[], []]);
+    session.undo();
+    expect(session.state.saving.state).toBe('saved');
+  });
+
+  it('lets go of it, and of what others replace', () => {
+    const { session } = reading();
+    session.edit('Name', rename('Tried'));
+    session.letGo();
+    expect(session.state).toMatchObject({ job: { name: thistleMill.name }, saving: { state: 'saved' } });
+    session.edit('Name', rename('Tried'));
+    session.arrived({ revision: 5, job: { ...thistleMill, name: 'Theirs' } });
+    expect(session.state).toMatchObject({ revision: 5, job: { name: 'Theirs' }, saving: { state: 'saved' } });
+  });
+});

@@ -22,6 +22,8 @@ export type Saving =
    * chosen entry by entry, and nothing is sent until then.
    */
   | { state: 'conflict'; theirs: Stored; merged: Job; collisions: readonly Collision[] }
+  /** Who is here may not save: what they change is only tried, in this window alone. */
+  | { state: 'tried' }
   /** The server refuses this job, with the reason. */
   | { state: 'refused'; detail: string };
 
@@ -62,6 +64,8 @@ export interface Outside {
   /** Told of each save that was taken. */
   saved?(revision: number): void;
   keep(draft: Draft): void;
+  /** Whether who is here only reads. */
+  reads?: boolean;
   /** Runs something later; returns how to call it off. */
   later(run: () => void, milliseconds: number): () => void;
 }
@@ -214,11 +218,16 @@ export class JobSession {
     else this.#join(theirs, settled(merged, collisions, choice), 'Joined with a change from another window');
   }
 
+  /** Lets go of what was only tried. */
+  letGo(): void {
+    if (this.#state.saving.state === 'tried') this.#adopt({ revision: this.#state.revision, job: this.#base });
+  }
+
   /** Another window or computer saved: taken in at once where nothing collides. */
   arrived(theirs: Stored): void {
     const { revision, saving } = this.#state;
     if (theirs.revision <= revision || this.#sending) return;
-    if (saving.state === 'saved') this.#adopt(theirs);
+    if (saving.state === 'saved' || saving.state === 'tried') this.#adopt(theirs);
     else this.#meet(theirs);
   }
 
@@ -279,8 +288,12 @@ export class JobSession {
   }
 
   #move(next: Pick<SessionState, 'job' | 'past' | 'future'>, label: string): void {
-    this.#summary.push(label);
     const { saving } = this.#state;
+    if (this.#outside.reads && (saving.state === 'saved' || saving.state === 'tried')) {
+      this.#set({ ...this.#state, ...next, saving: next.past.length > 0 ? { state: 'tried' } : { state: 'saved' } });
+      return;
+    }
+    this.#summary.push(label);
     const held = saving.state === 'conflict';
     this.#set({ ...this.#state, ...next, saving: held ? saving : { state: 'waiting' } });
     this.#keep();
