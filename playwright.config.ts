@@ -16,6 +16,13 @@ export default defineConfig({
     baseURL: process.env.BASE_URL,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
-    launchOptions: chromiumLaunch,
+    launchOptions: {
+      ...chromiumLaunch,
+      // The certificate of the firm's server is made for the tests; passkeys want it to be taken as good, not passed over.
+      args: [
+        ...chromiumLaunch.args,
+        ...(process.env.FIRM_SPKI ? [`--ignore-certificate-errors-spki-list=${process.env.FIRM_SPKI}`] : []),
+      ],
+    },
   },
 });

@@ -1,13 +1,15 @@
 // npm test: types, lint, layers, unit tests, API tests on a database of their own, build, the interface in a browser.
 // npm test -- rooms: only the test files with that in their name, of every kind. npm run check: the quick part of it. The last line is "tests: N passed, M failed".
 import { spawn, spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { randomBytes } from 'node:crypto';
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { installDebianPackages } from './debian.mjs';
 import { installPackages } from './packages.mjs';
 import { freePort, startPostgres } from './postgres.mjs';
+import { selfSigned } from './self-signed.mjs';
 import { StartProblem } from './start-problem.mjs';
 
 const quick = process.argv.includes('--quick');
@@ -79,28 +81,45 @@ async function vitest(project, env = {}) {
   );
 }
 
-/** A server on a fresh database, as `npm start` runs it. */
-async function startServer(databaseUrl, ownerUrl) {
-  const port = await freePort();
-  const url = `http://127.0.0.1:${port}`;
+/** Runs a process of the server until the end of the tests. */
+async function serve(environment) {
   const server = spawn(process.execPath, [join(output, 'dist-server', 'main.js')], {
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-    env: {
-      ...process.env,
-      PORT: String(port),
-      DATABASE_URL: databaseUrl,
-      OWNER_DATABASE_URL: ownerUrl,
-      INSTANCE: 'test',
-      WEB_FOLDER: join(output, 'dist'),
-      NODE_ENV: 'production',
-    },
+    env: { ...process.env, WEB_FOLDER: join(output, 'dist'), NODE_ENV: 'production', ...environment },
   });
   cleanUps.push(() => server.kill('SIGKILL'));
   await new Promise((done, failed) => {
     server.once('message', done);
     server.once('exit', () => failed(new StartProblem('The server for the browser tests did not start.')));
   });
-  return url;
+}
+
+/** A server on a fresh database, as `npm start` runs it, for the browser. */
+async function startServer({ url, ownerUrl }) {
+  const port = await freePort();
+  await serve({ PORT: String(port), DATABASE_URL: url, OWNER_DATABASE_URL: ownerUrl, INSTANCE: 'test' });
+  return { BASE_URL: `http://127.0.0.1:${port}` };
+}
+
+/** And one as a firm runs it, with a certificate of its own, on another database. */
+async function startFirm({ url, ownerUrl }) {
+  const { certificate, key, spki } = selfSigned(output, 'localhost');
+  const port = await freePort();
+  const secrets = join(output, 'secrets');
+  writeFileSync(secrets, `${randomBytes(48).toString('base64')}\n`, { mode: 0o600 });
+  const environment = {
+    ...{ FIRM: 'yes', PORT: String(port), ADDRESS: `https://localhost:${port}`, SECRETS_FILE: secrets },
+    ...{ CERTIFICATE: certificate, CERTIFICATE_KEY: key, DATABASE_URL: url },
+  };
+  chmodSync(key, 0o600);
+  const prepared = spawnSync(process.execPath, [join(output, 'dist-server', 'main.js'), 'prepare'], {
+    encoding: 'utf8',
+    env: { ...process.env, ...environment, OWNER_DATABASE_URL: ownerUrl },
+  });
+  const link = /https:\S+welcome#\S+/.exec(prepared.stdout)?.[0];
+  if (!link) throw new StartProblem(`The server of a firm was not prepared: ${prepared.stderr}`);
+  await serve(environment);
+  return { FIRM_URL: environment.ADDRESS, FIRM_LINK: link, FIRM_SPKI: spki };
 }
 
 /** A data folder below /tmp, where the database's own user can reach it. */
@@ -133,7 +152,7 @@ async function checks() {
   ]);
 }
 
-/** The build, a database server with a database for each kind of test, the API tests; gives the address for the browser. */
+/** The build, a database server with a database for each kind of test, the API tests; gives the addresses for the browser. */
 async function served() {
   if (!existsSync('/usr/bin/chromium')) installDebianPackages('chromium');
   await check('build', bin('vite'), ['build', '--logLevel', 'warn', '--outDir', join(output, 'dist')]);
@@ -151,7 +170,10 @@ async function served() {
     WEB_FOLDER: resolve(output, 'dist'),
     SERVER_FILE: resolve(output, 'dist-server', 'main.js'),
   });
-  return startServer(postgres.url(), postgres.ownerUrl());
+  return {
+    ...(await startServer({ url: postgres.url(), ownerUrl: postgres.ownerUrl() })),
+    ...(await startFirm(await postgres.addDatabase('firm'))),
+  };
 }
 
 async function main() {
@@ -159,12 +181,12 @@ async function main() {
   // Two lanes for two cores; starts and stops of servers are mostly waiting.
   const lanes = [only.length === 0 ? checks() : Promise.resolve(), vitest('unit')];
   if (quick) return void (await Promise.all(lanes));
-  const [url] = await Promise.all([served(), ...lanes]);
+  const [addresses] = await Promise.all([served(), ...lanes]);
   const report = join(output, 'browser.json');
   addUp(
     report,
     await runStep('browser tests', bin('playwright'), ['test', '--reporter=line,json', '--pass-with-no-tests', ...only], {
-      BASE_URL: url,
+      ...addresses,
       PLAYWRIGHT_JSON_OUTPUT_NAME: report,
       TEST_OUTPUT: output,
     }),

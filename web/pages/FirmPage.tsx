@@ -6,7 +6,6 @@ import Typography from '@mui/material/Typography';
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
-import { Link } from 'react-router';
 import { ROLE_IDS, ROLES, type Role } from '../../model/rights.ts';
 import { FirmStrip } from '../firm/FirmStrip.tsx';
 import * as api from '../firm/firm-api.ts';
@@ -119,7 +118,7 @@ function People({ changes }: { changes: boolean }) {
         variant: 'error',
         action:
           error instanceof ApiProblem && error.body.second ? (
-            <Button component={Link} to="/me" color="inherit">
+            <Button href="/me" color="inherit">
               To your page
             </Button>
           ) : undefined,

@@ -5,7 +5,6 @@ import Typography from '@mui/material/Typography';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
 import { ROLES } from '../../model/rights.ts';
 import { AddDevice } from '../firm/AddDevice.tsx';
 import { FirmStrip } from '../firm/FirmStrip.tsx';
@@ -38,7 +37,6 @@ export default function MePage() {
 
 function Me() {
   const who = useWho();
-  const navigate = useNavigate();
   const askAgain = useAskAgain();
   const queries = useQueryClient();
   const withProof = useProof();
@@ -79,10 +77,8 @@ function Me() {
         <Button
           variant="outlined"
           onClick={() =>
-            void api.signOut().then(async () => {
-              await askAgain();
-              navigate('/sign-in');
-            })
+            // Loaded anew: nothing of what was shown stays in this window.
+            void api.signOut().then(() => location.assign('/sign-in'))
           }
         >
           Sign out

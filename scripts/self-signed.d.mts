@@ -1,0 +1,1 @@
+export function selfSigned(folder: string, host: string): { certificate: string; key: string; spki: string };
