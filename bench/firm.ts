@@ -230,10 +230,19 @@ let one = await serve(portA);
 for (const person of people) {
   const made = await again(portA, person, 'POST', '/jobs', { name: person.document.name });
   person.job = (JSON.parse(made.text) as { id: string }).id;
+  await again(portA, person, 'PUT', `/jobs/${person.job}`, { revision: 1, summary: 'x', job: person.document });
+  person.revision = 2;
 }
 await load({ title: 'To warm up', port: portA, people, pause: 1000, seconds: 5 });
 await load({ title: 'One process, a request a second from each', port: portA, people, pause: 1000, seconds: SECONDS });
 console.log(`  memory ${memoryOf(one).toFixed(0)} MB`);
+await load({
+  title: 'One process, a request every two seconds from each',
+  port: portA,
+  people,
+  pause: 2000,
+  seconds: SECONDS / 2,
+});
 await load({ title: 'One process, without pause', port: portA, people, pause: 0, seconds: SECONDS / 3 });
 console.log(`  memory ${memoryOf(one).toFixed(0)} MB`);
 
@@ -255,7 +264,8 @@ server { listen 127.0.0.1:${proxyPort}; client_max_body_size 5m;
 ${locations.replace('$scheme', 'https')}
 } }`,
 );
-const proxy = spawn('nginx', ['-c', join(proxyFolder, 'nginx.conf')], { stdio: 'inherit' });
+const proxy = spawn('nginx', ['-c', join(proxyFolder, 'nginx.conf')], { stdio: 'ignore' });
+process.on('exit', () => proxy.kill('SIGKILL'));
 await sleep(500);
 await load({
   title: 'Two processes behind the proxy, a request a second from each',
@@ -337,7 +347,8 @@ await cluster.must(
   `insert into jobs (firm_id, name, place, room_count, heat_load, system, revision, document)
    select '${THIS_FIRM}', 'Job ' || n || ' ' || md5(n::text), 'Place ' || (n % 40), 12, 9000, 'metric', 8, document from generate_series(1, 2800) n, (select document from jobs limit 1) d;
    insert into revisions (job_id, firm_id, revision, document, summary)
-   select j.id, j.firm_id, r, j.document || jsonb_build_object('pad', (select string_agg(md5(random()::text || j.id || r || k), '') from generate_series(1, 400) k)), 'x' from jobs j, generate_series(100, 107) r where j.revision = 8;
+   select j.id, j.firm_id, r, j.document || pad.filling, 'x' from jobs j, generate_series(100, 107) r,
+     (select jsonb_build_object('pad', string_agg(md5(random()::text), '')) as filling from generate_series(1, 400)) pad where j.revision = 8;
    analyze jobs; analyze revisions;`,
   'filling',
   'warm_manifold',

@@ -70,6 +70,20 @@ const oneMember: Member = {
 /** Where nobody signs in. */
 export const oneMemberOnly: WhoAsks = { member: async () => oneMember, guest: async () => null };
 
+/** s */
+const YEAR = 31_536_000;
+const HSTS = `max-age=${YEAR}; includeSubDomains`;
+
+/** Of answers that are data: they are shown by no browser, framed by no page and fetched by no other site. */
+const API_HEADERS = [
+  ['Content-Security-Policy', "default-src 'none'; frame-ancestors 'none'; base-uri 'none'; form-action 'none'"],
+  ['X-Content-Type-Options', 'nosniff'],
+  ['X-Frame-Options', 'DENY'],
+  ['Referrer-Policy', 'no-referrer'],
+  ['Cross-Origin-Resource-Policy', 'same-origin'],
+  ['Cross-Origin-Opener-Policy', 'same-origin'],
+] as const;
+
 /** The mark of one answer, as its policy names it. */
 const nonceOf = (_request: unknown, response: unknown): string => `'nonce-${(response as express.Response).locals.nonce}'`;
 
@@ -81,12 +95,33 @@ export function createApp({ services, webFolder, address, firm }: Settings): Exp
   // A job is told by its revision; a sum over each answer would only cost.
   app.set('etag', false);
   app.use((_request, response, next) => {
-    response.locals.nonce = randomBytes(16).toString('base64');
     response.locals.requestId = randomUUID();
     response.setHeader('X-Request-Id', response.locals.requestId);
+    // A proxy keeps connections for the next request: one that is about to end takes no next one.
+    if (services.leaving()) response.setHeader('Connection', 'close');
     next();
   });
   if (firm) app.use(...firm.watch);
+  app.use(ownOriginOnly(address));
+  // A phone on the site's network waits for the bytes. Events are left as they are: they go out one by one.
+  app.use(
+    compression({
+      filter: (request, response) =>
+        !/event-stream/.test(String(response.getHeader('Content-Type'))) && compression.filter(request, response),
+    }),
+  );
+  app.use('/api', (_request, response, next) => {
+    response.setHeader('Cache-Control', 'no-store');
+    for (const [name, value] of API_HEADERS) response.setHeader(name, value);
+    if (firm) response.setHeader('Strict-Transport-Security', HSTS);
+    next();
+  });
+  if (firm) app.use('/api', firm.session);
+  app.use('/api', mount(ROUTES, services, firm !== undefined));
+  app.use((_request, response, next) => {
+    response.locals.nonce = randomBytes(16).toString('base64');
+    next();
+  });
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -107,23 +142,9 @@ export function createApp({ services, webFolder, address, firm }: Settings): Exp
         },
       },
       // On loopback it is served without TLS.
-      strictTransportSecurity: firm ? { maxAge: 31_536_000 } : false,
+      strictTransportSecurity: firm ? { maxAge: YEAR } : false,
     }),
   );
-  app.use(ownOriginOnly(address));
-  // A phone on the site's network waits for the bytes. Events are left as they are: they go out one by one.
-  app.use(
-    compression({
-      filter: (request, response) =>
-        !/event-stream/.test(String(response.getHeader('Content-Type'))) && compression.filter(request, response),
-    }),
-  );
-  app.use('/api', (_request, response, next) => {
-    response.setHeader('Cache-Control', 'no-store');
-    next();
-  });
-  if (firm) app.use('/api', firm.session);
-  app.use('/api', mount(ROUTES, services, firm !== undefined));
   app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
   app.use(express.static(webFolder, { index: false }));
   app.get('/{*path}', async (request, response) => {

@@ -9,6 +9,7 @@ import type { Database } from './database/tables.ts';
 import { THIS_COMPUTER, THIS_FIRM } from './database/this-computer.ts';
 import { historyOf, readRevision } from './jobs/history.ts';
 import * as jobs from './jobs/jobs.ts';
+import { putAllBy, putOneBy } from './jobs/ways-back.ts';
 import type { Services } from './services.ts';
 import { News } from './together/news.ts';
 
@@ -31,6 +32,9 @@ const asThisComputer =
   <T>(work: (by: AskedByMember) => Promise<T>, ways = {}): Promise<T> =>
     asked(database, { as: 'member', person: THIS_COMPUTER, firm: THIS_FIRM }, work, ways);
 
+/** Told where nobody listens. */
+export const UNHEARD = { channel: 'unheard', words: () => '' };
+
 /** What is done with jobs, each as a piece of work of its own. */
 export function jobsOf(database: Database) {
   const ask = asThisComputer(database);
@@ -39,7 +43,8 @@ export function jobsOf(database: Database) {
     readStoredJob: (id: string) => ask((by) => jobs.readStoredJob(by, id)),
     listJobs: (wanted?: jobs.JobsAsked) => ask((by) => jobs.listJobs(by, wanted)),
     saveJob: (id: string, revision: number, job: Job, summary: string, saveId?: string) =>
-      ask((by) => jobs.saveJob(by, id, { revision, job, summary, saveId })),
+      ask((by) => jobs.saveJob(by, id, { revision, job, summary, saveId }, UNHEARD)),
+    putBy: (id: string) => putAllBy(() => ask((by) => putOneBy(by, id))),
     setDeleted: (id: string, deleted: boolean) => ask((by) => jobs.setDeleted(by, id, deleted)),
     historyOf: (id: string, before?: number) => ask((by) => historyOf(by, id, before)),
     readRevision: (id: string, revision: number) => ask((by) => readRevision(by, id, revision), { snapshot: true }),

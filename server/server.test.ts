@@ -187,7 +187,7 @@ describe('bad input', () => {
 describe('the boundary', () => {
   it('sends security headers and keeps nothing in caches', async () => {
     const { headers } = await send('GET', '/health');
-    expect(headers.get('content-security-policy')).toContain("default-src 'self'");
+    expect(headers.get('content-security-policy')).toContain("default-src 'none'");
     expect(headers.get('content-security-policy')).not.toContain('unsafe');
     expect(headers.get('x-content-type-options')).toBe('nosniff');
     expect(headers.get('cache-control')).toBe('no-store');

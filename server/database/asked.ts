@@ -1,5 +1,6 @@
 import { type Kysely, sql } from 'kysely';
 import { z } from 'zod';
+import { withConnection } from './open.ts';
 import type { Database, Tables } from './tables.ts';
 
 /** On whose behalf a piece of work is done; the database lets through what that one may do and nothing else. */
@@ -17,6 +18,11 @@ export type Asker =
 export interface Asked<A extends Asker = Asker> {
   readonly rows: Kysely<Tables>;
   readonly asker: A;
+  /**
+   * Ends the transaction with the statements that were begun in this turn: they go out together, and the work is done when all of them
+   * are answered. Nothing may be asked after it. Without it the transaction ends with the work.
+   */
+  readonly end: () => Promise<void>;
 }
 export type AskedByMember = Asked<Extract<Asker, { as: 'member' }>>;
 export type AskedByGate = Asked<Extract<Asker, { as: 'gate' }>>;
@@ -40,6 +46,11 @@ interface Ways {
   snapshot?: boolean;
 }
 
+/** @throws Error where the database went back instead, because a statement of the transaction had failed */
+async function commit(rows: Kysely<Tables>): Promise<void> {
+  await sql`commit`.execute(rows);
+}
+
 /**
  * Does a piece of work on behalf of somebody, in one transaction that ends with it.
  * @param asker who asks
@@ -51,18 +62,26 @@ export async function asked<T, A extends Asker>(
   work: (asked: Asked<A>) => Promise<T>,
   { snapshot = false }: Ways = {},
 ): Promise<T> {
-  return database.connection().execute(async (rows) => {
-    // Role and settings go with the beginning, as one message, and end with the transaction.
-    await sql.raw(beginning(asker, snapshot)).execute(rows);
+  return withConnection(database, async (rows) => {
+    // Role and settings go with the beginning, as one message, and end with the transaction. The first statement does not wait for it:
+    // without the role it finds nothing it may touch.
+    const begun = sql.raw(beginning(asker, snapshot)).execute(rows);
+    begun.catch(() => {});
+    let ended: Promise<unknown> | null = null;
+    const end = async (): Promise<void> => {
+      ended ??= commit(rows);
+      await ended;
+    };
     let result: T;
     try {
-      result = await work({ rows, asker });
+      result = await work({ rows, asker, end });
+      await begun;
     } catch (error) {
-      // A connection that is gone cannot go back either, and need not.
+      // A connection that is gone cannot go back either, and need not. Where the end was sent already, the database went back by itself.
       await sql`rollback`.execute(rows).catch(() => {});
       throw error;
     }
-    await sql`commit`.execute(rows);
+    await end();
     return result;
   });
 }

@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { newJob } from '../../model/new-job.ts';
 import { GUEST_PART_IDS, GUEST_PARTS, holdersOf, type Right, ROLE_IDS, type Role } from '../../model/rights.ts';
 import { createJob, listJobs, readStoredJob, saveJob, setDeleted } from '../jobs/jobs.ts';
-import { jobsOf, openTestDatabase } from '../kit.fixture.ts';
+import { jobsOf, openTestDatabase, UNHEARD } from '../kit.fixture.ts';
 import { hashOf } from '../people/secrets.ts';
 import { type AskedByMember, type Asker, asked } from './asked.ts';
 import { POLICIES } from './policies.ts';
@@ -87,10 +87,12 @@ describe('without any check in the code, the database', () => {
     expect(await tried((by) => readStoredJob(by, ours))).toBe(can('read job'));
     expect(await tried((by) => listJobs(by))).toBe(true);
     expect(await tried((by) => createJob(by, newJob('Mine'), 'x'))).toBe(can('create job'));
-    expect(await tried((by) => saveJob(by, other, { revision: 1, job: newJob('Changed'), summary: 'x' }))).toBe(can('save job'));
+    expect(await tried((by) => saveJob(by, other, { revision: 1, job: newJob('Changed'), summary: 'x' }, UNHEARD))).toBe(
+      can('save job'),
+    );
     expect(await tried((by) => setDeleted(by, other, true))).toBe(can('delete job'));
     // Of another firm: none of it.
-    expect(await tried((by) => saveJob(by, theirs, { revision: 1, job: newJob('Changed'), summary: 'x' }))).toBe(false);
+    expect(await tried((by) => saveJob(by, theirs, { revision: 1, job: newJob('Changed'), summary: 'x' }, UNHEARD))).toBe(false);
     expect(await tried((by) => setDeleted(by, theirs, true))).toBe(false);
     expect((await owner.selectFrom('jobs').select('revision').where('id', '=', theirs).executeTakeFirstOrThrow()).revision).toBe(
       1,

@@ -37,7 +37,11 @@ async function firstData(owner: Database, withDemo: boolean): Promise<void> {
     await sql`select set_config('warm.person', ${THIS_COMPUTER}, true), set_config('warm.firm', ${THIS_FIRM}, true)`.execute(
       rows,
     );
-    await createJob({ rows, asker: { as: 'member', person: THIS_COMPUTER, firm: THIS_FIRM } }, thistleMill, 'Demo job');
+    await createJob(
+      { rows, asker: { as: 'member', person: THIS_COMPUTER, firm: THIS_FIRM }, end: async () => {} },
+      thistleMill,
+      'Demo job',
+    );
   });
 }
 

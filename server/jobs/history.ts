@@ -4,62 +4,19 @@ import type { Revision } from '../../model/job-list.ts';
 import type { AskedByMember } from '../database/asked.ts';
 import type { Tables } from '../database/tables.ts';
 import { Problem } from '../problem.ts';
-import { type Difference, goBack, wayBack } from './differences.ts';
+import { type Difference, goBack } from './differences.ts';
 import { notFound, parseStored } from './stored-job.ts';
 
 /** Who saved it, where that person was taken out of the books since. */
 const FORMER = 'a former member';
-/** Every so many revisions one is kept whole, so that no way back is longer and no fault of one reaches further. */
-const WHOLE_EVERY = 200;
 /** Most revisions of one answer. */
 export const HISTORY_PAGE = 100;
 
-/**
- * Notes a revision that the job itself holds for now; its author is who asks.
- * @param saveId what the sender calls the save
- */
-export async function noteRevision(
-  rows: Kysely<Tables>,
-  job: string,
-  revision: number,
-  summary: string,
-  saveId: string | null,
-): Promise<void> {
+/** Notes the first revision of a job, which the job itself holds for now; its author is who asks. */
+export async function noteFirst(rows: Kysely<Tables>, job: string, summary: string): Promise<void> {
   await rows
     .insertInto('revisions')
-    .values({ job_id: job, revision, document: null, back: null, summary, save_id: saveId })
-    .execute();
-}
-
-/** The revision a save became, told by what its sender called it; null where it never came. */
-export async function savedAs(rows: Kysely<Tables>, job: string, saveId: string): Promise<number | null> {
-  const row = await rows
-    .selectFrom('revisions')
-    .select('revision')
-    .where('job_id', '=', job)
-    .where('save_id', '=', saveId)
-    .executeTakeFirst();
-  return row?.revision ?? null;
-}
-
-/**
- * Keeps a revision the job has just gone on from: as the way back to it, or whole where that is due.
- * @param older its document
- * @param newer the document of the revision after it
- */
-export async function keepOlder(
-  rows: Kysely<Tables>,
-  job: string,
-  revision: number,
-  older: object,
-  newer: object,
-): Promise<void> {
-  const back = revision % WHOLE_EVERY === 0 ? null : wayBack(newer, older);
-  await rows
-    .updateTable('revisions')
-    .set(back ? { back: JSON.stringify(back), document: null } : { document: JSON.stringify(older), back: null })
-    .where('job_id', '=', job)
-    .where('revision', '=', revision)
+    .values({ job_id: job, revision: 1, document: null, back: null, summary, save_id: null })
     .execute();
 }
 

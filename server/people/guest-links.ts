@@ -67,18 +67,8 @@ export async function revokeLink({ rows }: AskedByMember, job: string, id: strin
     throw new Problem(404, 'No such link', 'This link is not here; it may have been taken back already.');
 }
 
-/** The papers that live links of a job show: what is to be made anew when the job changes. */
-export async function papersForGuests({ rows }: AskedByMember, job: string): Promise<string[]> {
-  const live = await rows
-    .selectFrom('guest_links')
-    .select('part')
-    .distinct()
-    .where('job_id', '=', job)
-    .where('revoked_at', 'is', null)
-    .where('ends_at', '>', new Date())
-    .execute();
-  return live.flatMap(({ part }) => [...GUEST_PARTS[part].papers]);
-}
+/** The papers that links for some parts show. */
+export const papersOf = (parts: readonly GuestPart[]): string[] => parts.flatMap((part) => [...GUEST_PARTS[part].papers]);
 
 /** What a guest's page shows: which part, until when, and the papers that are there by now. */
 export async function guestView({ rows, asker }: AskedByGuest) {

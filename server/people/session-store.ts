@@ -35,6 +35,18 @@ const MARKED_EVERY = 60_000;
 /** Read by no script, sent by no other site, over HTTPS alone. */
 const COOKIE = { path: '/', httpOnly: true, secure: true, sameSite: 'lax', maxAge: SESSION_ENDS } as const;
 
+interface SessionRow {
+  person_id: string | null;
+  firm_id: string | null;
+  device_id: string | null;
+  proved_at: Date | null;
+  idle_ends_at: Date;
+  data: object;
+  revoked_at: Date | null;
+  role: Role | null;
+  name: string | null;
+}
+
 type Done = (error?: unknown, data?: session.SessionData | null) => void;
 
 /** Sessions in the database, under the hashes of their ids: a copy of it lets nobody in. */
@@ -73,22 +85,15 @@ export class SessionStore extends session.Store {
   }
 
   private async read(idHash: string): Promise<session.SessionData | null> {
-    const row = await this.gate
-      .selectFrom('sessions')
-      .leftJoin('devices', 'devices.id', 'sessions.device_id')
-      .leftJoin('people', 'people.id', 'sessions.person_id')
-      .leftJoin('memberships', (join) =>
-        join
-          .onRef('memberships.person_id', '=', 'sessions.person_id')
-          .onRef('memberships.firm_id', '=', 'sessions.firm_id')
-          .on('memberships.ended_at', 'is', null),
-      )
-      .select(['sessions.person_id', 'sessions.firm_id', 'sessions.device_id', 'sessions.proved_at', 'idle_ends_at', 'data'])
-      .select(['devices.revoked_at', 'memberships.role', 'people.name'])
-      .where('id_hash', '=', idHash)
-      .where('idle_ends_at', '>', sql<Date>`now()`)
-      .where('ends_at', '>', sql<Date>`now()`)
-      .executeTakeFirst();
+    // Asked with each request: written as it is sent, which the query builder would otherwise work out each time.
+    const found = await sql<SessionRow>`
+      select s.person_id, s.firm_id, s.device_id, s.proved_at, s.idle_ends_at, s.data, d.revoked_at, m.role, p.name
+      from sessions s
+      left join devices d on d.id = s.device_id
+      left join people p on p.id = s.person_id
+      left join memberships m on m.person_id = s.person_id and m.firm_id = s.firm_id and m.ended_at is null
+      where s.id_hash = ${idHash} and s.idle_ends_at > now() and s.ends_at > now()`.execute(this.gate);
+    const [row] = found.rows;
     if (!row || row.revoked_at) return null;
     // A membership that ended has ended what was signed in with it.
     if (row.person_id && !row.role) return null;

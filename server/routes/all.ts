@@ -12,10 +12,11 @@ import { TOGETHER_ROUTES } from './together.ts';
 
 /** Everything that can be asked of the server. */
 export const ROUTES: readonly Route[] = [
+  // Asked for most, and found first.
+  ...JOB_ROUTES,
   ...HEALTH_ROUTES,
   ...SIGN_IN_ROUTES,
   ...ME_ROUTES,
-  ...JOB_ROUTES,
   ...CATALOGUE_ROUTES,
   ...TOGETHER_ROUTES,
   ...GUEST_ROUTES,

@@ -4,11 +4,13 @@ import { clipText } from '../../model/clean-text.ts';
 import { DisplaySchema, type Job } from '../../model/job.ts';
 import { newJob } from '../../model/new-job.ts';
 import { readJob, readJobText } from '../../model/read-job.ts';
+import type { GuestPart } from '../../model/rights.ts';
 import { Name, text } from '../../model/schema-parts.ts';
 import { historyOf, readRevision } from '../jobs/history.ts';
 import * as jobs from '../jobs/jobs.ts';
 import { parseStored } from '../jobs/stored-job.ts';
-import { papersForGuests } from '../people/guest-links.ts';
+import { PUT_BY_EVERY, putAllBy, putOneBy } from '../jobs/ways-back.ts';
+import { papersOf } from '../people/guest-links.ts';
 import { Problem } from '../problem.ts';
 import { note } from '../record/audit.ts';
 import { created, forMember, json, nothing, type Route } from './route.ts';
@@ -94,7 +96,9 @@ export const JOB_ROUTES: readonly Route[] = [
     path: '/jobs/:id',
     query: NEWER,
     handle: async ({ asked, params: { id = '' }, query: { newer = 0 }, response }) => {
-      const { revision, updatedAt, document, current } = await asked((by) => jobs.readStoredText(by, id));
+      const [{ revision, updatedAt, document, current }] = await asked((by) =>
+        Promise.all([jobs.readStoredText(by, id), by.end()]),
+      );
       if (revision <= newer) return nothing();
       // What this program wrote last needs no reading to be passed on.
       const job = current ? document : JSON.stringify(parseStored(JSON.parse(document)));
@@ -109,14 +113,16 @@ export const JOB_ROUTES: readonly Route[] = [
     limit: MOST_JOB_BYTES,
     handle: async ({ asked, params: { id = '' }, body, services, member }) => {
       const job = acceptJob(readJob(body.job));
-      const { stored, papers } = await asked(async (by) => {
-        const { saved, ...done } = await jobs.saveJob(by, id, { ...body, job });
-        if (saved) await services.news.tell(by, { of: 'saved', job: id, revision: done.revision, by: member.person });
-        return { stored: done, papers: saved && services.firm ? await papersForGuests(by, id) : [] };
-      });
+      const { person, firm } = member;
+      const telling = (revision: number) => services.news.telling(firm, { of: 'saved', job: id, revision, by: person });
+      const { made, guests, ...stored } = await asked((by) =>
+        jobs.saveJob(by, id, { ...body, job }, { channel: telling(0).channel, words: (revision) => telling(revision).words }),
+      );
       // What guests see is made anew, once the person has changed what there is to change. It never keeps a save from being one.
-      for (const paper of papers)
-        services.firm?.queue.order({ firm: member.firm, person: member.person, job: id, paper }, PAPERS_AFTER).catch(() => {});
+      for (const paper of papersOf(guests as GuestPart[]))
+        services.firm?.queue.order({ firm, person, job: id, paper }, PAPERS_AFTER).catch(() => {});
+      // Nor does what takes longer than a save should. Where it fails it is done with the next lot.
+      if (made && stored.revision % PUT_BY_EVERY === 0) void putAllBy(() => asked((by) => putOneBy(by, id)));
       return json({ id, ...stored });
     },
   }),

@@ -72,7 +72,13 @@ export class News {
 
   /** Tells of something done, as part of the transaction that does it: nobody hears of what was not kept. */
   async tell({ rows, asker }: AskedByMember, event: NewsEvent): Promise<void> {
-    await sql`select pg_notify(${CHANNEL}, ${JSON.stringify({ firm: asker.firm, event })})`.execute(rows);
+    const { channel, words } = this.telling(asker.firm, event);
+    await sql`select pg_notify(${channel}, ${words})`.execute(rows);
+  }
+
+  /** The same for a statement that tells it itself. */
+  telling(firm: string, event: NewsEvent): { channel: string; words: string } {
+    return { channel: CHANNEL, words: JSON.stringify({ firm, event }) };
   }
 
   private pass(payload: string): void {

@@ -1,0 +1,1 @@
+export function installDebianPackages(...packages: string[]): void;
