@@ -1,5 +1,6 @@
 import { X509Certificate } from 'node:crypto';
 import { existsSync, readFileSync, statSync } from 'node:fs';
+import { isIP } from 'node:net';
 import { z } from 'zod';
 import { LEAST_RECORD_DAYS } from './database/policies.ts';
 
@@ -91,7 +92,7 @@ function tlsOf({ CERTIFICATE, CERTIFICATE_KEY }: Environment, address: string | 
     const read = new X509Certificate(certificate);
     if (Date.parse(read.validTo) < Date.now()) faults.say(`CERTIFICATE=${CERTIFICATE} ran out on ${read.validTo}. Renew it.`);
     const host = address && new URL(address).hostname;
-    if (host && !read.checkHost(host) && !read.checkIP(host))
+    if (host && !(isIP(host) ? read.checkIP(host) : read.checkHost(host)))
       faults.say(`CERTIFICATE=${CERTIFICATE} is not for ${host}, the host of ADDRESS. Browsers would refuse it.`);
   } catch {
     return faults.say(`CERTIFICATE=${CERTIFICATE} holds no certificate in PEM.`);

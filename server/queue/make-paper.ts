@@ -10,7 +10,7 @@ import type { PaperOrdered } from './queue.ts';
 const MOST_MEMORY = 600;
 /** As it is translated while it runs, or as it was built. */
 const isBuilt = import.meta.url.endsWith('.js');
-const PROGRAM = new URL(isBuilt ? './paper-worker.js' : './paper-worker.ts', import.meta.url);
+const PROGRAM = new URL(isBuilt ? './paper-worker.js' : './from-source.mjs', import.meta.url);
 
 export const isPaper = (paper: string): paper is PaperSetId => (PAPER_SET_IDS as string[]).includes(paper);
 
@@ -19,7 +19,6 @@ function inThread(work: PaperWork): Promise<Uint8Array> {
   return new Promise((done, failed) => {
     const thread = new Worker(PROGRAM, {
       workerData: work,
-      execArgv: isBuilt ? [] : ['--import', 'tsx'],
       resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY },
     });
     thread.once('message', (bytes: Uint8Array) => done(bytes));
