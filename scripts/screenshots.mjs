@@ -1,7 +1,8 @@
-// Refreshes docs/screenshots from a fresh copy of the demo job on a running server:
-//   node scripts/screenshots.mjs http://127.0.0.1:4310
+// Refreshes docs/screenshots from a fresh copy of the demo job on a running server, and those of a firm from a fresh server of one:
+//   node scripts/screenshots.mjs http://127.0.0.1:4310 [https://localhost:4400/welcome#the-owner's-link]
 import { writeFile } from 'node:fs/promises';
 import { chromium } from '@playwright/test';
+import { Secret, TOTP } from 'otpauth';
 import { tsImport } from 'tsx/esm/api';
 import { chromiumLaunch } from './chromium.mjs';
 
@@ -39,16 +40,8 @@ await shot('sum', '/jobs/:id/plant', async () => {
   await page.getByRole('button', { name: /^Ground floor: flow at the duty point/ }).click();
   await page.mouse.move(600, 760);
 });
-await shot('drafts', '/jobs/:id/plant', async () => {
-  await page.getByRole('button', { name: /^Draft it another/ }).click();
-  await page.getByText('Through it').last().waitFor();
-});
 await shot('duty', '/jobs/:id/duty', async () => {
   await page.getByText(/run in/).waitFor();
-});
-await shot('assumed', '/jobs/:id/site', async () => {
-  await page.getByRole('heading', { name: 'Seen and assumed' }).scrollIntoViewIfNeeded();
-  await page.mouse.wheel(0, 330);
 });
 await shot('controls', '/jobs/:id/controls', async () => {
   await page.getByText(/^Set the controller to slope/).waitFor();
@@ -97,4 +90,74 @@ await shot('plant-dark', `/jobs/${id}/plant`, async () => {
   await page.getByText('Gives').first().scrollIntoViewIfNeeded();
   await page.mouse.move(600, 760);
 });
+
+/** Becomes a member by a link, in a browser of their own. */
+async function join(link, name) {
+  const context = await browser.newContext({ ignoreHTTPSErrors: true, viewport: { width: 1280, height: 800 } });
+  const own = await context.newPage();
+  await own.goto(link);
+  const field = own.getByLabel('Your name, as others see it');
+  await field.fill(name);
+  await own.getByLabel(/^Login/).fill(name.split(' ')[0].toLowerCase());
+  await own.getByLabel(/^Password/).fill('copper otter lantern');
+  await own.getByLabel('The same once more').fill('copper otter lantern');
+  await own.getByRole('button', { name: 'Join' }).click();
+  await own.getByRole('heading', { level: 1, name }).waitFor();
+  return own;
+}
+const ownerLink = process.argv[3];
+if (ownerLink) {
+  const firm = new URL(ownerLink).origin;
+  const nora = await join(ownerLink, 'Nora Quill');
+  await nora.getByRole('button', { name: 'Set up time codes' }).click();
+  const secret = (await nora.getByText(/^([A-Z2-7]{4} ?){8}$/).textContent()).replace(/ /g, '');
+  await nora.getByLabel(/Time code/).fill(new TOTP({ secret: Secret.fromBase32(secret) }).generate());
+  await nora.getByRole('button', { name: 'Take them into use' }).click();
+  await nora.getByText('Set up.').waitFor();
+  await nora.goto(`${firm}/firm`);
+  await nora.getByRole('button', { name: 'Rename the firm' }).click();
+  await nora.getByLabel('Name of the firm').fill('Quill & Tallow');
+  await nora.getByRole('button', { name: 'Keep' }).click();
+  await nora.getByRole('heading', { name: 'Quill & Tallow' }).waitFor();
+  const members = [];
+  for (const [name, role] of [
+    ['Ben Tallow', 'Designer'],
+    ['Ruth Ember', 'On site'],
+  ]) {
+    await nora.getByLabel('Name', { exact: true }).fill(name);
+    await nora.getByRole('combobox', { name: 'Role', exact: true }).press('Enter');
+    await nora.getByRole('option', { name: role, exact: true }).click();
+    await nora.getByRole('button', { name: 'Make the link' }).click();
+    members.push(await join(await nora.getByLabel('Link', { exact: true }).inputValue(), name));
+    await nora.getByRole('button', { name: 'Done' }).click();
+  }
+  await nora.reload();
+  await nora.getByText('Ruth Ember').first().waitFor();
+  await nora.waitForTimeout(600);
+  await nora.screenshot({ path: 'docs/screenshots/firm.png' });
+  const { thistleMill } = await tsImport('../demo/thistle-mill.ts', import.meta.url);
+  const made = await nora.request.post(`${firm}/api/jobs/import`, {
+    data: JSON.stringify(thistleMill),
+    headers: { origin: firm, 'Content-Type': 'text/plain' },
+  });
+  const mill = (await made.json()).id;
+  const [ben, ruth] = members;
+  await ben.goto(`${firm}/jobs/${mill}/circuits`);
+  await ruth.goto(`${firm}/jobs/${mill}/plant`);
+  await nora.goto(`${firm}/jobs/${mill}/plant`);
+  for (const [who, about, body] of [
+    [ruth, 'Kitchen', 'The cooker stands where the radiator was drawn. There is room under the window, 1.2 m.'],
+    [ben, 'Pump', 'Taken from the store, so pinned. Look at the duty map before it is ordered again.'],
+  ]) {
+    await who.getByRole('button', { name: /^Comments/ }).click();
+    await who.getByRole('combobox', { name: 'About' }).fill(about);
+    await who.getByRole('option').first().click();
+    await who.getByRole('textbox', { name: 'Comment' }).fill(body);
+    await who.getByRole('button', { name: 'Write it' }).click();
+    await who.getByRole('button', { name: 'Close' }).click();
+  }
+  await nora.getByRole('button', { name: 'Comments (2)' }).click();
+  await nora.waitForTimeout(1500);
+  await nora.screenshot({ path: 'docs/screenshots/comments.png' });
+}
 await browser.close();

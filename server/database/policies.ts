@@ -145,7 +145,7 @@ export const POLICIES: readonly Policy[] = [
     table: 'guest_links',
     role: 'warm_gate',
     command: 'select',
-    columns: ['id', 'secret_hash', 'ends_at', 'revoked_at'],
+    columns: ['id', 'secret_hash', 'ends_at', 'revoked_at', 'seen_at'],
     rows: 'true',
   },
   { table: 'guest_links', role: 'warm_gate', command: 'update', columns: ['seen_at'], rows: 'true' },

@@ -10,6 +10,9 @@ import type { SessionStore } from './session-store.ts';
 const linkOf = (request: Request): string | null =>
   /^Link ([A-Za-z0-9_-]{43})$/.exec(request.headers.authorization ?? '')?.[1] ?? null;
 
+/** A link is marked as opened at most this often, ms. */
+const MARKED_EVERY = 60_000;
+
 /** Whether the session of a request is still good; looked at anew, for connections that stay open. */
 const stillThere = (store: SessionStore, request: Request): Promise<boolean> =>
   new Promise((done, failed) =>
@@ -29,15 +32,18 @@ export const whoAsksOf = (database: Database, store: SessionStore, guesses: Gues
     if (!secret) return null;
     const network = String(request.ip);
     await guesses.take('secret', `link ${network}`);
-    const link = await asked(database, { as: 'gate' }, ({ rows }) =>
-      rows
+    const link = await asked(database, { as: 'gate' }, async ({ rows }) => {
+      const found = await rows
         .selectFrom('guest_links')
-        .select('id')
+        .select(['id', 'seen_at'])
         .where('secret_hash', '=', hashOf(secret))
         .where('revoked_at', 'is', null)
         .where('ends_at', '>', new Date())
-        .executeTakeFirst(),
-    );
+        .executeTakeFirst();
+      if (found && Date.now() - (found.seen_at?.getTime() ?? 0) > MARKED_EVERY)
+        await rows.updateTable('guest_links').set({ seen_at: new Date() }).where('id', '=', found.id).execute();
+      return found;
+    });
     if (link) await guesses.giveBack('secret', `link ${network}`);
     return link?.id ?? null;
   },

@@ -59,6 +59,8 @@ describe('papers made on the server', { timeout: 90_000 }, () => {
       .executeTakeFirstOrThrow();
     const { pages } = await readPdf(new Uint8Array(bytes.bytes));
     expect(packed(pages.join(''))).toContain('ThistleMill');
+    const links = (await ben.client.api('GET', `/jobs/${job}/links`)).body as { seenAt: string | null }[];
+    expect(Date.now() - Date.parse(links[0]?.seenAt ?? '')).toBeLessThan(60_000);
     // Another's part, and other papers of the job, are not there for this one.
     expect((await guest.api('GET', '/guest/papers/electrician', undefined, linkOf(address))).status).toBe(404);
     await ben.client.api('POST', `/jobs/${job}/papers`, { paper: 'record' });
