@@ -23,7 +23,9 @@ export default defineConfig({
           include: ['server/**/*.test.ts'],
           environment: 'node',
           fileParallelism: false,
-          testTimeout: 20_000,
+          // Servers, databases and slow hashes on a busy machine.
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
         },
       },
     ],

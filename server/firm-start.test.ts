@@ -41,7 +41,7 @@ function begin(script: string, more: Record<string, string>): { child: ChildProc
   return { child, said: () => text };
 }
 async function until(holds: () => boolean, what: () => string): Promise<void> {
-  for (let i = 0; i < 400; i++) {
+  for (let i = 0; i < 900; i++) {
     if (holds()) return;
     await sleep(200);
   }
@@ -60,7 +60,7 @@ const overTls = (port: number, path: string): Promise<{ status: number; hsts: st
   );
 
 describe('a firm', () => {
-  it('does not start in the open, and says all that is missing', () => {
+  it('does not start in the open, and says all that is missing', { timeout: 120_000 }, () => {
     const { status, stderr } = once('scripts/firm.mjs', ['check'], {});
     expect(status).toBe(1);
     expect(stderr).toContain('ADDRESS is missing');

@@ -9,7 +9,9 @@ const POOL = 8;
 const GATE_POOL = 3;
 
 /** What is sent to the database within one turn goes out in one piece: each write costs more than what is in it. */
-function writeTogether(client: pg.ClientBase): void {
+function prepareClient(client: pg.ClientBase): void {
+  // A connection that breaks under work says so to that work; said to nobody besides, it would end the process.
+  client.on('error', () => {});
   const { stream } = (client as unknown as { connection: { stream: Writable } }).connection;
   const query = client.query.bind(client) as (...of: unknown[]) => unknown;
   client.query = ((...of: unknown[]) => {
@@ -22,7 +24,7 @@ function writeTogether(client: pg.ClientBase): void {
 function openPool(config: pg.PoolConfig): pg.Pool {
   // Statements follow each other without waiting for the answer to the one before.
   const pool = new pg.Pool({ connectionTimeoutMillis: 4000, keepAlive: true, pipeline: true, ...config } as pg.PoolConfig);
-  pool.on('connect', writeTogether);
+  pool.on('connect', prepareClient);
   // A connection that breaks while idle is replaced at the next query; without this the process would end.
   pool.on('error', () => {});
   return pool;

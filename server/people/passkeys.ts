@@ -113,6 +113,8 @@ export async function addPasskey(call: GateCall, member: Member, name: string, a
 
 /** What a browser needs to sign in with a passkey; it does not say whose. */
 export async function askForPasskey(call: GateCall) {
+  // Each of them leaves a session behind.
+  await firmOf(call).guesses.take('secret', `ask ${call.request.ip}`);
   const options = await (await webauthn()).generateAuthenticationOptions({
     rpID: boundTo(firmOf(call).address),
     userVerification: 'required',

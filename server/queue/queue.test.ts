@@ -16,7 +16,7 @@ afterAll(() => firm?.close());
 
 const linkOf = (address: string) => ({ Authorization: `Link ${address.split('#')[1]}` });
 async function made(paper: string): Promise<{ revision: number }> {
-  for (let i = 0; i < 120; i++) {
+  for (let i = 0; i < 300; i++) {
     const list = (await ben.client.api('GET', `/jobs/${job}/papers`)).body as {
       paper: string;
       revision: number | null;
@@ -29,7 +29,7 @@ async function made(paper: string): Promise<{ revision: number }> {
   throw new Error(`waited in vain for ${paper}`);
 }
 
-describe('papers made on the server', { timeout: 90_000 }, () => {
+describe('papers made on the server', { timeout: 240_000 }, () => {
   it('come by and by, once each however often they are ordered', async () => {
     expect((await ben.client.api('GET', `/jobs/${job}/papers/owner`)).status).toBe(404);
     const orders = await Promise.all([1, 2, 3].map(() => ben.client.api('POST', `/jobs/${job}/papers`, { paper: 'owner' })));
