@@ -79,7 +79,7 @@ describe('a firm', () => {
   });
 
   it('starts over HTTPS, prints the owner’s link once, and one person alone cannot open its folder', {
-    timeout: 180_000,
+    timeout: 400_000,
   }, async () => {
     const port = await freePort();
     const settings = { ADDRESS: `https://localhost:${port}`, PORT: String(port), CERTIFICATE: certificate, CERTIFICATE_KEY: key };
