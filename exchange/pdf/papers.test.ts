@@ -86,7 +86,7 @@ describe.each(jobs)('papers of %s', (_, job) => {
         expect(packed(page)).toContain('revision7');
       });
     }
-  }, 60_000);
+  }, 300_000);
 });
 
 describe('a set', () => {
@@ -98,7 +98,7 @@ describe('a set', () => {
       for (const { sizes } of await papersOf(thistleMill, { paper, sets: ['electrician'] }))
         for (const [width, height] of sizes) expect([width, height].map(Math.round).toSorted((a, b) => a - b)).toEqual(points);
     },
-    60_000,
+    300_000,
   );
 
   it('made twice of the same moment is the same bytes; of another it is not', async () => {
@@ -133,7 +133,7 @@ describe('a set', () => {
     const { design } = inputOf(thistleMill, ORDER);
     const all = packed(record?.pages.join('') ?? '');
     for (const figure of Object.values(design.figures)) expect(all, figure.id).toContain(packed(figure.sum.formula));
-  }, 60_000);
+  }, 300_000);
 
   it.each(HOSTILE_NAMES)(
     'of a job called “%s” is made, and says it',
