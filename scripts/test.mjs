@@ -84,7 +84,8 @@ async function vitest(project, env = {}) {
 /** Runs a process of the server until the end of the tests. */
 async function serve(environment) {
   const server = spawn(process.execPath, [join(output, 'dist-server', 'main.js')], {
-    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    // What goes wrong is shown; the log of a firm is not.
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
     env: { ...process.env, WEB_FOLDER: join(output, 'dist'), NODE_ENV: 'production', ...environment },
   });
   cleanUps.push(() => server.kill('SIGKILL'));
