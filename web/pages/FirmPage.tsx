@@ -7,32 +7,22 @@ import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tansta
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { ROLE_IDS, ROLES, type Role } from '../../model/rights.ts';
-import { FirmStrip } from '../firm/FirmStrip.tsx';
+import { FirmFrame } from '../firm/FirmFrame.tsx';
 import * as api from '../firm/firm-api.ts';
 import { day, Line, moment } from '../firm/Line.tsx';
 import { OnceOnly } from '../firm/OnceOnly.tsx';
-import { ProofProvider, useProof } from '../firm/Proof.tsx';
-import { SignedIn } from '../firm/SignedIn.tsx';
+import { useProof } from '../firm/Proof.tsx';
 import { download } from '../parts/download.ts';
 import { PageSection, Sheet } from '../parts/Layout.tsx';
-import { Brand, Strip } from '../parts/Strip.tsx';
 import { ApiProblem } from '../state/http.ts';
 import { useAskAgain, useMay, useWho } from '../state/who.ts';
 
 /** Who is in the firm and may do what; for owners also what was done. */
 export default function FirmPage() {
   return (
-    <SignedIn>
-      <Strip>
-        <Brand />
-        <FirmStrip />
-      </Strip>
-      <Box component="main">
-        <ProofProvider>
-          <Firm />
-        </ProofProvider>
-      </Box>
-    </SignedIn>
+    <FirmFrame>
+      <Firm />
+    </FirmFrame>
   );
 }
 

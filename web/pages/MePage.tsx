@@ -7,31 +7,21 @@ import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { ROLES } from '../../model/rights.ts';
 import { AddDevice } from '../firm/AddDevice.tsx';
-import { FirmStrip } from '../firm/FirmStrip.tsx';
+import { FirmFrame } from '../firm/FirmFrame.tsx';
 import * as api from '../firm/firm-api.ts';
 import { Line, moment } from '../firm/Line.tsx';
-import { ProofProvider, useProof } from '../firm/Proof.tsx';
-import { SignedIn } from '../firm/SignedIn.tsx';
+import { useProof } from '../firm/Proof.tsx';
 import { TimeCodes } from '../firm/TimeCodes.tsx';
 import { download } from '../parts/download.ts';
 import { PageSection, Sheet } from '../parts/Layout.tsx';
-import { Brand, Strip } from '../parts/Strip.tsx';
 import { useAskAgain, useWho } from '../state/who.ts';
 
 /** One's own page: what is new, the devices, how one signs in, what is kept of one. */
 export default function MePage() {
   return (
-    <SignedIn>
-      <Strip>
-        <Brand />
-        <FirmStrip />
-      </Strip>
-      <Box component="main">
-        <ProofProvider>
-          <Me />
-        </ProofProvider>
-      </Box>
-    </SignedIn>
+    <FirmFrame>
+      <Me />
+    </FirmFrame>
   );
 }
 

@@ -38,6 +38,15 @@ export function KeptBar({ leftOut }: { leftOut: readonly LeftOut[] }) {
   const who = useWho();
   const { pathname } = useLocation();
   const [read, setRead] = useState(false);
+  const saveFile = (
+    <Button
+      size="small"
+      variant="outlined"
+      onClick={() => download(fileNameFor(job, 'warm.json'), 'application/json', writeJobFile(job))}
+    >
+      Save the job file
+    </Button>
+  );
   return (
     <>
       {saving.state === 'refused' && (
@@ -47,13 +56,7 @@ export function KeptBar({ leftOut }: { leftOut: readonly LeftOut[] }) {
               Take the last step back
             </Button>
           )}
-          <Button
-            size="small"
-            variant="outlined"
-            onClick={() => download(fileNameFor(job, 'warm.json'), 'application/json', writeJobFile(job))}
-          >
-            Save the job file
-          </Button>
+          {saveFile}
         </Bar>
       )}
       {saving.state === 'tried' && (
@@ -68,13 +71,7 @@ export function KeptBar({ leftOut }: { leftOut: readonly LeftOut[] }) {
           <Button size="small" variant="outlined" component={Link} to={`/sign-in?to=${encodeURIComponent(pathname)}`}>
             Sign in
           </Button>
-          <Button
-            size="small"
-            variant="outlined"
-            onClick={() => download(fileNameFor(job, 'warm.json'), 'application/json', writeJobFile(job))}
-          >
-            Save the job file
-          </Button>
+          {saveFile}
         </Bar>
       )}
       {leftOut.length > 0 && !read && (
