@@ -27,6 +27,8 @@ const CORE = [
   'run',
   'review',
   'job',
+  'commission',
+  'book',
   'drawing',
   'takeoff',
   'paper',

@@ -1,6 +1,6 @@
 import { z } from 'zod';
+import { settingsOf } from '../core/commission/settings.ts';
 import type { Design } from '../core/design/design.ts';
-import { settingsOf } from '../core/paper/tables/settings-table.ts';
 import { takeoff } from '../core/takeoff/takeoff.ts';
 import { JOB_VERSION, type Job, PRESENCES } from '../model/job.ts';
 import { QUANTITY_KINDS } from '../model/quantities.ts';

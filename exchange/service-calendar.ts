@@ -1,5 +1,5 @@
 import ical, { ICalAlarmType, ICalEventRepeatingFreq } from 'ical-generator';
-import { serviceDates } from '../core/paper/service.ts';
+import { serviceDates } from '../core/commission/service.ts';
 import { cleanText } from '../model/clean-text.ts';
 import type { Job } from '../model/job.ts';
 

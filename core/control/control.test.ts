@@ -12,7 +12,6 @@ import { say } from '../quantity/format.ts';
 import { callsTable } from './calls-table.ts';
 import { controlDevices, TRANSFORMERS, transformerFor } from './devices.ts';
 import { sequenceOfOperation } from './sequence.ts';
-import { nextSlope, type TuningReading } from './tune-curve.ts';
 import {
   circuitNeed,
   excessCost,
@@ -122,34 +121,6 @@ describe('the straight curve of a controller', () => {
     const dear = excessCost(boiler('condensing-boiler'), 5, 55, 35) ?? 0;
     expect(dear).toBeCloseTo((0.965 + 0.00026) / 0.9009 - 1, 3);
     expect(excessCost(boiler('boiler'), 5, 41, 35)).toBeNull();
-  });
-});
-
-// Common practice: start at 0.7, a step of 0.1 down while too warm, half a step back once short, half a kelvin is near enough.
-describe('tuning a curve by steps and half steps', () => {
-  it.each([0.28, 0.33, 0.41, 0.48, 0.56, 0.62])('finds a house whose right slope is %d', (right) => {
-    // At 0 C a tenth of the slope is 2 K of water; a fifth to a third of that arrives in the rooms.
-    const house = (slope: number) => (slope - right) * 20 * 0.9;
-    const readings: TuningReading[] = [];
-    let next = nextSlope(readings);
-    expect(next).toMatchObject({ done: false, slope: 0.7 });
-    for (let day = 0; day < 20 && !next.done; day++) {
-      readings.push({ slope: next.slope, tooWarm: house(next.slope) });
-      next = nextSlope(readings);
-    }
-    expect(next.done).toBe(true);
-    expect(Math.abs(house(next.slope))).toBeLessThanOrEqual(0.5 + 1e-9);
-    expect(readings.length).toBeLessThan(12);
-  });
-
-  it('goes down by a tenth, and back up by half of that', () => {
-    expect(nextSlope([{ slope: 0.7, tooWarm: 2 }])).toMatchObject({ done: false, slope: 0.6 });
-    const back = nextSlope([
-      { slope: 0.7, tooWarm: 2 },
-      { slope: 0.6, tooWarm: -0.8 },
-    ]);
-    expect(back).toMatchObject({ done: false, slope: 0.65 });
-    expect(nextSlope([{ slope: 0.45, tooWarm: 0.4 }])).toEqual({ done: true, slope: 0.45 });
   });
 });
 

@@ -1,4 +1,5 @@
 import type { Fluid } from '../fluid/fluid.ts';
+import type { PumpMode } from '../network/pump-law.ts';
 import { Twin } from '../network/twin.ts';
 import { atSpeed, type PumpState } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
@@ -24,16 +25,25 @@ export const gaugesOf = (assembly: Assembly): { point: string; label: string }[]
   ]),
 ];
 
-const switchPump = (twin: Twin, link: string, { pump, mode }: RunningPump, on: boolean): void => {
-  if (pump.speed) twin.setPump(link, on ? mode : { kind: 'off' });
-};
+/** How a pump runs when it turns faster or slower by a factor than it is set to: head goes with the square (affinity laws). */
+const turned = (mode: PumpMode, by: number): PumpMode =>
+  mode.kind === 'speed'
+    ? { ...mode, speed: mode.speed * by }
+    : mode.kind === 'off'
+      ? mode
+      : { ...mode, pressure: mode.pressure * by ** 2 };
 
 /** A plant that can be run in any state of its thermostats, one after the other. */
 export class Plant {
   readonly assembly: Assembly;
   readonly twin: Twin;
   /** Whether the source is on, and what the cylinder asks of it. */
-  private firing = 'true 0';
+  private firing = 'true 0 null';
+  /** What the source is found to send, degrees C; null as decided. */
+  private sent: number | null = null;
+  /** How much faster each pump turns than it is set to, and how it is set otherwise than decided, by its link. */
+  private readonly faster = new Map<string, number>();
+  private readonly setTo = new Map<string, PumpMode>();
   private readonly furtherOn = new Map<string, boolean>();
   private readonly linkOn = new Map<string, boolean>();
   /** Points with a gauge. */
@@ -81,6 +91,27 @@ export class Plant {
     return this.read(calling, result.converged ? null : result.reason, result.iterations, called, any, charging);
   }
 
+  /** What the source sends from now on, degrees C, as found; null as decided. */
+  setSent(temperature: number | null): void {
+    this.sent = temperature;
+  }
+
+  /** A pump, by its link, turns by a factor faster than it is set to. */
+  setFaster(pump: string, factor: number): void {
+    this.faster.set(pump, factor);
+  }
+
+  /** A pump, by its link, is set otherwise than decided; null as decided. */
+  setPumpTo(pump: string, mode: PumpMode | null): void {
+    if (mode) this.setTo.set(pump, mode);
+    else this.setTo.delete(pump);
+  }
+
+  private switchPump(link: string, { pump, mode }: RunningPump, on: boolean): void {
+    if (pump.speed)
+      this.twin.setPump(link, on ? turned(this.setTo.get(link) ?? mode, this.faster.get(link) ?? 1) : { kind: 'off' });
+  }
+
   /** Turns everything on and off for the zones that call. */
   private switch(calling: readonly string[]): { called: Set<string>; any: boolean; charging: boolean } {
     const { assembly, twin } = this;
@@ -91,9 +122,9 @@ export class Plant {
     for (const zone of assembly.zones) for (const valve of zone.valves) twin.setClosed(valve, !calls.has(zone.id));
     for (const circuit of assembly.circuits) {
       const on = called.has(circuit.id);
-      if (circuit.own) switchPump(twin, `${circuit.place}/pump`, circuit.own, on);
+      if (circuit.own) this.switchPump(`${circuit.place}/pump`, circuit.own, on);
       else twin.setClosed(`${circuit.place}/zone-valve`, !on);
-      if (circuit.injection) switchPump(twin, `${circuit.place}/injection`, circuit.injection, on);
+      if (circuit.injection) this.switchPump(`${circuit.place}/injection`, circuit.injection, on);
       if (circuit.mixed) twin.setControl(`${circuit.place}/valve`, on);
       if (circuit.differenceControl) twin.setControl(circuit.differenceControl, on);
     }
@@ -104,18 +135,18 @@ export class Plant {
         ids.some((id) => called.has(id)),
       );
     if (assembly.cylinder) {
-      if (assembly.cylinder.own) switchPump(twin, 'hotWater/pump', assembly.cylinder.own, charging);
+      if (assembly.cylinder.own) this.switchPump('hotWater/pump', assembly.cylinder.own, charging);
       else twin.setClosed('hotWater/zone-valve', !charging);
     }
     for (const { place, own, circuits, hotWater, differenceControl } of assembly.joints) {
       const on = circuits.some((id) => called.has(id)) || (hotWater && charging);
       this.linkOn.set(place, on);
-      if (own) switchPump(twin, `${place}/pump`, own, on);
+      if (own) this.switchPump(`${place}/pump`, own, on);
       if (differenceControl) twin.setControl(differenceControl, on);
     }
     const any = called.size > 0 || charging;
     if (assembly.shared) {
-      switchPump(twin, 'distribution/pump', assembly.shared, any);
+      this.switchPump('distribution/pump', assembly.shared, any);
       twin.setControl('distribution/difference', any);
     }
     this.fire(any, charging, { onBackup: calls.has(BACKUP_CALL), sun: calls.has(SUN_CALL) });
@@ -127,21 +158,25 @@ export class Plant {
     const { assembly, twin } = this;
     const backup = onBackup && assembly.further.some((each) => each.backup);
     const first = any && !backup;
-    if (assembly.sourcePump) switchPump(twin, 'source/pump', assembly.sourcePump, first);
+    if (assembly.sourcePump) this.switchPump('source/pump', assembly.sourcePump, first);
     twin.setControl('source/difference', first);
     twin.setControl('source/lift', first);
     const hotter = charging ? (assembly.cylinder?.flowTemperature ?? 0) : 0;
-    const state = `${first} ${hotter}`;
+    const state = `${first} ${hotter} ${this.sent}`;
     if (state !== this.firing) {
       this.firing = state;
       const source = assembly.spec.links.find((link) => link.id === 'source')?.heat;
       if (source?.kind === 'source')
-        twin.setHeat('source', { ...source, setPoint: Math.max(source.setPoint, hotter), power: first ? source.power : 0 });
+        twin.setHeat('source', {
+          ...source,
+          setPoint: this.sent ?? Math.max(source.setPoint, hotter),
+          power: first ? source.power : 0,
+        });
     }
     for (const { place, pump, mode, backup: standby, bySun, setPoint, power } of assembly.further) {
       // A state is one of the design night unless it is said that the sun shines.
       const on = bySun ? sun : any && standby === backup;
-      switchPump(twin, `${place}/pump`, { pump, mode }, on);
+      this.switchPump(`${place}/pump`, { pump, mode }, on);
       twin.setHeat(place, { kind: 'source', setPoint, power: on ? power : 0 });
       this.furtherOn.set(place, on);
     }

@@ -143,6 +143,11 @@ export class HydraulicSolver {
     this.laws.setFluid(link, density, kinematicViscosity);
   }
 
+  /** Gives a link more or less friction than its shape says. @param factor of pipe and fittings, above 0; 1 as drawn */
+  setFriction(link: number, factor: number): void {
+    this.laws.setFriction(link, factor);
+  }
+
   setPump(link: number, mode: PumpMode): void {
     this.laws.pumps[link]?.setMode(mode);
   }

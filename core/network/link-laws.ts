@@ -60,6 +60,8 @@ export class LinkLaws {
   private readonly slot: Int32Array;
   private readonly tables: readonly (FrictionTable | null)[];
   private readonly kv: Float64Array;
+  /** Friction and fittings of each link as a multiple of what its shape says; 1 as drawn. */
+  private readonly roughened: Float64Array;
   readonly viscosity: Float64Array;
   /** Pressure that each link took at the flows last asked about, in the order of the chains and along them, Pa. */
   readonly headInChain: Float64Array;
@@ -69,12 +71,13 @@ export class LinkLaws {
     this.chains = chains;
     this.gravity = options.gravity ?? GRAVITY;
     const links = network.links.length;
-    const cut = floatPool((5 + ROOM) * links);
+    const cut = floatPool((6 + ROOM) * links);
     this.drive = cut(links);
     this.density = cut(links).fill(COLD.density);
     this.viscosity = cut(links).fill(COLD.kinematicViscosity);
     this.kv = cut(links);
     this.kv.set(network.kv);
+    this.roughened = cut(links).fill(1);
     this.headInChain = cut(links);
     this.coefficients = cut(ROOM * links);
     this.slot = new Int32Array(links);
@@ -112,16 +115,23 @@ export class LinkLaws {
     return this.coefficients[at]! - before;
   }
 
+  /** Gives a link more or less friction than its shape says. @param factor of pipe and fittings, above 0; 1 as drawn */
+  setFriction(link: number, factor: number): void {
+    this.roughened[link] = factor;
+    this.setCoefficients(link);
+  }
+
   private setCoefficients(l: number): void {
     const { geometry, elevation, from, to, opening } = this.network;
     const { coefficients } = this;
+    const roughened = this.roughened[l]!;
     const at = this.slot[l]! * ROOM;
     const density = this.density[l]!;
     const kv = this.kv[l]!;
-    let quadratic = geometry.fittings[l]! / density;
+    let quadratic = (roughened * geometry.fittings[l]!) / density;
     // EN 60534: dp = (rho / 1000) (V / Kv)^2 bar with V in m3/h.
     if (kv > 0) quadratic += (1e5 * 3600 * 3600) / (1000 * density * kv * kv);
-    const darcy = geometry.darcy[l]! / density;
+    const darcy = (roughened * geometry.darcy[l]!) / density;
     const drive = density * this.gravity * (elevation[from[l]!]! - elevation[to[l]!]!);
     const pump = this.pumps[l]!;
     this.drive[l] = drive;

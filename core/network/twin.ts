@@ -156,6 +156,16 @@ export class Twin {
     this.hydraulics.setKv(this.link(id), kv);
   }
 
+  /** Gives a link more or less friction than its shape says. @param factor of pipe and fittings, above 0; 1 as drawn */
+  setFriction(id: string, factor: number): void {
+    this.hydraulics.setFriction(this.link(id), factor);
+  }
+
+  /** What a link does to the heat of its water, just now. */
+  heatSpec(id: string): HeatSpec | null {
+    return this.thermal.specOf(this.link(id));
+  }
+
   setHeat(id: string, heat: HeatSpec | null): void {
     this.thermal.setSpec(this.link(id), heat);
   }
@@ -170,6 +180,19 @@ export class Twin {
     // It comes back to where it last worked: that is near where it will work again.
     if (!active) control.lastPosition = control.position;
     control.position = active ? control.lastPosition : 0;
+  }
+
+  /** Gives a mixing valve or an injection pump another temperature to keep, degrees C; others have none. */
+  setWanted(id: string, setPoint: number): void {
+    const control = this.controls.find((each) => each.spec.id === id);
+    if (control?.spec.kind === 'mixing' || control?.spec.kind === 'injection') control.spec = { ...control.spec, setPoint };
+  }
+
+  /** Tells the rooms whose air is sought how cold it is outdoors, degrees C. */
+  setOutdoor(outdoor: number): void {
+    for (const control of this.controls) {
+      if (control.spec.kind === 'room') control.spec = { ...control.spec, outdoor };
+    }
   }
 
   /** Puts a control where it is wanted: travel of a valve towards hot, share of full speed. `stand` leaves it there. */
@@ -209,6 +232,11 @@ export class Twin {
   /** Heat in W that a link gives off; negative for one that is heated. */
   heat(id: string): number {
     return this.thermal.heat[this.link(id)] as number;
+  }
+
+  /** Degrees C of the water that leaves a link. */
+  outlet(id: string): number {
+    return this.thermal.outlet[this.link(id)] as number;
   }
 
   /** Density in kg/m3 of the water in a link. */

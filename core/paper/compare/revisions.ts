@@ -1,4 +1,5 @@
 import type { Job } from '../../../model/job.ts';
+import { settingsOf } from '../../commission/settings.ts';
 import { allPumps } from '../../design/all-pumps.ts';
 import type { Design } from '../../design/design.ts';
 import { openFindings, type Severity } from '../../finding/finding.ts';
@@ -6,7 +7,6 @@ import { designJob } from '../../job/design-job.ts';
 import { say } from '../../quantity/format.ts';
 import { compareItems, type ItemChange } from '../../takeoff/compare.ts';
 import { takeoff } from '../../takeoff/takeoff.ts';
-import { settingsOf } from '../tables/settings-table.ts';
 import { type EntryChange, entryChanges } from './entries.ts';
 
 /** A size, a pump, a setting or a figure of the plant that is another now. */

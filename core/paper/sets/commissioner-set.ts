@@ -1,13 +1,13 @@
 import { curveFigures } from '../../drawing/figures/curve-figure.ts';
 import { treeFigures } from '../../drawing/figures/tree-figure.ts';
 import { say } from '../../quantity/format.ts';
+import { CAUTIONS } from '../../rules/cautions.ts';
 import type { Block, Paper } from '../block.ts';
 import type { PaperInput } from '../paper-input.ts';
 import type { Table } from '../table.ts';
 import { loopTables } from '../tables/loop-tables.ts';
 import { settingsTable } from '../tables/settings-table.ts';
 import { targetsTables } from '../tables/targets-table.ts';
-import { CAUTIONS } from './cautions.ts';
 
 /** The loops in the order of their ports, with what each meter shall show and room for what it does. */
 function loopTargets(loops: Table | undefined): Block[] {

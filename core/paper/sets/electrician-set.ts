@@ -1,10 +1,10 @@
 import { sequenceOfOperation } from '../../control/sequence.ts';
 import { say } from '../../quantity/format.ts';
+import { CAUTIONS } from '../../rules/cautions.ts';
 import type { Block, Paper } from '../block.ts';
 import type { PaperInput } from '../paper-input.ts';
 import { callsTable } from '../tables/calls-table.ts';
 import { wallTables } from '../tables/wall-tables.ts';
-import { CAUTIONS } from './cautions.ts';
 
 /** For the electrician: supplies, what to fit, wiring by terminal, how it works, and what runs when. */
 export function electricianSet({ job, design, plant }: PaperInput): Paper {

@@ -1,11 +1,11 @@
 import type { LoopSetting } from '../../design/balancing.ts';
 import { manifoldFigures } from '../../drawing/figures/manifold-figure.ts';
+import { CAUTIONS } from '../../rules/cautions.ts';
 import type { Block, Paper } from '../block.ts';
 import { loopLabels } from '../labels.ts';
 import type { PaperInput } from '../paper-input.ts';
 import { floorsTable } from '../tables/floors-table.ts';
 import { loopTables } from '../tables/loop-tables.ts';
-import { CAUTIONS } from './cautions.ts';
 
 /** For who lays the floors: what goes where, how long each loop is, what to cut from which coil, and a label for each. */
 export function floorSet({ job, design, labels: size, address }: PaperInput): Paper {

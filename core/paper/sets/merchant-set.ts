@@ -1,10 +1,10 @@
+import { CAUTIONS } from '../../rules/cautions.ts';
 import { takeoff } from '../../takeoff/takeoff.ts';
 import type { Block, Paper } from '../block.ts';
 import type { PaperInput } from '../paper-input.ts';
 import { pumpsTable } from '../tables/design-tables.ts';
 import { loopTables } from '../tables/loop-tables.ts';
 import { takeoffTables, totalFacts } from '../tables/takeoff-tables.ts';
-import { CAUTIONS } from './cautions.ts';
 
 /** For the merchant: what to buy by thing and nominal size, what is there, what comes later, the coils, the pumps by duty. */
 export function merchantSet({ job, design, prices }: PaperInput): Paper {

@@ -1,11 +1,11 @@
+import { serviceDates } from '../../commission/service.ts';
 import { traitsOf } from '../../plant/source-kinds.ts';
 import { SOURCE_LABELS } from '../../plant/source-labels.ts';
 import { say } from '../../quantity/format.ts';
+import { CAUTIONS } from '../../rules/cautions.ts';
 import type { Block, Paper } from '../block.ts';
 import type { PaperInput } from '../paper-input.ts';
-import { serviceDates } from '../service.ts';
 import { settingsTable } from '../tables/settings-table.ts';
-import { CAUTIONS } from './cautions.ts';
 
 /** For the owner: what there is, how to read the gauge, how to top up, what to leave alone, when somebody comes, and whom to call. */
 export function ownerSet({ job, design }: PaperInput): Paper {

@@ -1,10 +1,10 @@
 import { wallDrawings } from '../../drawing/paper/wall-drawings.ts';
 import { wallSheet } from '../../drawing/wall.ts';
+import { CAUTIONS } from '../../rules/cautions.ts';
 import type { Block, Paper } from '../block.ts';
 import type { PaperInput } from '../paper-input.ts';
 import { loopTables } from '../tables/loop-tables.ts';
 import { settingsTable } from '../tables/settings-table.ts';
-import { CAUTIONS } from './cautions.ts';
 
 /** The sheets of the wall, as it is drawn on the screen with every zone calling. */
 export const wallSheets = ({ job, design, head, paper }: PaperInput) =>
