@@ -2,6 +2,8 @@
 export type NewsEvent =
   | { of: 'saved'; job: string; revision: number; by: string }
   | { of: 'comment'; job: string }
+  /** Entries or photos came into its site book. */
+  | { of: 'book'; job: string }
   /** A window that has a job open, said again every while. */
   | { of: 'here'; job: string; tab: string; person: string; name: string; page: string }
   | { of: 'gone'; job: string; tab: string };

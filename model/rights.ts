@@ -2,7 +2,7 @@
 export const ROLES = {
   owner: { title: 'Owner', gist: 'Everything, and who else may do what' },
   designer: { title: 'Designer', gist: 'Designs: starts, changes and deletes jobs, makes links for guests' },
-  site: { title: 'On site', gist: 'Reads the design, comments on it' },
+  site: { title: 'On site', gist: 'Reads the design, writes the site book, comments' },
   reader: { title: 'Reader', gist: 'Reads, changes nothing' },
 } as const satisfies Record<string, { title: string; gist: string }>;
 export type Role = keyof typeof ROLES;
@@ -29,6 +29,7 @@ const OWNER: readonly Role[] = ['owner'];
 const RIGHTS = {
   job: { read: EVERYONE, create: DESIGN, save: DESIGN, delete: DESIGN },
   catalogue: { read: EVERYONE, change: DESIGN },
+  book: { read: EVERYONE, write: WORK },
   comment: { read: EVERYONE, write: WORK, end: WORK },
   paper: { order: EVERYONE },
   link: { read: DESIGN, make: DESIGN, end: DESIGN },

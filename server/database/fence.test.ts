@@ -69,7 +69,7 @@ describe('without any check in the code, the database', () => {
         const asker = memberOf(firm, id);
         const found = await as(asker, ({ rows }) => rows.selectFrom('jobs').select(['id', 'firm_id']).execute());
         expect(found.filter((row) => row.firm_id !== THIS_FIRM || firm !== THIS_FIRM)).toEqual([]);
-        for (const table of ['revisions', 'own_entries', 'comments', 'memberships', 'papers'])
+        for (const table of ['revisions', 'own_entries', 'comments', 'memberships', 'papers', 'books', 'book_entries', 'book_photos'])
           expect(await outcome(asker, `select 1 from ${table} where firm_id = '${otherFirm}'`), table).toBe(0);
       }
     await expect(as(memberOf(THIS_FIRM, people.owner), (by) => readStoredJob(by, theirs))).rejects.toThrow(/not here/);
@@ -121,6 +121,25 @@ describe('without any check in the code, the database', () => {
       'write comment',
       `insert into comments (id, job_id, thing, label, body) values ('${randomUUID()}', '${ours}', 'rooms/r1', 'x', 'x')`,
     );
+    const hex = 'a'.repeat(64);
+    await owner.deleteFrom('books').where('job_id', '=', ours).execute();
+    await allows('write book', `insert into books (job_id) values ('${ours}')`);
+    await owner
+      .insertInto('books')
+      .values({ job_id: ours, head: 0, firm_id: THIS_FIRM } as never)
+      .onConflict((conflict) => conflict.doNothing())
+      .execute();
+    await allows('read book', `select 1 from books where job_id = '${ours}'`);
+    await allows('write book', `update books set head = 1 where job_id = '${ours}'`);
+    const device = randomUUID();
+    await allows(
+      'write book',
+      `insert into book_entries (job_id, id, seq, device, device_order, digest, document) values ('${ours}', '${randomUUID()}', ${ROLE_IDS.indexOf(role) + 1}, '${device}', 1, '${hex}', '{}')`,
+    );
+    await allows(
+      'write book',
+      `insert into book_photos (job_id, id, size, sha256, type, bytes, done) values ('${ours}', '${randomUUID()}', 3, '${hex}', 'image/jpeg', '', false)`,
+    );
     await allows('end comment', `update comments set ended_at = now() where job_id = '${ours}'`);
     await allows('change catalogue', `insert into own_entries (kind, name, entry) values ('pipe', '${randomUUID()}', '{}')`);
     await allows('change people', `update people set erased_at = null where id = '${people.site}'`);
@@ -145,6 +164,12 @@ describe('without any check in the code, the database', () => {
       'select public_key from passkeys',
       'select secret_hash from devices',
       'select 1 from join_codes',
+      'delete from book_entries',
+      "update book_entries set document = '{}'",
+      'update book_entries set seq = 1',
+      "update book_photos set sha256 = ''",
+      `insert into books (job_id) values ('${theirs}')`,
+      `insert into book_entries (job_id, id, seq, device, device_order, digest, document) values ('${theirs}', '${randomUUID()}', 1, '${randomUUID()}', 1, 'x', '{}')`,
       'select 1 from guesses',
       'select 1 from settings',
       "insert into firms (name) values ('x')",
@@ -161,6 +186,7 @@ describe('without any check in the code, the database', () => {
     for (const statement of [
       `insert into comments (id, job_id, thing, label, body, author_id) values ('${randomUUID()}', '${ours}', 'x', 'x', 'x', '${people.owner}')`,
       `insert into comments (id, job_id, thing, label, body, firm_id) values ('${randomUUID()}', '${theirs}', 'x', 'x', 'x', '${otherFirm}')`,
+      `insert into book_entries (job_id, id, seq, device, device_order, digest, document, author_id) values ('${ours}', '${randomUUID()}', 99, '${randomUUID()}', 1, 'x', '{}', '${people.owner}')`,
       `insert into audit (firm_id, person_id, what, thing, request_id, more) values ('${THIS_FIRM}', '${people.owner}', 'x', '', '', '{}')`,
     ])
       expect(await outcome(asker, statement), statement).toBe('refused');

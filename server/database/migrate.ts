@@ -5,6 +5,7 @@ import { jobs } from './migrations/001-jobs.ts';
 import { ownEntries } from './migrations/002-own-entries.ts';
 import { waysBack } from './migrations/003-ways-back.ts';
 import { firm } from './migrations/004-firm.ts';
+import { book } from './migrations/005-book.ts';
 import { openDatabase } from './open.ts';
 import { applyPolicies } from './policies.ts';
 import type { Database } from './tables.ts';
@@ -15,6 +16,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '002-own-entries': ownEntries,
   '003-ways-back': waysBack,
   '004-firm': firm,
+  '005-book': book,
 };
 
 /** Any number that nothing else locks by. */

@@ -30,6 +30,9 @@ const listOf = (right: Right): string =>
 const ofFirm = (right: Right): string => `firm_id = (select asking_firm()) and (select asking_role()) in (${listOf(right)})`;
 const OWN = 'person_id = (select asking_person()) and (select asking_role()) is not null';
 
+/** Rows about a job that the asker may see: a key to another firm's job would else keep that firm from its own. */
+const OF_OWN_JOB = 'job_id in (select id from jobs)';
+
 const member = (table: keyof Tables, command: Command, rows: string, columns?: readonly string[]): Policy => ({
   table,
   role: 'warm_member',
@@ -73,6 +76,16 @@ export const POLICIES: readonly Policy[] = [
   member('comments', 'select', ofFirm('read comment')),
   member('comments', 'insert', `${ofFirm('write comment')} and author_id = (select asking_person())`),
   member('comments', 'update', ofFirm('end comment'), ['ended_at', 'ended_by']),
+  member('books', 'select', ofFirm('read book')),
+  member('books', 'insert', `${ofFirm('write book')} and ${OF_OWN_JOB}`),
+  member('books', 'update', ofFirm('write book'), ['head']),
+  member('book_entries', 'select', ofFirm('read book')),
+  member('book_entries', 'insert', `${ofFirm('write book')} and ${OF_OWN_JOB} and author_id = (select asking_person())`),
+  member('book_photos', 'select', ofFirm('read book')),
+  member('book_photos', 'insert', `${ofFirm('write book')} and ${OF_OWN_JOB} and author_id = (select asking_person())`),
+  // Pieces are added until it is whole; then it stays as it is.
+  member('book_photos', 'update', `${ofFirm('write book')}`, ['bytes', 'done']),
+  member('book_photos', 'delete', `${ofFirm('write book')} and not done`),
   member('guest_links', 'select', ofFirm('read link'), [
     'id',
     'firm_id',

@@ -186,6 +186,42 @@ export interface PapersTable {
   made_at: Generated<Date>;
 }
 
+/** The site book of a job: the number of its last entry. */
+export interface BooksTable {
+  job_id: string;
+  firm_id: Filled<string>;
+  head: ColumnType<string, number, number>;
+}
+
+/** One entry of a site book; never changed. */
+export interface BookEntriesTable {
+  job_id: string;
+  id: string;
+  firm_id: Filled<string>;
+  seq: ColumnType<string, number, never>;
+  device: string;
+  device_order: number;
+  received_at: Filled<Date>;
+  author_id: Filled<string | null>;
+  /** SHA-256 of its canonical text: the same id with another is another entry. */
+  digest: string;
+  document: JSONColumnType<object>;
+}
+
+/** A photo of a site book, which may still be on its way. */
+export interface BookPhotosTable {
+  job_id: string;
+  id: string;
+  firm_id: Filled<string>;
+  size: number;
+  sha256: string;
+  type: string;
+  bytes: Buffer;
+  done: boolean;
+  author_id: Filled<string | null>;
+  added_at: Filled<Date>;
+}
+
 export interface NoticesTable {
   id: Generated<string>;
   person_id: string;
@@ -207,6 +243,9 @@ export interface AuditTable {
 
 export interface Tables {
   audit: AuditTable;
+  book_entries: BookEntriesTable;
+  book_photos: BookPhotosTable;
+  books: BooksTable;
   comments: CommentsTable;
   devices: DevicesTable;
   firms: FirmsTable;

@@ -1,3 +1,4 @@
+import { BOOK_ROUTES } from './book.ts';
 import { CATALOGUE_ROUTES } from './catalogue.ts';
 import { GUEST_ROUTES } from './guests.ts';
 import { HEALTH_ROUTES } from './health.ts';
@@ -14,6 +15,7 @@ import { TOGETHER_ROUTES } from './together.ts';
 export const ROUTES: readonly Route[] = [
   // Asked for most, and found first.
   ...JOB_ROUTES,
+  ...BOOK_ROUTES,
   ...HEALTH_ROUTES,
   ...SIGN_IN_ROUTES,
   ...ME_ROUTES,

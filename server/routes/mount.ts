@@ -23,6 +23,7 @@ const SMALL_BODY = 64_000;
 function bodyReader(route: Route): RequestHandler[] {
   if (route.body === undefined) return [];
   const limit = route.limit ?? SMALL_BODY;
+  if (route.body === 'bytes') return [express.raw({ type: () => true, limit })];
   return [route.body === 'text' ? express.text({ type: () => true, limit }) : express.json({ limit })];
 }
 
@@ -44,7 +45,8 @@ function handlerOf(route: Route, services: Services): RequestHandler {
     const { member, link } = response.locals as { member: Member | null; link: string | null };
     const call = {
       params: paramsOf(route, request.params),
-      body: route.body === undefined ? undefined : route.body === 'text' ? request.body : parse(route.body, request.body),
+      body:
+        route.body === undefined ? undefined : typeof route.body === 'string' ? request.body : parse(route.body, request.body),
       query: route.query && parse(route.query, request.query),
       request,
       response,

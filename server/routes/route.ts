@@ -44,7 +44,7 @@ interface Common<B, Q> {
   params?: Record<string, z.ZodType<string>>;
   /** Bytes of the largest body; a small one without. */
   limit?: number;
-  body?: Shape<B> | 'text';
+  body?: Shape<B> | 'text' | 'bytes';
   query?: Shape<Q>;
   /** Whether who asks must have proved who they are a moment ago. */
   proof?: true;
