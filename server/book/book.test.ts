@@ -147,12 +147,18 @@ describe('photos', () => {
     const photo = randomUUID();
     const bytes = jpeg(300_000);
     expect((await put(job, photo, bytes.subarray(0, 100_000), 0, bytes)).body).toMatchObject({ received: 100_000, done: false });
-    expect((await put(job, photo, bytes.subarray(200_000), 200_000, bytes)).body).toMatchObject({ received: 100_000, done: false });
+    expect((await put(job, photo, bytes.subarray(200_000), 200_000, bytes)).body).toMatchObject({
+      received: 100_000,
+      done: false,
+    });
     expect((await ask('GET', `/jobs/${job}/photos/${photo}/state`)).body).toMatchObject({ received: 100_000, done: false });
     expect((await ask('GET', `/jobs/${job}/photos/${photo}`)).status).toBe(404);
     expect((await put(job, photo, bytes.subarray(100_000), 100_000, bytes)).body).toMatchObject({ done: true });
     // The same piece twice adds nothing.
-    expect((await put(job, photo, bytes.subarray(100_000), 100_000, bytes)).body).toMatchObject({ received: 300_000, done: true });
+    expect((await put(job, photo, bytes.subarray(100_000), 100_000, bytes)).body).toMatchObject({
+      received: 300_000,
+      done: true,
+    });
   });
 
   it.each([

@@ -69,7 +69,16 @@ describe('without any check in the code, the database', () => {
         const asker = memberOf(firm, id);
         const found = await as(asker, ({ rows }) => rows.selectFrom('jobs').select(['id', 'firm_id']).execute());
         expect(found.filter((row) => row.firm_id !== THIS_FIRM || firm !== THIS_FIRM)).toEqual([]);
-        for (const table of ['revisions', 'own_entries', 'comments', 'memberships', 'papers', 'books', 'book_entries', 'book_photos'])
+        for (const table of [
+          'revisions',
+          'own_entries',
+          'comments',
+          'memberships',
+          'papers',
+          'books',
+          'book_entries',
+          'book_photos',
+        ])
           expect(await outcome(asker, `select 1 from ${table} where firm_id = '${otherFirm}'`), table).toBe(0);
       }
     await expect(as(memberOf(THIS_FIRM, people.owner), (by) => readStoredJob(by, theirs))).rejects.toThrow(/not here/);
