@@ -1,5 +1,9 @@
+import { createHash } from 'node:crypto';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import react from '@vitejs/plugin-react';
-import { defineConfig } from 'vite';
+import { build, defineConfig, type Plugin } from 'vite';
+import { PAGE_POLICY } from './server/page-policy.ts';
 
 /**
  * Small parts that several pages share come together: each file waits for its turn on the few connections a browser opens. Putting
@@ -12,8 +16,55 @@ const SHARED = {
   entriesAwareMergeThreshold: 3_000,
 };
 
+/** Large parts that nobody needs where there is no network: spreadsheets, papers, letters of languages the program does not speak. */
+const NOT_KEPT = /^(papers-|pdf\.worker|rooms-xlsx|table-xlsx|rooms-gbxml|.*PdfPages|.*vietnamese)|\.ttf$/;
+
+const hashOf = (...parts: (string | Buffer)[]): string => {
+  const hash = createHash('sha256');
+  for (const part of parts) hash.update(part);
+  return hash.digest('hex').slice(0, 16);
+};
+
+/** Every file of the program that a browser keeps, with what tells it from an older one. */
+function keptFiles(folder: string): { url: string; revision: string | null }[] {
+  const assets = readdirSync(join(folder, 'assets')).filter((file) => !NOT_KEPT.test(file));
+  const named = ['mark.svg', 'manifest.webmanifest', 'icon-192.png', 'icon-512.png'];
+  return [
+    // Its name says what is in it.
+    ...assets.map((file) => ({ url: `/assets/${file}`, revision: null })),
+    ...named.map((file) => ({ url: `/${file}`, revision: hashOf(readFileSync(join(folder, file))) })),
+    // The page as the server sends it: a stricter policy with the same page has to reach the browser too.
+    { url: '/shell', revision: hashOf(readFileSync(join(folder, 'index.html')), JSON.stringify(PAGE_POLICY)) },
+  ];
+}
+
+/** The program's service worker, built once all it is to keep is there. */
+const serviceWorker = (): Plugin => {
+  let folder = 'dist';
+  return {
+    name: 'service-worker',
+    apply: 'build',
+    configResolved: (config) => {
+      folder = config.build.outDir;
+    },
+    closeBundle: async () => {
+      await build({
+        configFile: false,
+        logLevel: 'warn',
+        publicDir: false,
+        define: { __KEPT_FILES__: JSON.stringify(keptFiles(folder)), 'process.env.NODE_ENV': '"production"' },
+        build: {
+          outDir: folder,
+          emptyOutDir: false,
+          rolldownOptions: { input: 'web/offline/sw.ts', output: { format: 'iife', entryFileNames: 'sw.js' } },
+        },
+      });
+    },
+  };
+};
+
 export default defineConfig({
-  plugins: [react()],
+  plugins: [react(), serviceWorker()],
   build: {
     outDir: 'dist',
     emptyOutDir: true,

@@ -6,6 +6,7 @@ import helmet from 'helmet';
 import { clipText } from '../model/clean-text.ts';
 import { THIS_COMPUTER, THIS_FIRM } from './database/this-computer.ts';
 import { pageFor } from './page.ts';
+import { NONCE, PAGE_POLICY } from './page-policy.ts';
 import { Problem, problemHandler } from './problem.ts';
 import { ROUTES } from './routes/all.ts';
 import { mount } from './routes/mount.ts';
@@ -126,27 +127,21 @@ export function createApp({ services, webFolder, address, firm }: Settings): Exp
     helmet({
       contentSecurityPolicy: {
         useDefaults: false,
-        directives: {
-          defaultSrc: ["'self'"],
-          // The page's one script of its own, and its style tags, carry the nonce; the style engine writes those at run time.
-          scriptSrc: ["'self'", nonceOf],
-          workerSrc: ["'self'"],
-          styleSrc: ["'self'", nonceOf],
-          imgSrc: ["'self'", 'data:'],
-          fontSrc: ["'self'"],
-          connectSrc: ["'self'"],
-          objectSrc: ["'none'"],
-          baseUri: ["'none'"],
-          formAction: ["'self'"],
-          frameAncestors: ["'none'"],
-        },
+        directives: Object.fromEntries(
+          Object.entries(PAGE_POLICY).map(([name, values]) => [name, values.map((value) => (value === NONCE ? nonceOf : value))]),
+        ),
       },
       // On loopback it is served without TLS.
       strictTransportSecurity: firm ? { maxAge: YEAR } : false,
     }),
   );
   app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
-  app.use(express.static(webFolder, { index: false }));
+  // A browser asks for these anew each time: they say which program there is.
+  const named = {
+    index: false,
+    setHeaders: (response: express.Response) => void response.setHeader('Cache-Control', 'no-cache'),
+  };
+  app.use(express.static(webFolder, named));
   app.get('/{*path}', async (request, response) => {
     const page = await pageFor(request.path, webFolder, response.locals.nonce, firm ? 'firm' : 'one');
     response.type('html').setHeader('Cache-Control', 'no-cache').send(page);

@@ -9,11 +9,13 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
 import { nonce } from './nonce.ts';
+import { keepProgram } from './offline/program.ts';
 import { router } from './router.tsx';
 import { renewWhenBuilt } from './state/renewed.ts';
 import { theme } from './theme.ts';
 
 renewWhenBuilt();
+keepProgram();
 const cache = createCache({ key: 'wm', nonce });
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 5000 } } });
 

@@ -118,6 +118,7 @@ function loopMoves(site: SitePlant, state: PlantState, thing: UncertainThing): M
       const flow = twin.flow(loop.place);
       const spec = twin.heatSpec(loop.place);
       if (!thing.loops.includes(loop.place) || flow <= 1e-7 || spec?.kind !== 'emitter') continue;
+      if (thing.what === 'room') moved.set(keyOf(`rooms/${loop.roomId}`, 'air'), amount);
       const inlet = twin.temperature(`${loop.place}/in`);
       const before = twin.outlet(loop.place);
       const after = thing.what === 'resistance' ? flow * amount ** OWN_FLOW : flow;

@@ -77,6 +77,7 @@ export function readingPoints(job: Job, design: Design): ReadingPoint[] {
       const where = [loop.roomName, named?.label].filter(Boolean).join(', ');
       list.push(point(loop.place, 'back', where, 'Return temperature', id, loop.roomId));
       list.push(point(loop.place, 'flow', where, 'Flow', id, loop.roomId));
+      list.push(point(`rooms/${loop.roomId}`, 'air', loop.roomName, 'Room temperature', id, loop.roomId));
     }
   }
   // A gauge that two circuits share stands once.

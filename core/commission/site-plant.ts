@@ -134,6 +134,9 @@ export class SitePlant {
       put(`${place}/pump`, 'power', circuit.pump?.power);
       circuit.loops.forEach((loop, k) => {
         put(loop.place, 'flow', loop.flow);
+        const heat = plant.twin.heatSpec(loop.place);
+        const roomId = loops[k]?.roomId;
+        if (circuit.running && roomId && heat?.kind === 'emitter') put(`rooms/${roomId}`, 'air', heat.room);
         if (circuit.running && loop.flow > STANDS && loops[k]) put(loop.place, 'back', plant.twin.outlet(loop.place));
       });
     });

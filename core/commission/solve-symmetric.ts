@@ -1,12 +1,12 @@
 /**
  * Solves A x = b for a symmetric matrix that is positive definite, by Cholesky's method.
  * @param matrix n by n @param right n
- * @returns x, and the inverse of A: the covariance of an estimate whose normal equations these are
+ * @returns x; the inverse of A, the covariance of an estimate whose normal equations these are; the logarithm of A's determinant
  */
 export function solveSymmetric(
   matrix: readonly (readonly number[])[],
   right: readonly number[],
-): { mean: number[]; covariance: number[][] } {
+): { mean: number[]; covariance: number[][]; logDeterminant: number } {
   const n = right.length;
   const lower = Array.from({ length: n }, () => new Array<number>(n).fill(0));
   for (let i = 0; i < n; i++) {
@@ -32,5 +32,6 @@ export function solveSymmetric(
     return x;
   };
   const unit = (i: number) => right.map((_, k) => (k === i ? 1 : 0));
-  return { mean: solve(right), covariance: right.map((_, i) => solve(unit(i))) };
+  const logDeterminant = lower.reduce((sum, row, i) => sum + 2 * Math.log(row[i] as number), 0);
+  return { mean: solve(right), covariance: right.map((_, i) => solve(unit(i))), logDeterminant };
 }

@@ -103,6 +103,28 @@ function ledgerEntry(job: Job, built: Job, base: Design, builtDesign: Design, as
   };
 }
 
+/** A guess, and the plant that was bought for it met with what was taken and with each alternative. */
+export interface AssumptionVariants {
+  builtDesign: Design;
+  /** As taken first. */
+  met: { label: string; job: Job }[];
+}
+
+/** @returns null where the guess or one of its alternatives cannot stand in the job any more */
+export function variantsOf(job: Job, id: string): AssumptionVariants | null {
+  const assumption = job.assumptions.find((each) => each.id === id);
+  const taken = assumption && valueAt(job, assumption.place);
+  if (!assumption || (typeof taken !== 'string' && typeof taken !== 'number')) return null;
+  const { place, alternatives } = assumption;
+  const built = pinned(job, designJob(job));
+  const met = alternatives.map((value) => ({ label: valueWords(job, place, value), job: tryEdit(built, { at: place, value }) }));
+  if (met.some((each) => each.job === null)) return null;
+  return {
+    builtDesign: designJob(built),
+    met: [{ label: valueWords(job, place, taken), job: built }, ...met.map((each) => ({ ...each, job: each.job as Job }))],
+  };
+}
+
 /** A job with an edit, or null when the schema refuses it. */
 function tryEdit(job: Job, edit: JobEdit): Job | null {
   const read = readJob(applyEdits(job, [edit]));

@@ -1,4 +1,5 @@
 import type { GuestPart, Role } from '../../model/rights.ts';
+import { forgetAll } from '../offline/kept-jobs.ts';
 import { asJson, call } from '../state/http.ts';
 
 const post = async <T>(path: string, body: unknown = {}): Promise<T> => {
@@ -26,7 +27,11 @@ export const canPasskey = (): boolean =>
 export const signIn = (login: string, password: string) => post<Next>('/sign-in', { login, password });
 export const signInCode = (code: string) => post<Next>('/sign-in/code', { code });
 export const signInPasskey = async () => post<Next>('/sign-in/passkey', await chosenPasskey());
-export const signOut = () => post<void>('/sign-out');
+export async function signOut(): Promise<void> {
+  await post<void>('/sign-out');
+  // Whoever comes next at this browser need not find what is on the server anyway.
+  await forgetAll();
+}
 export const prove = (password: string, code?: string) => post<Next>('/prove', code ? { password, code } : { password });
 export const provePasskey = async () => post<Next>('/prove/passkey', await chosenPasskey());
 

@@ -5,6 +5,7 @@ import { useInfiniteQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import type { JobSummary } from '../../model/job-list.ts';
 import { listJobs } from '../state/jobs-api.ts';
+import { momentWords } from '../state/moment-words.ts';
 import { JobEntry } from './JobEntry.tsx';
 
 interface Props {
@@ -33,6 +34,7 @@ export function JobList({ find, deleted, none, actions }: Props) {
   // A job that moved up between two pages comes twice.
   const jobs = [...new Map(list.data?.pages.flatMap((page) => page.jobs).map((job) => [job.id, job])).values()];
   const total = list.data?.pages.at(-1)?.total ?? 0;
+  const keptAt = list.data?.pages[0]?.keptAt;
   return (
     <>
       {list.isPending && <Typography role="status">Fetching the jobs …</Typography>}
@@ -43,6 +45,12 @@ export function JobList({ find, deleted, none, actions }: Props) {
             Try again
           </Button>
         </Box>
+      )}
+      {keptAt !== undefined && (
+        <Typography role="status" sx={{ mb: 1.5, px: 1.5, py: 1, bgcolor: '#f2c26a', color: '#2a211b', borderRadius: 1 }}>
+          The server does not answer. These jobs are as this device kept them on {momentWords(keptAt)}; those opened here before
+          open all the same.
+        </Typography>
       )}
       {list.isSuccess && jobs.length === 0 && none}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>

@@ -51,7 +51,7 @@ function Frame() {
       <DesignProvider>
         <SumProvider>
           <CommentsProvider job={id}>
-            <Opened leftOut={opening.leftOut} />
+            <Opened leftOut={opening.leftOut} keptAt={opening.keptAt} />
           </CommentsProvider>
         </SumProvider>
       </DesignProvider>
@@ -84,7 +84,7 @@ function useRestarts() {
   );
 }
 
-function Opened({ leftOut }: { leftOut: readonly LeftOut[] }) {
+function Opened({ leftOut, keptAt }: { leftOut: readonly LeftOut[]; keptAt: number | null }) {
   const [palette, setPalette] = useState(false);
   const designed = useDesigned();
   const failure = useDesignFailure();
@@ -100,7 +100,7 @@ function Opened({ leftOut }: { leftOut: readonly LeftOut[] }) {
   return (
     <Box sx={{ minHeight: '100vh', display: 'flex', flexDirection: 'column' }}>
       <JobStrip onPalette={() => setPalette(true)} />
-      <KeptBar leftOut={leftOut} />
+      <KeptBar leftOut={leftOut} keptAt={keptAt} />
       {failure && (
         <Typography role="alert" sx={{ px: 3, py: 1.2, bgcolor: 'error.main', color: 'background.paper' }}>
           The plant could not be worked out: {failure}. Your entries are kept; take the last step back, or save the job file and

@@ -6,6 +6,7 @@ import { Link, useLocation } from 'react-router';
 import { fileNameFor, writeJobFile } from '../../exchange/job-file.ts';
 import type { LeftOut } from '../../model/mend-job.ts';
 import { useSession, useSessionState } from '../state/job-context.tsx';
+import { momentWords } from '../state/moment-words.ts';
 import { useWho } from '../state/who.ts';
 import { download } from './download.ts';
 
@@ -32,7 +33,7 @@ const Bar = ({ text, children }: { text: string; children: ReactNode }) => (
 );
 
 /** What stands between a person and a saved job: a refusal with the ways out of it, and what could not be taken over. */
-export function KeptBar({ leftOut }: { leftOut: readonly LeftOut[] }) {
+export function KeptBar({ leftOut, keptAt }: { leftOut: readonly LeftOut[]; keptAt: number | null }) {
   const session = useSession();
   const { saving, past, job } = useSessionState();
   const who = useWho();
@@ -49,6 +50,15 @@ export function KeptBar({ leftOut }: { leftOut: readonly LeftOut[] }) {
   );
   return (
     <>
+      {keptAt !== null && !read && (
+        <Bar
+          text={`The server does not answer. This job is as this device kept it on ${momentWords(keptAt)}. What you change or write is kept here and sent when the server is back.`}
+        >
+          <Button size="small" variant="outlined" onClick={() => setRead(true)}>
+            I have read it
+          </Button>
+        </Bar>
+      )}
       {saving.state === 'refused' && (
         <Bar text={`Not saved: ${saving.detail} Everything is kept in this browser, and you can go on.`}>
           {past.length > 0 && (

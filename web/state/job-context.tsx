@@ -12,6 +12,8 @@ import type { Job } from '../../model/job.ts';
 import type { LeftOut } from '../../model/mend-job.ts';
 import { newJob } from '../../model/new-job.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
+import { readJob } from '../../model/read-job.ts';
+import { forgetJob, keepJob, keptJob } from '../offline/kept-jobs.ts';
 import { draftKeeper, dropDraft, dropTab, type Kept, keptDrafts } from './drafts.ts';
 import { ApiProblem } from './http.ts';
 import { openJob, openJobAfter, saveJob } from './job-api.ts';
@@ -25,8 +27,8 @@ const Session = createContext<JobSession | null>(null);
 /** How opening a job stands. */
 export type Opening =
   | { state: 'opening' }
-  /** With what this browser had kept and could not be read any more. */
-  | { state: 'open'; session: JobSession; leftOut: readonly LeftOut[] }
+  /** With what this browser had kept and could not be read any more; and when it was kept, where the server is away. */
+  | { state: 'open'; session: JobSession; leftOut: readonly LeftOut[]; keptAt: number | null }
   | { state: 'failed'; detail: string; missing: boolean };
 
 /** Time after which a browser that does not answer is taken to keep nothing, ms. */
@@ -62,7 +64,10 @@ export function useOpenJob(id: string, reads: boolean): Opening {
     const outside = {
       reads,
       save: (revision: number, job: Job, summary: string) => saveJob(id, revision, job, summary),
-      saved: (revision: number) => tellWindows({ of: 'saved', job: id, revision, by: '' }),
+      saved: (revision: number) => {
+        tellWindows({ of: 'saved', job: id, revision, by: '' });
+        if (session) void keepJob(id, revision, session.state.job);
+      },
       keep: draftKeeper(id, (failed) => session?.kept(!failed)),
       later: (run: () => void, milliseconds: number) => {
         const timer = setTimeout(run, milliseconds);
@@ -75,6 +80,7 @@ export function useOpenJob(id: string, reads: boolean): Opening {
       asked.catch(() => {});
       const kept = await keptInTime(id);
       let leftOut: readonly LeftOut[] = [];
+      let keptAt: number | null = null;
       const read = (raw: Draft | null | undefined, beside: Job) => {
         const found = raw ? readableDraft(raw, beside) : null;
         leftOut = [...leftOut, ...(found?.leftOut ?? [])];
@@ -87,6 +93,7 @@ export function useOpenJob(id: string, reads: boolean): Opening {
       const rest = kept.own?.dirty ? kept.others : more;
       try {
         const stored = await asked;
+        void keepJob(id, stored.revision, stored.job);
         const own = lateHere ? draftOf(lateHere.change, stored.job, lateHere.kept) : whole;
         session = new JobSession(stored, read(own, stored.job), outside);
         for (const { tab, change, kept: before } of kept.late.filter((each) => !each.own)) {
@@ -103,16 +110,28 @@ export function useOpenJob(id: string, reads: boolean): Opening {
         const late = lateHere ?? kept.late[0];
         const before = late?.kept ?? whole;
         const draft = read(late && before ? draftOf(late.change, before.job, before) : whole, newJob('Kept here'));
-        if (!draft || problem.status === 404) {
-          if (!left) setOpening({ state: 'failed', detail: problem.message, missing: problem.status === 404 });
+        const missing = problem.status === 404;
+        if (missing) void forgetJob(id);
+        const opened = missing ? undefined : await keptJob(id);
+        const openedJob = opened && readJob(opened.job);
+        if (missing || (!draft && !openedJob?.ok)) {
+          if (!left) setOpening({ state: 'failed', detail: problem.message, missing });
           return;
         }
         // What this browser kept is all there is; unsent work in it goes out when the server is back.
-        session = new JobSession({ revision: draft.revision, job: draft.job }, draft, outside);
+        if (opened) keptAt = opened.keptAt;
+        session =
+          draft && (draft.dirty || !openedJob?.ok)
+            ? new JobSession({ revision: draft.revision, job: draft.job }, draft, outside)
+            : new JobSession(
+                { revision: opened?.revision ?? 0, job: openedJob?.ok ? openedJob.job : newJob('') },
+                draft,
+                outside,
+              );
       }
       session.kept(kept.keeps);
       if (left) session.close();
-      else setOpening({ state: 'open', session, leftOut });
+      else setOpening({ state: 'open', session, leftOut, keptAt });
     };
     setOpening({ state: 'opening' });
     void open();

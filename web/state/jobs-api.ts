@@ -1,13 +1,30 @@
 import type { Display } from '../../model/job.ts';
 import type { JobsFound } from '../../model/job-list.ts';
-import { asJson, call, callTwice } from './http.ts';
+import { keepList, keptList } from '../offline/kept-jobs.ts';
+import { ApiProblem, asJson, call, callTwice } from './http.ts';
 
-export async function listJobs(asked: { find: string; skip: number; deleted: boolean }): Promise<JobsFound> {
+/** Jobs, and when they were kept on this device, where the server is away. */
+export async function listJobs(asked: {
+  find: string;
+  skip: number;
+  deleted: boolean;
+}): Promise<JobsFound & { keptAt?: number }> {
   const query = new URLSearchParams();
   if (asked.find) query.set('find', asked.find);
   if (asked.skip) query.set('skip', String(asked.skip));
   if (asked.deleted) query.set('deleted', 'yes');
-  return (await call('GET', `/jobs${query.size > 0 ? `?${query}` : ''}`)).json();
+  try {
+    const found = (await (await call('GET', `/jobs${query.size > 0 ? `?${query}` : ''}`)).json()) as JobsFound;
+    if (query.size === 0) void keepList(found);
+    return found;
+  } catch (error) {
+    const away = error instanceof ApiProblem && (error.status === 0 || error.status >= 500);
+    const kept = away && !asked.deleted && asked.skip === 0 ? await keptList() : undefined;
+    if (!kept) throw error;
+    const wanted = asked.find.toLowerCase();
+    const jobs = kept.jobs.filter(({ name, place }) => `${name} ${place}`.toLowerCase().includes(wanted));
+    return { jobs, total: jobs.length, keptAt: kept.keptAt };
+  }
 }
 export const startJob = async (name: string, display: Display): Promise<{ id: string }> =>
   (await callTwice('POST', '/jobs', ...asJson({ name, display, id: crypto.randomUUID() }))).json();

@@ -50,7 +50,7 @@ async function askWho(): Promise<Answer> {
     return answer;
   } catch (error) {
     const known = lastKnown();
-    if (error instanceof ApiProblem && error.status === 0 && known) return known;
+    if (error instanceof ApiProblem && (error.status === 0 || error.status >= 500) && known) return known;
     throw error;
   }
 }

@@ -1,4 +1,8 @@
 import { expose } from 'comlink';
+import type { Assessed } from '../../core/book/assess.ts';
+import type { BookRound } from '../../core/book/rounds.ts';
+import type { AsBuilt } from '../../core/commission/as-built.ts';
+import type { AssumptionOdds } from '../../core/commission/ledger-odds.ts';
 import { type CallRow, callsTable } from '../../core/control/calls-table.ts';
 import { type Combination, combinations } from '../../core/design/combinations.ts';
 import type { Design } from '../../core/design/design.ts';
@@ -26,6 +30,7 @@ import type { TextFile } from '../../exchange/files.ts';
 import type { PaperFile, PaperOrder } from '../../exchange/pdf/make-papers.ts';
 import { type RoomsFileRead, readRoomsFile } from '../../exchange/rooms-file.ts';
 import { readWeather, type WeatherRead } from '../../exchange/weather-file.ts';
+import type { StateNote } from '../../model/book/entry.ts';
 import type { Display, Job } from '../../model/job.ts';
 import type { JobEdit } from '../../model/place.ts';
 
@@ -120,6 +125,26 @@ const work = {
   /** The same job on a ring main, a pair of tees for each circuit. */
   ringOf(job: Job): Job {
     return ringOf(job);
+  },
+  /** What every thermometer, meter and gauge shows in a state, with its standard deviation; null where nothing runs in it. */
+  async expected(job: Job, note: StateNote): Promise<Record<string, { value: number; sigma: number }> | null> {
+    const { expectedOf } = await import('./site-work.ts');
+    return expectedOf(job, note);
+  },
+  /** What every reading of a book means. */
+  async assess(job: Job, rounds: BookRound[]): Promise<Assessed> {
+    const { assessOf } = await import('./site-work.ts');
+    return assessOf(job, rounds);
+  },
+  /** The plant as its readings tell it; null without any. */
+  async asBuilt(job: Job, rounds: BookRound[]): Promise<AsBuilt | null> {
+    const { asBuiltOf } = await import('./site-work.ts');
+    return asBuiltOf(job, rounds);
+  },
+  /** What readings say of the guesses of the ledger. */
+  async odds(job: Job, rounds: BookRound[]): Promise<AssumptionOdds[]> {
+    const { ledgerOdds } = await import('../../core/commission/ledger-odds.ts');
+    return ledgerOdds(job, rounds);
   },
   ledger(job: Job): LedgerEntry[] {
     return assumptionLedger(job);

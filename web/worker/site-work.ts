@@ -1,0 +1,42 @@
+import { type Assessed, assessBook, gaugeOffsets, withoutOffset } from '../../core/book/assess.ts';
+import type { BookRound } from '../../core/book/rounds.ts';
+import { type AsBuilt, fitAsBuilt } from '../../core/commission/as-built.ts';
+import { expectedReadings } from '../../core/commission/expected-readings.ts';
+import { SitePlant } from '../../core/commission/site-plant.ts';
+import { designWithPlant } from '../../core/job/design-job.ts';
+import type { StateNote } from '../../model/book/entry.ts';
+import type { Job } from '../../model/job.ts';
+
+/** The plant asked last: a walk through the rooms asks the same one again and again. */
+let last: { text: string; site: SitePlant | null } | null = null;
+
+function siteOf(job: Job): SitePlant | null {
+  const text = JSON.stringify(job);
+  if (last?.text === text) return last.site;
+  const { design, plant } = designWithPlant(job);
+  last = { text, site: plant && new SitePlant(job, design, plant) };
+  return last.site;
+}
+
+export function expectedOf(job: Job, note: StateNote): Record<string, { value: number; sigma: number }> | null {
+  const site = siteOf(job);
+  const expected = site && expectedReadings(site, note);
+  if (!expected) return null;
+  return Object.fromEntries([...expected.readings].map(([key, { value, sigma }]) => [key, { value, sigma }]));
+}
+
+export function assessOf(job: Job, rounds: readonly BookRound[]): Assessed {
+  const site = siteOf(job);
+  return site ? assessBook(site, rounds) : { readings: {}, rounds: [], offsets: {} };
+}
+
+export function asBuiltOf(job: Job, rounds: readonly BookRound[]): AsBuilt | null {
+  const site = siteOf(job);
+  if (!site) return null;
+  const offsets = gaugeOffsets(rounds, job, site.design);
+  const without = rounds.map((round) => ({
+    ...round,
+    readings: round.readings.map((reading) => withoutOffset(reading, offsets)),
+  }));
+  return fitAsBuilt(site, without);
+}
