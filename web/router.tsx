@@ -44,6 +44,7 @@ export const router = createBrowserRouter([
       page('controls', () => import('./pages/ControlsPage.tsx')),
       page('run', () => import('./pages/RunPage.tsx')),
       page('papers', () => import('./pages/PapersPage.tsx')),
+      page('book', () => import('./pages/BookPage.tsx')),
     ],
   },
   {

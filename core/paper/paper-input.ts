@@ -1,4 +1,6 @@
 import type { Job } from '../../model/job.ts';
+import type { Assessed } from '../book/assess.ts';
+import type { Book } from '../book/book.ts';
 import type { Design } from '../design/design.ts';
 import type { Plant } from '../design/operate.ts';
 import type { PaperHead } from '../drawing/paper/drawing.ts';
@@ -20,4 +22,6 @@ export interface PaperInput {
   labels: LabelSize;
   /** Address of the job's pages, `http://host/jobs/7`, for the codes on labels; null where there is none. */
   address: string | null;
+  /** The site book with what its readings mean; null where there is none. */
+  book: { book: Book; assessed: Assessed | null } | null;
 }

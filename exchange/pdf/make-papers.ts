@@ -1,3 +1,7 @@
+import { assessBook } from '../../core/book/assess.ts';
+import { bookOf, type KeptEntry } from '../../core/book/book.ts';
+import { roundsOf } from '../../core/book/rounds.ts';
+import { SitePlant } from '../../core/commission/site-plant.ts';
 import type { PaperHead } from '../../core/drawing/paper/drawing.ts';
 import type { PaperSize } from '../../core/drawing/paper/paper-size.ts';
 import { designWithPlant } from '../../core/job/design-job.ts';
@@ -28,6 +32,8 @@ export interface PaperOrder {
   made: string;
   /** Address of the job's pages, for the codes on labels. */
   address: string | null;
+  /** Entries of the site book, and when the job was made (ms since 1970); none without. */
+  book?: { entries: readonly KeptEntry[]; madeAt: number };
 }
 
 /** A paper as a file. */
@@ -61,7 +67,16 @@ export function inputOf(job: Job, order: Omit<PaperOrder, 'sets' | 'tint'>): Pap
     prices: order.prices,
     labels: order.labels,
     address: order.address,
+    book: order.book && order.book.entries.length > 0 ? bookInput(job, order.book) : null,
   };
+}
+
+/** The book with what its readings mean, on a plant of its own: the other papers ask theirs in other states. */
+function bookInput(job: Job, { entries, madeAt }: NonNullable<PaperOrder['book']>): PaperInput['book'] {
+  const book = bookOf(entries, madeAt);
+  const rounds = roundsOf(book);
+  const { design, plant } = designWithPlant(job);
+  return { book, assessed: plant && rounds.length > 0 ? assessBook(new SitePlant(job, design, plant), rounds) : null };
 }
 
 /** A paper of a job, before it is written. */

@@ -1,9 +1,9 @@
 import { type Book, bookOf } from '../../core/book/book.ts';
-import type { PhotoRow, EntryRow } from '../offline/book-database.ts';
+import type { BookEntry } from '../../model/book/entry.ts';
+import type { EntryRow, PhotoRow } from '../offline/book-database.ts';
 import { entriesOf, keepEntriesMakingRoom, type NewEntry, onBookChange, readUpTo, waitingOf } from '../offline/outbox.ts';
 import { readOn, sendSoon } from '../offline/sender.ts';
 import { listenToNews } from '../state/news.ts';
-import type { BookEntry } from '../../model/book/entry.ts';
 
 export interface BookState {
   /** Whether what this device keeps is there. */
@@ -20,7 +20,13 @@ const EMPTY: Book = { items: [], byId: new Map() };
 
 /** The book of one job as this device has it; told anew with each entry, sent or received. */
 class BookStore {
-  state: BookState = { ready: false, book: EMPTY, rows: new Map(), waiting: { entries: 0, photos: 0, refused: 0 }, trouble: null };
+  state: BookState = {
+    ready: false,
+    book: EMPTY,
+    rows: new Map(),
+    waiting: { entries: 0, photos: 0, refused: 0 },
+    trouble: null,
+  };
   private readonly listeners = new Set<() => void>();
   private rows = new Map<string, EntryRow>();
   private madeAt = 0;
@@ -75,7 +81,9 @@ class BookStore {
       this.madeAt = madeAt;
       await this.show(null);
     } catch {
-      await this.show('This browser keeps nothing here: a private window, perhaps. Entries would be lost; open the book in an ordinary window.');
+      await this.show(
+        'This browser keeps nothing here: a private window, perhaps. Entries would be lost; open the book in an ordinary window.',
+      );
     }
   }
 
@@ -92,6 +100,7 @@ class BookStore {
     for (const listener of this.listeners) listener();
   }
 }
+
 export type { BookStore };
 
 const stores = new Map<string, BookStore>();

@@ -22,7 +22,11 @@ export function useBook(): BookState {
 
 /** Fields that each new entry gets from where it is written. */
 type Around = 'who' | 'designRevision' | 'corrects' | 'note' | 'photos';
-export type Written = NewEntry extends infer E ? (E extends NewEntry ? Omit<E, Around> & Partial<Pick<E, Around>> : never) : never;
+export type Written = NewEntry extends infer E
+  ? E extends NewEntry
+    ? Omit<E, Around> & Partial<Pick<E, Around>>
+    : never
+  : never;
 
 const WHO = 'book-who';
 /** The name entries are signed with: of who is signed in, else as it was last typed on this device. */

@@ -43,14 +43,18 @@ export function JobsPage() {
     });
 
   const read = useMutation({
-    mutationFn: async (chosen: File) => {
+    mutationFn: async (chosen: File): Promise<{ id: string; notes?: string[] }> => {
+      if (/\.zip$/i.test(chosen.name)) return (await import('../book/archives.ts')).takeArchive(chosen);
       if (chosen.size > MOST_JOB_BYTES)
         throw new Error(
           `${chosen.name} has ${(chosen.size / 1e6).toFixed(1)} MB; a job file has at most ${MOST_JOB_BYTES / 1e6} MB.`,
         );
       return importJob(await chosen.text());
     },
-    onSuccess: ({ id }) => navigate(`/jobs/${id}/plant`),
+    onSuccess: ({ id, notes }) => {
+      if (notes && notes.length > 0) complain(new Error(notes.join(' ')));
+      navigate(`/jobs/${id}/plant`);
+    },
     onError: complain,
   });
   const copy = useMutation({ mutationFn: duplicateJob, onSuccess: refresh, onError: complain });
@@ -98,7 +102,7 @@ export function JobsPage() {
           <input
             ref={file}
             type="file"
-            accept=".json,application/json"
+            accept=".json,.zip,application/json,application/zip"
             hidden
             aria-label="Job file"
             onChange={(event) => {

@@ -1,10 +1,13 @@
 import Box from '@mui/material/Box';
 import Link from '@mui/material/Link';
-import type { ReactNode } from 'react';
+import Button from '@mui/material/Button';
+import { type ReactNode, useSyncExternalStore } from 'react';
 import { Link as RouterLink } from 'react-router';
+import { newerProgram, onNewerProgram, takeOver } from '../offline/program.ts';
 
 /** The dark strip along the top of every page. */
 export function Strip({ children }: { children: ReactNode }) {
+  const newer = useSyncExternalStore(onNewerProgram, newerProgram);
   return (
     <Box
       component="header"
@@ -25,6 +28,11 @@ export function Strip({ children }: { children: ReactNode }) {
       }}
     >
       {children}
+      {newer && (
+        <Button onClick={takeOver} sx={{ alignSelf: 'center', bgcolor: '#f2c26a', color: '#2a211b', whiteSpace: 'nowrap', '&:hover': { bgcolor: '#f7d48f' } }}>
+          A newer program is ready
+        </Button>
+      )}
     </Box>
   );
 }

@@ -10,4 +10,5 @@ export const STEPS = [
   { path: 'controls', label: 'Controls' },
   { path: 'run', label: 'Run' },
   { path: 'papers', label: 'Papers' },
+  { path: 'book', label: 'Site book' },
 ] as const;

@@ -8,6 +8,7 @@ import type { Table } from '../table.ts';
 import { loopTables } from '../tables/loop-tables.ts';
 import { settingsTable } from '../tables/settings-table.ts';
 import { targetsTables } from '../tables/targets-table.ts';
+import { asLeftBlocks } from './as-left-blocks.ts';
 
 /** The loops in the order of their ports, with what each meter shall show and room for what it does. */
 function loopTargets(loops: Table | undefined): Block[] {
@@ -32,7 +33,7 @@ function loopTargets(loops: Table | undefined): Block[] {
 }
 
 /** For who starts and balances it: filling, settings, then what every gauge, thermometer and meter shall show, in the order of the walk. */
-export function commissionerSet({ job, design }: PaperInput): Paper {
+export function commissionerSet({ job, design, book }: PaperInput): Paper {
   const { vessel } = design;
   const { display } = job;
   const filling: Block[] = vessel
@@ -77,6 +78,7 @@ export function commissionerSet({ job, design }: PaperInput): Paper {
       ...targetsTables(job, design).map((table): Block => ({ kind: 'table', table })),
       ...figures(job, design),
       ...(loops && loops.rows.length > 0 ? [{ kind: 'chapter', title: 'Loops' } as const, ...loopTargets(loops)] : []),
+      ...asLeftBlocks(job, design, book),
     ],
   };
 }

@@ -21,6 +21,7 @@ import {
 } from '../tables/design-tables.ts';
 import { ledgerTable, rulebookTable, sumsTable } from '../tables/record-tables.ts';
 import { keptRunsTable } from '../tables/run-tables.ts';
+import { asLeftBlocks } from './as-left-blocks.ts';
 
 /** The duty map of each pump. */
 function dutyFigures(design: Design, plant: PaperInput['plant'], display: Display): Block[] {
@@ -41,7 +42,7 @@ function dutyFigures(design: Design, plant: PaperInput['plant'], display: Displa
 }
 
 /** For the record: what was decided, what followed, by which rules, what was found and let stand, what was guessed, what runs came to. */
-export function recordSet({ job, design, plant, head, sums }: PaperInput): Paper {
+export function recordSet({ job, design, plant, head, sums, book }: PaperInput): Paper {
   const tables = (...list: Table[]): Block[] =>
     list.filter(({ rows }) => rows.length > 0).map((table): Block => ({ kind: 'table', table }));
   const ledger = assumptionLedger(job);
@@ -75,6 +76,7 @@ export function recordSet({ job, design, plant, head, sums }: PaperInput): Paper
         ? [{ kind: 'chapter', title: 'Assumptions', wide: true } as const, ...tables(ledgerTable(ledger))]
         : []),
       ...(job.runs.length > 0 ? [{ kind: 'chapter', title: 'Runs', wide: true } as const, ...tables(keptRunsTable(job))] : []),
+      ...asLeftBlocks(job, design, book),
       { kind: 'chapter', title: 'Rules', wide: true },
       ...tables(rulebookTable(job)),
       ...(sums ? [{ kind: 'chapter', title: 'Sums', wide: true } as const, ...tables(sumsTable(design, job))] : []),

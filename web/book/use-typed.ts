@@ -1,0 +1,42 @@
+import { useCallback, useState } from 'react';
+
+const KEY = 'book-typing';
+const read = (key: string): string => {
+  try {
+    return localStorage.getItem(`${KEY}:${key}`) ?? '';
+  } catch {
+    return '';
+  }
+};
+const write = (key: string, text: string): void => {
+  try {
+    if (text === '') localStorage.removeItem(`${KEY}:${key}`);
+    else localStorage.setItem(`${KEY}:${key}`, text);
+  } catch {
+    // A browser without storage: what is typed lasts as long as its page.
+  }
+};
+
+/**
+ * Texts of a form by the name of its field: kept in the browser at every key, until what they became is in the book.
+ * @param form names the form, the job in it
+ */
+export function useTyped(form: string, first: Record<string, string> = {}) {
+  const [typed, setTyped] = useState<Record<string, string>>({});
+  const of = (field: string): string => typed[field] ?? (read(`${form}:${field}`) || (first[field] ?? ''));
+  const set = useCallback(
+    (field: string, text: string) => {
+      write(`${form}:${field}`, text);
+      setTyped((before) => ({ ...before, [field]: text }));
+    },
+    [form],
+  );
+  const clear = useCallback(
+    (...fields: string[]) => {
+      for (const field of fields) write(`${form}:${field}`, '');
+      setTyped((before) => ({ ...before, ...Object.fromEntries(fields.map((field) => [field, ''])) }));
+    },
+    [form],
+  );
+  return { of, set, clear };
+}
