@@ -19,6 +19,9 @@ const SHARED = {
 /** Large parts that nobody needs where there is no network: spreadsheets, papers, letters of languages the program does not speak. */
 const NOT_KEPT = /^(papers-|pdf\.worker|rooms-xlsx|table-xlsx|rooms-gbxml|.*PdfPages|.*vietnamese)|\.ttf$/;
 
+/** Small things that the first page and nearly every other need, and that need none of them. */
+const BASE = { name: 'base', test: /node_modules\/idb\/|web\/offline\/(book-database|kept-jobs|program)|exchange\/job-file/ };
+
 const hashOf = (...parts: (string | Buffer)[]): string => {
   const hash = createHash('sha256');
   for (const part of parts) hash.update(part);
@@ -74,7 +77,7 @@ export default defineConfig({
     manifest: true,
     chunkSizeWarningLimit: 1000,
     rolldownOptions: {
-      output: { codeSplitting: { groups: [SHARED] } },
+      output: { codeSplitting: { groups: [BASE, SHARED] } },
     },
   },
   worker: { format: 'es' },

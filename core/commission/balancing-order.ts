@@ -24,7 +24,7 @@ export const SECOND_ROUND_BEYOND = 0.1;
  * is throttled most to the index, which stays open.
  */
 export function balancingOrder(job: Job, design: Design): BalanceStep[] {
-  const names = loopNames(design);
+  const names = loopNames(job, design);
   const spare = (id: string) => {
     const pump = design.circuits.find((each) => each.id === id)?.sized?.pump;
     return pump?.duty ? pump.duty.head.value - pump.head.value : 0;

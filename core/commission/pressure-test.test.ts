@@ -34,6 +34,15 @@ describe('pressure tests before covering', () => {
     expect(judgeTest(test({ minutes: 20 }), target, say)).toMatchObject({ verdict: 'cannot tell' });
   });
 
+  it('a metal pipe that stands still in pressure and temperature is tight; one that falls at an even temperature tells nothing alone', () => {
+    const metal = (end: number) =>
+      judgeTest(test({ pipe: 'metal', end: { pressure: end, temperature: 18.1 } }), target, say).verdict;
+    expect(metal(4.95e5)).toBe('tight');
+    // 0.3 bar is a tenth of a kelvin: no thermometer on a pipe sees that.
+    expect(metal(4.7e5)).toBe('cannot tell');
+    expect(metal(0.5e5)).toBe('leaks');
+  });
+
   it('a metal pipe that cooled proves nothing, whatever the gauge shows, and says so', () => {
     for (const end of [5e5, 3e5, 1e5]) {
       const { verdict, words } = judgeTest(test({ pipe: 'metal', end: { pressure: end, temperature: 16 } }), target, say);

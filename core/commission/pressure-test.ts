@@ -91,6 +91,14 @@ export function judgeTest(
       verdict: 'cannot tell',
       words: `Cannot tell: it ${kelvin < 0 ? 'cooled' : 'warmed'} by ${Math.abs(kelvin).toFixed(1)} K, and shut water in metal moves by about 3 bar with each. Wait until pipe and water are as warm as the room, then begin again.`,
     };
+  const fall = start.pressure - end.pressure;
+  // Metal hardly gives: thermometers are too coarse to take its temperature off. What stands still in both is tight.
+  if (medium === 'water' && pipe === 'metal' && fall <= target.allowedFall)
+    return {
+      ...result,
+      verdict: 'tight',
+      words: `Tight: ${fall > 0 ? `it fell by ${say(fall)}` : 'it did not fall'} at an even temperature; ${say(target.allowedFall)} are allowed. A tenth of a kelvin moves it as much: leave it overnight where it will be hard to reach.`,
+    };
   if (beyond < -target.allowedFall - 2 * doubt)
     return {
       ...result,

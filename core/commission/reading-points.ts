@@ -3,6 +3,7 @@ import type { Job } from '../../model/job.ts';
 import { portLabels } from '../circuit/manifolds.ts';
 import type { Design } from '../design/design.ts';
 import { gaugeNames } from '../design/gauge-names.ts';
+import { emitterLabel } from '../emitter/emitter.ts';
 
 /** Something that is read on the plant: a thermometer, a meter, a gauge, a pump's display. */
 export interface ReadingPoint {
@@ -30,14 +31,21 @@ const point = (
 ): ReadingPoint => ({ key: keyOf(place, quantity), place, quantity, where, label, circuitId, roomId });
 
 /** Label of each loop of a circuit beside its room's name: the manifold's port, or the number among several of a room. */
-export function loopNames(design: Design): Map<string, { label: string; roomName: string; roomId: string; circuitId: string }> {
+export function loopNames(
+  job: Job,
+  design: Design,
+): Map<string, { label: string; roomName: string; roomId: string; circuitId: string }> {
   const names = new Map<string, { label: string; roomName: string; roomId: string; circuitId: string }>();
   for (const { id, sized } of design.circuits) {
     const ports = portLabels(sized?.manifolds ?? []);
     const loops = sized?.loops ?? [];
-    loops.forEach(({ place, roomId, roomName }, i) => {
-      const ofRoom = loops.filter((each) => each.roomId === roomId).length;
-      const label = ports.get(i) ?? (ofRoom > 1 ? `loop ${place.split('/loop')[1]} of ${place.split('/')[2] ?? 'the room'}` : '');
+    loops.forEach(({ place, roomId, roomName, emitterId }, i) => {
+      const beside = loops.filter((each) => each.roomId === roomId);
+      const emitter = job.rooms.find((room) => room.id === roomId)?.emitters.find((each) => each.id === emitterId);
+      const alike = beside.filter((each) => each.emitterId === emitterId);
+      const number = alike.length > 1 ? `loop ${place.split('/loop')[1]}` : '';
+      const label =
+        ports.get(i) ?? (beside.length > 1 ? [emitter ? emitterLabel(emitter) : '', number].filter(Boolean).join(', ') : '');
       names.set(place, { label, roomName, roomId, circuitId: id });
     });
   }
@@ -54,7 +62,7 @@ export function readingPoints(job: Job, design: Design): ReadingPoint[] {
     point(place, 'head', where, 'Head across it', circuitId),
     point(place, 'power', where, 'Electric power', circuitId),
   ];
-  const names = loopNames(design);
+  const names = loopNames(job, design);
   const list: ReadingPoint[] = [
     point('source', 'supply', own, 'Flow temperature'),
     point('source', 'back', own, 'Return temperature'),

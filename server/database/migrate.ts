@@ -1,6 +1,11 @@
+import { createHash } from 'node:crypto';
 import { type Migration, Migrator, sql } from 'kysely';
 import { thistleMill } from '../../demo/thistle-mill.ts';
+import { BOOK_PHOTOS, thistleMillBook } from '../../demo/thistle-mill-book.ts';
+import { addEntries } from '../book/entries.ts';
+import { addPiece } from '../book/photos.ts';
 import { createJob } from '../jobs/jobs.ts';
+import type { AskedByMember } from './asked.ts';
 import { jobs } from './migrations/001-jobs.ts';
 import { ownEntries } from './migrations/002-own-entries.ts';
 import { waysBack } from './migrations/003-ways-back.ts';
@@ -39,11 +44,16 @@ async function firstData(owner: Database, withDemo: boolean): Promise<void> {
     await sql`select set_config('warm.person', ${THIS_COMPUTER}, true), set_config('warm.firm', ${THIS_FIRM}, true)`.execute(
       rows,
     );
-    await createJob(
-      { rows, asker: { as: 'member', person: THIS_COMPUTER, firm: THIS_FIRM }, end: async () => {} },
-      thistleMill,
-      'Demo job',
-    );
+    const by: AskedByMember = { rows, asker: { as: 'member', person: THIS_COMPUTER, firm: THIS_FIRM }, end: async () => {} };
+    const { id } = await createJob(by, thistleMill, 'Demo job');
+    // Its book reaches into the weeks before: the job is as old as that.
+    await sql`update jobs set created_at = now() - interval '30 days' where id = ${id}`.execute(rows);
+    await addEntries(by, id, thistleMillBook(Date.now()));
+    for (const { id: photo, base64 } of BOOK_PHOTOS) {
+      const bytes = Buffer.from(base64, 'base64');
+      const sha256 = createHash('sha256').update(bytes).digest('hex');
+      await addPiece(by, id, { photo, from: 0, size: bytes.length, sha256, bytes });
+    }
   });
 }
 

@@ -26,6 +26,8 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
   const standing = comments?.list.filter(({ endedAt }) => endedAt === null).length ?? 0;
   const steps = useRef<HTMLElement>(null);
   const { pathname } = useLocation();
+  // On site a phone's height is for the book; the steps of the design are one tap away.
+  const onSite = pathname.endsWith('/book');
   // On a narrow screen the steps scroll: the open one is brought into sight.
   // biome-ignore lint/correctness/useExhaustiveDependencies: another page is what moves it
   useEffect(() => {
@@ -58,7 +60,7 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
           flex: { xs: '1 0 100%', md: 1 },
           order: { xs: 1, md: 0 },
           minHeight: 44,
-          display: 'flex',
+          display: onSite ? { xs: 'none', md: 'flex' } : 'flex',
           alignItems: 'stretch',
           overflowX: 'auto',
           '&::-webkit-scrollbar': { display: 'none' },
@@ -104,6 +106,15 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
         ))}
       </Box>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5, ml: 'auto' }}>
+        {onSite && (
+          <Button
+            component={NavLink}
+            to={`/jobs/${id}/plant`}
+            sx={{ color: 'inherit', minHeight: 48, minWidth: 0, display: { xs: 'inline-flex', md: 'none' } }}
+          >
+            Design
+          </Button>
+        )}
         <Presence job={id ?? ''} />
         {comments && (
           <Button size="small" onClick={() => comments.show(null)} sx={{ color: 'inherit', minWidth: 0, whiteSpace: 'nowrap' }}>

@@ -34,7 +34,7 @@ export function balanceSteps(job: Job, design: Design): PlanStep[] {
   const { display } = job;
   const proofs = proofSteps(job, design).map(({ id }) => id);
   return balancingOrder(job, design).map((step): PlanStep => {
-    const named = [step.label, step.roomName].filter(Boolean).join(' ');
+    const named = [step.roomName, step.label].filter(Boolean).join(', ');
     const flow = say(step.flow, 'meterFlow', display);
     const base = {
       id: `balance/${step.place}`,
