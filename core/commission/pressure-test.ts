@@ -78,7 +78,7 @@ export function judgeTest(
   const moved =
     Math.abs(kelvin) < 0.05
       ? 'The temperature stayed.'
-      : `It ${kelvin < 0 ? 'cooled' : 'warmed'} by ${Math.abs(kelvin).toFixed(1)} K, which alone moves the pressure by ${say(byTemperature)}.`;
+      : `It ${kelvin < 0 ? 'cooled' : 'warmed'} by ${Math.abs(kelvin).toFixed(1)} K, which alone ${kelvin < 0 ? 'lowers' : 'raises'} the pressure by ${say(Math.abs(byTemperature))}.`;
   if (test.minutes < target.minutes)
     return {
       ...result,

@@ -47,6 +47,19 @@ describe('tuning a weather curve', () => {
     }
   });
 
+  it('a shift that stays as it is moves no slope; one that was changed counts by its kelvin', () => {
+    const readings = [
+      reading({ room: 21.6, slope: 0.61, outdoor: 2.5 }),
+      reading({ day: 2, room: 20.9, slope: 0.56, outdoor: 4 }),
+    ];
+    const plain = tuneCurve(readings);
+    const shifted = tuneCurve(readings.map((each) => ({ ...each, shift: 2.4 })));
+    expect(shifted.right).toBeCloseTo(plain.right ?? 0, 9);
+    expect(plain.words).toMatch(/^Too warm by 0.9 K: down to 0\.4\d/);
+    const lowered = tuneCurve([{ ...(readings[0] as TuningReading), shift: 4 }, readings[1] as TuningReading]);
+    expect(lowered.right).toBeGreaterThan(plain.right ?? 0);
+  });
+
   it('a mild day moves nothing: it tells the shift and not the slope', () => {
     expect(tuneCurve([reading({ outdoor: 14, room: 22 })])).toMatchObject({ done: false, changed: false, slope: 0.7 });
   });

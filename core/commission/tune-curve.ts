@@ -67,7 +67,7 @@ export function tuneCurve(readings: readonly TuningReading[]): TuningAdvice {
       dueInDays: WAIT_DAYS,
       words: `Start at ${FIRST} and leave it for ${WAIT_DAYS} days.`,
     };
-  const { right, sigma } = likeliest(cold);
+  const { right, sigma } = likeliest(cold, last.shift);
   const count = { right, sigma, readings: readings.length };
   const rounded = Math.max(Math.round(right / FINEST) * FINEST, LEAST);
   const off = last.room - last.wanted;
@@ -106,8 +106,11 @@ export function tuneCurve(readings: readonly TuningReading[]): TuningAdvice {
 
 const round = (slope: number): number => Math.round(slope * 1000) / 1000;
 
-/** The right slope by least squares, y = g s x - b x with x = 20 - outdoor: s = b / g. */
-function likeliest(readings: readonly TuningReading[]): { right: number; sigma: number } {
+/**
+ * The right slope by least squares: room - wanted = g ((s - right) (20 - outdoor) + shift - shift as it is now).
+ * @param shiftNow the shift the slope is to be right with, K
+ */
+function likeliest(readings: readonly TuningReading[], shiftNow: number): { right: number; sigma: number } {
   // Prior of g; the right slope lies somewhere about 0.6, give or take half: hardly anything.
   const [usual, spread] = [0.6, 0.5];
   let [g, right] = [GAIN, usual];
@@ -118,8 +121,9 @@ function likeliest(readings: readonly TuningReading[]): { right: number; sigma: 
     let [ya, yb] = [(GAIN - g) / GAIN_SPREAD ** 2, (usual - right) / spread ** 2];
     for (const { slope, shift, room, wanted, outdoor } of readings) {
       const x = COUNTED_FROM - outdoor;
-      const gap = room - wanted - g * ((slope - right) * x + shift);
-      const [da, db] = [(slope - right) * x + shift, -g * x];
+      const moved = (slope - right) * x + shift - shiftNow;
+      const gap = room - wanted - g * moved;
+      const [da, db] = [moved, -g * x];
       const weight = 1 / SCATTER ** 2;
       aa += weight * da * da;
       ab += weight * da * db;

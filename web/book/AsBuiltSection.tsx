@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { Design } from '../../core/design/design.ts';
 import { type Column, column, type Table } from '../../core/paper/table.ts';
-import { say } from '../../core/quantity/format.ts';
+import { formatNumber, say } from '../../core/quantity/format.ts';
 import { TableView } from '../parts/TableView.tsx';
 import { useJob } from '../state/job-context.tsx';
 import { useAsBuilt } from './use-as-built.ts';
@@ -65,7 +65,7 @@ export function AsBuiltSection({ design }: { design: Design }) {
               sx={{ borderLeft: 5, borderColor: 'primary.main', pl: 1.5, py: 0.5, mb: 0.8, fontSize: '1.05rem' }}
             >
               {what === 'resistance'
-                ? `${label} takes ${amount > 1 ? `${say(amount, 'factor', display)} times the pressure it was drawn with: throttled, kinked, or full of air` : `${Math.round(100 * (1 - amount))} % less pressure than drawn: wider open`}.`
+                ? `${label} takes ${amount > 1 ? `about ${formatNumber(amount, amount < 10 ? 1 : 0)} times the pressure it was drawn with: throttled, kinked, or full of air` : `${Math.round(100 * (1 - amount))} % less pressure than drawn: wider open`}.`
                 : what === 'fill'
                   ? `${label} is ${say(Math.abs(amount), 'pressure', display)} ${amount < 0 ? 'lower' : 'higher'} than planned.`
                   : kelvin

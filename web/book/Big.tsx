@@ -68,7 +68,7 @@ export function BigField({
           '&:focus-within': { borderColor: 'secondary.main', boxShadow: (t) => `0 0 0 2px ${t.vars?.palette.secondary.main}` },
         }}
       >
-        {words ? (
+        {words && lines > 1 ? (
           <Box
             component="textarea"
             rows={lines}
@@ -79,7 +79,7 @@ export function BigField({
         ) : (
           <Box
             component="input"
-            inputMode="decimal"
+            inputMode={words ? 'text' : 'decimal'}
             autoComplete="off"
             {...shared}
             onChange={(event: React.ChangeEvent<HTMLInputElement>) => onChange(event.target.value)}

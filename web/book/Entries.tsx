@@ -7,7 +7,7 @@ import { ENTRY_NAMES, entryLine, stateWords } from '../../core/book/entry-line.t
 import { type BookEntry, isKnown } from '../../model/book/entry.ts';
 import { useJob } from '../state/job-context.tsx';
 import { momentWords } from '../state/moment-words.ts';
-import { WaterForm, WithdrawForm, WordsForm } from './forms.tsx';
+import { CorrectForm, InstrumentForm, WaterForm, WithdrawForm, WordsForm } from './forms.tsx';
 import { BookPhoto } from './Photos.tsx';
 import { gradeColour } from './ReadingFields.tsx';
 import { Strokes } from './SignPad.tsx';
@@ -34,7 +34,7 @@ export function Entries() {
   const { book, rows } = useBook();
   const assessed = useAssessed();
   const [filter, setFilter] = useState<Filter>('all');
-  const [adding, setAdding] = useState<'remark' | 'water' | 'part' | 'fault' | null>(null);
+  const [adding, setAdding] = useState<'remark' | 'water' | 'part' | 'fault' | 'instrument' | null>(null);
   const writes = useWrites();
   const shown = useMemo(
     () =>
@@ -74,6 +74,7 @@ export function Entries() {
               ['water', 'Water'],
               ['fault', 'Fault'],
               ['part', 'Part changed'],
+              ['instrument', 'Instrument'],
             ] as const
           ).map(([kind, label]) => (
             <Button
@@ -89,7 +90,13 @@ export function Entries() {
       )}
       {adding && (
         <Box sx={{ mb: 2.5, p: 2, border: 2, borderColor: 'primary.main', borderRadius: 1, bgcolor: 'background.paper' }}>
-          {adding === 'water' ? <WaterForm {...at} cause="top-up" litres={null} /> : <WordsForm {...at} kind={adding} />}
+          {adding === 'water' ? (
+            <WaterForm {...at} cause="top-up" litres={null} />
+          ) : adding === 'instrument' ? (
+            <InstrumentForm done={at.done} />
+          ) : (
+            <WordsForm {...at} kind={adding} />
+          )}
         </Box>
       )}
       <Box role="group" aria-label="Which entries" sx={{ display: 'flex', gap: 0.8, overflowX: 'auto', pb: 1, mb: 1 }}>
@@ -136,6 +143,7 @@ function EntryCard({ item }: { item: BookItem }) {
   const assessed = useAssessed();
   const writes = useWrites();
   const [taking, setTaking] = useState(false);
+  const [correcting, setCorrecting] = useState(false);
   const [before, setBefore] = useState(false);
   const row = rows.get(entry.id);
   const known = isKnown(entry) ? entry : null;
@@ -217,6 +225,11 @@ function EntryCard({ item }: { item: BookItem }) {
             {replaces.length === 1 ? 'What it was before' : `What it was before, ${replaces.length} times`}
           </Button>
         )}
+        {writes && withdrawn === null && known?.kind === 'reading' && (
+          <Button sx={{ minHeight: 48 }} color="inherit" aria-expanded={correcting} onClick={() => setCorrecting(!correcting)}>
+            Put it right …
+          </Button>
+        )}
         {writes && withdrawn === null && known && known.kind !== 'withdraw' && (
           <Button sx={{ minHeight: 48 }} color="inherit" aria-expanded={taking} onClick={() => setTaking(!taking)}>
             Take it back …
@@ -232,6 +245,7 @@ function EntryCard({ item }: { item: BookItem }) {
             </Box>
           ) : null;
         })}
+      {correcting && known?.kind === 'reading' && <CorrectForm reading={known} done={() => setCorrecting(false)} />}
       {taking && <WithdrawForm target={entry.id} placeLabel={entry.placeLabel} done={() => setTaking(false)} />}
     </Box>
   );

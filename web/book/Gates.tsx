@@ -13,8 +13,15 @@ import { BigButton } from './Big.tsx';
 import { BookPhoto } from './Photos.tsx';
 import { useAddEntries, useBook, useWrites } from './use-book.ts';
 
-/** What stands between a pipe and the screed: tested, labelled, photographed, signed. */
-export function GateCard({ gate: { gate, tested, laid, signedBy, missing, open, changedSince } }: { gate: GateState }) {
+/** What stands between a pipe and the screed: tested, labelled, photographed, signed. `brief` folds the three under a line. */
+export function GateCard({
+  gate: { gate, tested, laid, signedBy, missing, open, changedSince },
+  brief = false,
+}: {
+  gate: GateState;
+  brief?: boolean;
+}) {
+  const [unfolded, setUnfolded] = useState(!brief);
   const [, setSearch] = useSearchParams();
   const bare = laid.find(({ photos }) => photos.length === 0);
   const go = (step: string) => setSearch({ do: step });
@@ -54,30 +61,40 @@ export function GateCard({ gate: { gate, tested, laid, signedBy, missing, open, 
       <Typography sx={{ fontSize: '1.05rem', fontWeight: 650, color: open ? 'secondary.main' : 'error.main', mb: 1 }}>
         {open ? 'May be covered' : `Do not cover: ${missing.join('; ')}`}
       </Typography>
-      {checks.map(({ label, done, say: words, step }) => (
-        <Button
-          key={label}
-          onClick={() => go(step)}
-          color="inherit"
-          sx={{
-            display: 'flex',
-            width: '100%',
-            minHeight: 48,
-            justifyContent: 'flex-start',
-            textAlign: 'left',
-            gap: 1,
-            fontSize: '1rem',
-            fontWeight: 500,
-          }}
-        >
-          <Box component="span" aria-hidden sx={{ width: 24, fontWeight: 800, color: done ? 'secondary.main' : 'error.main' }}>
-            {done ? '✓' : '–'}
-          </Box>
-          <span>
-            <strong>{label}.</strong> {words}
-          </span>
+      {brief && (
+        <Button sx={{ minHeight: 48, ml: -1 }} aria-expanded={unfolded} onClick={() => setUnfolded(!unfolded)}>
+          {unfolded ? 'Fold it' : 'What is missing'}
         </Button>
-      ))}
+      )}
+      {unfolded &&
+        checks.map(({ label, done, say: words, step }) => (
+          <Button
+            key={label}
+            onClick={() => go(step)}
+            color="inherit"
+            sx={{
+              display: 'flex',
+              width: '100%',
+              minHeight: 48,
+              justifyContent: 'flex-start',
+              textAlign: 'left',
+              gap: 1,
+              fontSize: '1rem',
+              fontWeight: 500,
+            }}
+          >
+            <Box
+              component="span"
+              aria-hidden
+              sx={{ width: 24, flexShrink: 0, fontWeight: 800, color: done ? 'secondary.main' : 'error.main' }}
+            >
+              {done ? '✓' : '–'}
+            </Box>
+            <span>
+              <strong>{label}.</strong> {words}
+            </span>
+          </Button>
+        ))}
     </Box>
   );
 }
@@ -193,8 +210,11 @@ function MarkedPhoto({
         ))}
       </Box>
       <Box component="figcaption" sx={{ p: 1, fontSize: '1rem' }}>
-        <strong>{label}</strong> {length}
-        {marks.length > 0 && `, ${marks.length} ${marks.length === 1 ? 'place' : 'places'} not to drill`}
+        <strong>{label}</strong>
+        {[length, marks.length > 0 ? `${marks.length} ${marks.length === 1 ? 'place' : 'places'} not to drill` : '']
+          .filter(Boolean)
+          .map((words) => `, ${words}`)
+          .join('')}
         {writes && (
           <Box>
             {marking ? (

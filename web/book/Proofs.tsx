@@ -13,7 +13,12 @@ export function Proofs({ design, circuitId }: { design: Design; circuitId?: stri
   const rounds = useRounds();
   const proofs = useMemo(() => flowProofs(rounds, job, design), [rounds, job, design]);
   const shown = proofs.filter((proof) => circuitId === undefined || proof.circuitId === circuitId);
-  if (shown.length === 0) return null;
+  if (shown.length === 0)
+    return circuitId === undefined ? (
+      <Box sx={{ fontSize: '1.05rem' }}>
+        Nothing yet: read the head across each pump, or its meter, with every valve open. The steps stand on Today.
+      </Box>
+    ) : null;
   return (
     <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, mb: 1.5 }}>
       {shown.map(({ circuitId: id, verdict, words }) => (

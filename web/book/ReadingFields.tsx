@@ -70,7 +70,8 @@ export function useReadingEntries(): (
           quantity: point.quantity,
           value: typed.value,
           asTyped: { text: typed.text, unit: typed.unit },
-          instrument: null,
+          instrument:
+            standing(book, 'instrument').find(({ entry }) => entry.quantity === point.quantity)?.entry.instrument ?? null,
           state,
           corrects: same?.entry.id ?? null,
           ...(i === 0 ? more : {}),
@@ -103,7 +104,8 @@ export function ReadingFields({
       {readings.map(({ point, typed, problem }) => {
         const kind = kindOfReading(point);
         const shown = expected?.[point.key];
-        const instrument = instrumentFor(point.quantity, null, instruments);
+        const own = instruments.find((each) => each.quantity === point.quantity);
+        const instrument = instrumentFor(point.quantity, own?.instrument ?? null, instruments);
         const value = isValue(typed) && !problem ? typed.value : null;
         const error = readingError(instrument, value ?? shown?.value ?? 0);
         const sigma = Math.hypot(shown?.sigma ?? 0, error);

@@ -87,9 +87,6 @@ export function Today() {
           Everything of the plan is done. What is left is to live with it.
         </Typography>
       )}
-      {begun.map((gate) => (
-        <GateCard key={gate.gate.id} gate={gate} />
-      ))}
       {odd.length > 0 && (
         <Section title="Odd readings">
           {odd.map(({ entry, time }) => {
@@ -123,6 +120,9 @@ export function Today() {
           ))}
         </Section>
       )}
+      {begun.map((gate) => (
+        <GateCard key={gate.gate.id} gate={gate} brief />
+      ))}
       {curves.length > 0 && (
         <Section title="Curves">
           {curves.map(({ step, log }) => (

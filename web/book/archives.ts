@@ -6,7 +6,10 @@ import { call } from '../state/http.ts';
 import { importJob } from '../state/jobs-api.ts';
 
 /** A job, its book and its photos as one file, from this device and, where it is there, the server. */
-export async function archiveOf(id: string, job: Job): Promise<{ name: string; bytes: Uint8Array<ArrayBuffer>; missing: number }> {
+export async function archiveOf(
+  id: string,
+  job: Job,
+): Promise<{ name: string; bytes: Uint8Array<ArrayBuffer>; missing: number }> {
   const { writeArchive } = await import('../../exchange/book/archive.ts');
   await readOn(id);
   const rows = (await entriesOf(id)).sort(

@@ -2,9 +2,11 @@ import Box from '@mui/material/Box';
 import { useState } from 'react';
 import type { CoverUp } from '../../core/commission/plan/build-steps.ts';
 import { judgeTest, type TestTarget } from '../../core/commission/pressure-test.ts';
+import { keyOf } from '../../core/commission/reading-points.ts';
+import { kindOfReading } from '../../core/commission/reading-words.ts';
 import { editText, say } from '../../core/quantity/format.ts';
 import { digestOf } from '../../exchange/book/digest.ts';
-import type { AnyEntry, EntryOf } from '../../model/book/entry.ts';
+import { type AnyEntry, type EntryOf, READING_QUANTITIES, type ReadingQuantity } from '../../model/book/entry.ts';
 import { localTime } from '../offline/uuid.ts';
 import { useDisplay } from '../state/display.ts';
 import { useJob } from '../state/job-context.tsx';
@@ -541,6 +543,115 @@ export function WithdrawForm({ target, placeLabel, done }: { target: string; pla
           : [{ kind: 'withdraw', place: null, placeLabel, target, why: of('why').trim().slice(0, 2000) }]
       }
       button="Take it back"
+    />
+  );
+}
+
+/** Puts a reading right: another value in its place, in the state it was taken in; the first stays in the book. */
+export function CorrectForm({ reading, done }: { reading: EntryOf<'reading'>; done: () => void }) {
+  const { display } = useJob();
+  const { unit } = useDisplay();
+  const { quantity, place, placeLabel, instrument, state, id } = reading;
+  const kind = kindOfReading({ key: keyOf(place ?? '', quantity), quantity });
+  const read = ({ of }: Fields) => readTyped(of('after'), kind, display, READING_QUANTITIES[quantity].label);
+  return (
+    <EntryForm
+      form={`correct:${id}`}
+      done={done}
+      photos={false}
+      fields={(typed) => (
+        <BigField
+          id={`correct-${id}`}
+          label={`${READING_QUANTITIES[quantity].label}, right`}
+          unit={unit(kind)}
+          value={typed.of('after')}
+          onChange={(text) => typed.set('after', text)}
+          problem={problemOf(read(typed))}
+        />
+      )}
+      entries={(typed, { note }) => {
+        const value = read(typed);
+        if (!isValue(value)) return problemOf(value) ?? 'Write the right value.';
+        return [
+          {
+            kind: 'reading',
+            place,
+            placeLabel,
+            quantity,
+            value: value.value,
+            asTyped: { text: value.text, unit: value.unit },
+            instrument,
+            state,
+            corrects: id,
+            note,
+          },
+        ];
+      }}
+      button="Put it right"
+    />
+  );
+}
+
+/** An instrument and how wrong its readings are: they count by it. */
+export function InstrumentForm({ done }: { done: () => void }) {
+  const { display } = useJob();
+  const { unit } = useDisplay();
+  const [quantity, setQuantity] = useState<ReadingQuantity>('back');
+  const kind = READING_QUANTITIES[quantity].kind;
+  const differs = kind === 'temperature' ? 'temperatureDifference' : kind;
+  const read = ({ of }: Fields) => readTyped(of('after'), differs, display, 'Its error');
+  return (
+    <EntryForm
+      form="instrument"
+      done={done}
+      photos={false}
+      fields={(typed) => (
+        <>
+          <BigField
+            id="instrument-name"
+            label="What it is, with its number"
+            words
+            value={typed.of('name')}
+            onChange={(text) => typed.set('name', text)}
+          />
+          <BigChoice
+            label="It reads"
+            value={quantity}
+            options={(['supply', 'back', 'air', 'flow', 'pressure', 'head', 'power'] as const).map(
+              (each) => [each, READING_QUANTITIES[each].label] as const,
+            )}
+            onChange={setQuantity}
+          />
+          <BigField
+            id="instrument-error"
+            label="Wrong by, two times in three"
+            unit={unit(differs)}
+            value={typed.of('after')}
+            onChange={(text) => typed.set('after', text)}
+            problem={problemOf(read(typed))}
+          />
+        </>
+      )}
+      entries={(typed, { note }) => {
+        const error = read(typed);
+        if (typed.of('name').trim() === '') return 'Say which instrument it is.';
+        if (!isValue(error) || error.value < 0) return problemOf(error) ?? 'Write how wrong it may be; its sheet says it.';
+        const name = typed.of('name').trim().slice(0, 200);
+        return [
+          {
+            kind: 'instrument',
+            place: null,
+            placeLabel: name,
+            instrument: `${name.slice(0, 40)} ${quantity}`,
+            name,
+            quantity,
+            error: error.value,
+            share: 0,
+            checkedOn: localTime().slice(0, 10),
+            note,
+          },
+        ];
+      }}
     />
   );
 }

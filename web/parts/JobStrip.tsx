@@ -116,36 +116,41 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
           </Button>
         )}
         <Presence job={id ?? ''} />
-        {comments && (
+        {comments && !onSite && (
           <Button size="small" onClick={() => comments.show(null)} sx={{ color: 'inherit', minWidth: 0, whiteSpace: 'nowrap' }}>
             {standing > 0 ? `Comments (${standing})` : 'Comments'}
           </Button>
         )}
         <SaveState />
-        <Tooltip title={before ? `Take back: ${before.label} (Ctrl+Z)` : 'Nothing to take back'}>
-          <span>
-            <IconButton
-              onClick={() => session.undo()}
-              disabled={!before}
-              aria-label="Take back"
-              sx={{ color: 'inherit', '&.Mui-disabled': { color: 'wall.stripMuted', opacity: 0.45 } }}
-            >
-              <UndoIcon />
-            </IconButton>
-          </span>
-        </Tooltip>
-        <Tooltip title={after ? `Do again: ${after.label} (Ctrl+Y)` : 'Nothing to do again'}>
-          <span>
-            <IconButton
-              onClick={() => session.redo()}
-              disabled={!after}
-              aria-label="Do again"
-              sx={{ color: 'inherit', '&.Mui-disabled': { color: 'wall.stripMuted', opacity: 0.45 } }}
-            >
-              <RedoIcon />
-            </IconButton>
-          </span>
-        </Tooltip>
+        {/* The book takes nothing back: it is put right by another entry. */}
+        {!onSite && (
+          <>
+            <Tooltip title={before ? `Take back: ${before.label} (Ctrl+Z)` : 'Nothing to take back'}>
+              <span>
+                <IconButton
+                  onClick={() => session.undo()}
+                  disabled={!before}
+                  aria-label="Take back"
+                  sx={{ color: 'inherit', '&.Mui-disabled': { color: 'wall.stripMuted', opacity: 0.45 } }}
+                >
+                  <UndoIcon />
+                </IconButton>
+              </span>
+            </Tooltip>
+            <Tooltip title={after ? `Do again: ${after.label} (Ctrl+Y)` : 'Nothing to do again'}>
+              <span>
+                <IconButton
+                  onClick={() => session.redo()}
+                  disabled={!after}
+                  aria-label="Do again"
+                  sx={{ color: 'inherit', '&.Mui-disabled': { color: 'wall.stripMuted', opacity: 0.45 } }}
+                >
+                  <RedoIcon />
+                </IconButton>
+              </span>
+            </Tooltip>
+          </>
+        )}
         <Button size="small" onClick={onPalette} sx={{ color: 'inherit', display: { xs: 'none', md: 'inline-flex' } }}>
           Find (Ctrl+K)
         </Button>

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
-import Link from '@mui/material/Link';
 import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
 import { type ReactNode, useSyncExternalStore } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { newerProgram, onNewerProgram, takeOver } from '../offline/program.ts';
@@ -29,7 +29,16 @@ export function Strip({ children }: { children: ReactNode }) {
     >
       {children}
       {newer && (
-        <Button onClick={takeOver} sx={{ alignSelf: 'center', bgcolor: '#f2c26a', color: '#2a211b', whiteSpace: 'nowrap', '&:hover': { bgcolor: '#f7d48f' } }}>
+        <Button
+          onClick={takeOver}
+          sx={{
+            alignSelf: 'center',
+            bgcolor: '#f2c26a',
+            color: '#2a211b',
+            whiteSpace: 'nowrap',
+            '&:hover': { bgcolor: '#f7d48f' },
+          }}
+        >
           A newer program is ready
         </Button>
       )}
