@@ -20,6 +20,7 @@ import { readJobText } from '../model/read-job.ts';
 import { BadInput, type Printed } from './command.ts';
 import { drawing, papers, schema } from './papers.ts';
 import { printDesign, printPreview } from './print.ts';
+import { printPlan } from './print-plan.ts';
 import { printRun, printSides } from './print-run.ts';
 
 const PROGRAM_VERSION = '0.1.0';
@@ -40,6 +41,8 @@ const USAGE = `warm: the design from a terminal
                                   make the papers, a PDF for each set; --set all or wall,merchant,floor,
                                   electrician,commissioner,record,owner; --paper A4, A3, letter, tabloid;
                                   --tint colour, grey; --sums; --prices; --labels; --revision; --made; --address
+  warm plan JOB.json              the plan of commissioning, and what every gauge shall show with its band;
+                                  --outdoor and --source in °C for a state that is met on site
   warm drawing JOB.json --out FILE
                                   the wall as a drawing, --format svg, dxf, pdf; inp for the solved plant,
                                   ics for the service dates, design for the figures as JSON
@@ -193,6 +196,8 @@ const OPTIONS = {
   made: { type: 'string' },
   address: { type: 'string' },
   format: { type: 'string' },
+  outdoor: { type: 'string' },
+  source: { type: 'string' },
 } as const;
 
 type Options = { [name in keyof typeof OPTIONS]?: (typeof OPTIONS)[name]['type'] extends 'boolean' ? boolean : string };
@@ -213,6 +218,14 @@ const COMMANDS: Record<
   drawing: {
     takes: ['out', 'format', 'paper', 'tint', 'revision', 'made'],
     run: async (path, options) => drawing(await loadJob(path), options),
+  },
+  plan: {
+    takes: ['outdoor', 'source'],
+    run: async (path, { outdoor, source }) =>
+      printPlan(await loadJob(path), {
+        outdoor: outdoor === undefined ? null : numberOption(outdoor, 'outdoor', 0, -60, 60),
+        source: source === undefined ? null : numberOption(source, 'source', 0, -60, 300),
+      }),
   },
   schema: { takes: [], run: async (name) => schema(name) },
   rooms: { takes: ['into', 'out'], run: (path, { into, out }) => rooms(path, into, out) },

@@ -74,6 +74,19 @@ describe('the terminal', () => {
     expect(stderr).toContain(sentence);
   });
 
+  it('prints the plan of commissioning, and what is expected in a state', async () => {
+    const { status, stdout } = await warm('plan', job, '--outdoor', '3', '--source', '46.5');
+    expect(status).toBe(0);
+    expect(stdout).toMatch(/Fill and purge\n {2}- Set the vessel’s gas side to/);
+    expect(stdout).toMatch(/Boiler in the old grain store, flow temperature: 46.5\s°C, give or take/);
+    const { stdout: text } = await warm('plan', job, '--json');
+    const plan = JSON.parse(text);
+    expect(plan.version).toBe(1);
+    expect(plan.steps.map(({ id }: { id: string }) => id)).toContain('fill/vessel');
+    expect(plan.expected.find(({ key }: { key: string }) => key === 'source#supply').value).toBeCloseTo(55, 1);
+    expect((await warm('plan', job, '--outdoor', 'warm')).status).toBe(2);
+  });
+
   it('runs a season and prints its totals', async () => {
     const january = file(
       'january.csv',

@@ -19,6 +19,7 @@ import { aheadOf } from '../../core/emitter/series.ts';
 import { withRoughLoads } from '../../core/load/rough-loads.ts';
 import type { Emitter } from '../../model/emitter.ts';
 import type { Room } from '../../model/job.ts';
+import { useBuiltState } from '../book/ShownAs.tsx';
 import { Reading } from '../parts/Layout.tsx';
 import { useDesigned } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
@@ -48,6 +49,28 @@ export function EmitterReadings({ room, emitter }: { room: Room; emitter: Emitte
     readings.push(
       ['At 75/65/20', say(panelOutput(emitter.type, emitter.height, emitter.length), 'heatLoad')],
       ['Depth', say(PANELS[emitter.type].depth, 'bore')],
+    );
+  }
+  const loops = (useBuiltState()?.circuits ?? []).flatMap(({ loops: all }) =>
+    all.filter((loop) => loop.place.startsWith(`rooms/${room.id}/${emitter.id}/`)),
+  );
+  if (loops.length > 0) {
+    const sum = (of: (loop: (typeof loops)[number]) => number) => loops.reduce((total, loop) => total + of(loop), 0);
+    readings.push(
+      [
+        'Gives as built',
+        say(
+          sum(({ heat }) => heat),
+          'heatLoad',
+        ),
+      ],
+      [
+        'Gets as built',
+        say(
+          sum(({ flow }) => flow),
+          'volumeFlow',
+        ),
+      ],
     );
   }
   const cold = designed?.design.cooling?.parts.find((each) => each.roomId === room.id && each.emitterId === emitter.id);

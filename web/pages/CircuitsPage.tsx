@@ -7,6 +7,7 @@ import { drivenBy } from '../../core/design/driven-by.ts';
 import { pipingOf } from '../../core/piping/piping-of-job.ts';
 import type { Circuit, EmitterKind, Job } from '../../model/job.ts';
 import { newCircuit, nextId } from '../../model/new-job.ts';
+import { ShownAs, useBuiltState } from '../book/ShownAs.tsx';
 import { CircuitBoard } from '../circuits/CircuitBoard.tsx';
 import { CoolingFields } from '../circuits/CoolingFields.tsx';
 import { Manifolds } from '../circuits/Manifolds.tsx';
@@ -57,6 +58,7 @@ export default function CircuitsPage() {
           <Button variant="contained" onClick={() => setProposing(true)}>
             Propose circuits
           </Button>
+          <ShownAs />
           {(Object.keys(EMITTER_LABELS) as EmitterKind[]).map((emitters) => (
             <Button key={emitters} variant="outlined" onClick={() => add(emitters)}>
               Add {EMITTER_LABELS[emitters].toLowerCase()}
@@ -108,7 +110,8 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
   const sized = design?.sized;
   const valved = !pipingOf(job).branch(place).pump;
   const hangs = hangChoices(job);
-  const solvedLoops = designed?.design.solved?.state.circuits.find((each) => each.id === circuit.id)?.loops ?? [];
+  const built = useBuiltState()?.circuits.find((each) => each.id === circuit.id);
+  const solvedLoops = (built ?? designed?.design.solved?.state.circuits.find((each) => each.id === circuit.id))?.loops ?? [];
   const findings = designed?.design.findings.filter((finding) => finding.component?.startsWith(`${place}/`)) ?? [];
   const automatic = (value: number | undefined, kind: Parameters<typeof say>[1]) =>
     value === undefined ? 'auto' : `auto: ${say(value, kind)}`;
@@ -130,6 +133,9 @@ function CircuitCard({ circuit, design }: { circuit: Circuit; design: CircuitDes
         <Typography variant="h2" sx={{ flex: 1, minWidth: 180 }}>
           {circuit.name || 'Circuit without a name'}
         </Typography>
+        {built && (
+          <Reading label="As built">{`${say(built.flow, 'volumeFlow')}, back ${say(built.back, 'temperature')}`}</Reading>
+        )}
         {design && (
           <Reading label="Load">
             <FigureButton figure={design.load} />

@@ -12,6 +12,7 @@ import { type Emitter, MOST_EMITTERS } from '../../model/emitter.ts';
 import type { Job, Room } from '../../model/job.ts';
 import { newEmitter } from '../../model/new-emitter.ts';
 import { nextId } from '../../model/new-job.ts';
+import { ShownAs } from '../book/ShownAs.tsx';
 import { ADD_CHOICES } from '../emitters/choices.ts';
 import { flowTemperatureEdits } from '../emitters/circuit-temperature.ts';
 import { EmitterCard } from '../emitters/EmitterCard.tsx';
@@ -49,6 +50,7 @@ export default function EmittersPage() {
       wide
       title="Emitters"
       lead="What heats each room, and the flow temperature each needs on the design day. Drag a line to try another."
+      actions={<ShownAs />}
     >
       {job.rooms.length === 0 ? (
         <Typography>No rooms yet. Enter them with their heat loads on the Rooms page.</Typography>

@@ -6,6 +6,7 @@ import { useEffect, useState } from 'react';
 import { Link as RouterLink, useParams, useSearchParams } from 'react-router';
 import { readCalls } from '../../core/design/combinations.ts';
 import { openFindings } from '../../core/finding/finding.ts';
+import { ShownAs, useBuiltStateOf } from '../book/ShownAs.tsx';
 import { DraftDialog } from '../plant/DraftDialog.tsx';
 import { type Group, groupOf } from '../plant/groups.ts';
 import { type Side, SidePanel } from '../plant/SidePanel.tsx';
@@ -115,6 +116,7 @@ function RunningWall({
   const calling = readCalls(search.get('calls'), zones);
   const shown = usePlantState(designed, calling);
   const { state, designDay, waiting } = shown;
+  const built = useBuiltStateOf(designDay ? null : calling);
   const change = (next: string[]) => {
     const on = new Set(next);
     setSearch(
@@ -164,15 +166,41 @@ function RunningWall({
           onChange={change}
         />
       )}
+      <BookBar built={built !== null} />
       <Wall
         sheet={shown.designed.sheet}
         design={shown.designed.design}
-        state={state?.converged ? state : null}
-        designDay={designDay}
+        state={built ?? (state?.converged ? state : null)}
+        designDay={designDay && !built}
         picked={picked}
         onPick={onPick}
       />
     </>
+  );
+}
+
+/** Which plant the wall shows, where a book tells of one beside the design. */
+function BookBar({ built }: { built: boolean }) {
+  return (
+    <Box
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        flexWrap: 'wrap',
+        gap: 1.5,
+        px: 2,
+        '&:not(:empty)': { py: 0.6, borderBottom: 1, borderColor: 'divider' },
+        bgcolor: built ? '#f2c26a' : 'transparent',
+        '@media print': { display: 'none' },
+      }}
+    >
+      <ShownAs />
+      {built && (
+        <Typography variant="body2" sx={{ color: '#2a211b', fontWeight: 600 }}>
+          Flows and temperatures as the site book’s readings tell them; what no reading tells stands as designed.
+        </Typography>
+      )}
+    </Box>
   );
 }
 

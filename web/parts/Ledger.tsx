@@ -4,6 +4,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
+import type { AssumptionOdds } from '../../core/commission/ledger-odds.ts';
 import { placeName } from '../../core/design/place-name.ts';
 import type { LedgerEntry } from '../../core/job/ledger.ts';
 import { readInJobUnits } from '../../core/quantity/parse.ts';
@@ -11,6 +12,7 @@ import { boundsProblem, fieldAt } from '../../model/fields.ts';
 import type { Job, MaterialId } from '../../model/job.ts';
 import { nextId } from '../../model/new-job.ts';
 import { type Place, valueAt } from '../../model/place.ts';
+import { useRounds } from '../book/use-book.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
 import { useWork } from '../worker/use-work.ts';
 import { pumpChoices, sizeChoices } from './choices.ts';
@@ -20,6 +22,11 @@ export function Ledger() {
   const job = useJob();
   const { put } = useEditing();
   const { data: entries } = useWork<LedgerEntry[]>('ledger', [job], (work) => work.ledger(job));
+  const rounds = useRounds();
+  const read = rounds.some(({ note, readings }) => note.running && readings.length > 0);
+  const { data: odds } = useWork('odds', [job, rounds], (work) => work.odds(job, rounds), {
+    enabled: read && job.assumptions.length > 0,
+  });
   const take = (id: string) =>
     put('Took out an assumption', [{ at: 'assumptions', value: job.assumptions.filter((each) => each.id !== id) }]);
   return (
@@ -28,7 +35,7 @@ export function Ledger() {
       {job.assumptions.map(({ id }) => {
         const entry = entries?.find((each) => each.id === id);
         return entry ? (
-          <Entry key={id} entry={entry} onTake={() => take(id)} />
+          <Entry key={id} entry={entry} odds={(read && odds?.find((each) => each.id === id)) || null} onTake={() => take(id)} />
         ) : (
           <Typography key={id} role="status" variant="body2">
             {entries === null
@@ -42,7 +49,7 @@ export function Ledger() {
   );
 }
 
-function Entry({ entry, onTake }: { entry: LedgerEntry; onTake: () => void }) {
+function Entry({ entry, odds, onTake }: { entry: LedgerEntry; odds: AssumptionOdds | null; onTake: () => void }) {
   return (
     <Box
       component="section"
@@ -79,6 +86,11 @@ function Entry({ entry, onTake }: { entry: LedgerEntry; onTake: () => void }) {
           </Box>
         );
       })}
+      {odds && (
+        <Typography variant="body2" sx={{ mt: 1.2, fontWeight: 650 }}>
+          {`By ${odds.readings} readings of the site book: ${odds.odds.map(({ label, odds: chance }, i) => `${Math.round(100 * chance)} in a hundred ${label}${i === 0 ? ', as taken' : ''}`).join('; ')}.`}
+        </Typography>
+      )}
       {entry.settling.length > 0 && (
         <Box sx={{ mt: 1.2, pt: 1, borderTop: 1, borderColor: 'divider' }}>
           <Typography variant="body2" sx={{ fontWeight: 700 }}>

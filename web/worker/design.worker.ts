@@ -141,6 +141,11 @@ const work = {
     const { asBuiltOf } = await import('./site-work.ts');
     return asBuiltOf(job, rounds);
   },
+  /** The plant as its readings tell it, with some zones calling. */
+  async runAsBuilt(job: Job, bends: [string, number][], calling: string[] | null): Promise<PlantState | null> {
+    const { runAsBuilt } = await import('./site-work.ts');
+    return runAsBuilt(job, bends, calling);
+  },
   /** What readings say of the guesses of the ledger. */
   async odds(job: Job, rounds: BookRound[]): Promise<AssumptionOdds[]> {
     const { ledgerOdds } = await import('../../core/commission/ledger-odds.ts');

@@ -1,8 +1,10 @@
 import { type Assessed, assessBook, gaugeOffsets, withoutOffset } from '../../core/book/assess.ts';
 import type { BookRound } from '../../core/book/rounds.ts';
 import { type AsBuilt, fitAsBuilt } from '../../core/commission/as-built.ts';
+import { DESIGN_DAY } from '../../core/commission/book-state.ts';
 import { expectedReadings } from '../../core/commission/expected-readings.ts';
 import { SitePlant } from '../../core/commission/site-plant.ts';
+import type { PlantState } from '../../core/design/plant-state.ts';
 import { designWithPlant } from '../../core/job/design-job.ts';
 import type { StateNote } from '../../model/book/entry.ts';
 import type { Job } from '../../model/job.ts';
@@ -39,4 +41,14 @@ export function asBuiltOf(job: Job, rounds: readonly BookRound[]): AsBuilt | nul
     readings: round.readings.map((reading) => withoutOffset(reading, offsets)),
   }));
   return fitAsBuilt(site, without);
+}
+
+/** The plant as it was found, with some zones calling on the design day. */
+export function runAsBuilt(job: Job, bends: readonly [string, number][], calling: readonly string[] | null): PlantState | null {
+  const site = siteOf(job);
+  if (!site) return null;
+  return (
+    expectedReadings(site, { ...DESIGN_DAY, calls: calling === null ? 'all' : [...calling] }, { as: new Map(bends) })?.state ??
+    null
+  );
 }
