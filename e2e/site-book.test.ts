@@ -297,6 +297,46 @@ test('a gate is red until tested, photographed and signed; a signature taken bac
   await expect(page.getByText('Do not cover: not signed')).toBeVisible();
 });
 
+test('two gauges give the head, less what they differ by at rest, and the head proves the flow', async ({ page, context }) => {
+  await named(context);
+  const job = await openJob(page, thistleMill, 'book?do=rest');
+  await page.getByRole('button', { name: 'At rest, cold' }).click();
+  await page.getByRole('button', { name: 'So it stands' }).click();
+  await expect(page.locator('input[id^="read-"]').first()).toBeVisible();
+  const ids = await page.locator('input[id^="read-"]').evaluateAll((all) => all.map(({ id }) => id));
+  // The gauge behind the pump of the upper radiators shows 10 kPa too much.
+  for (const id of ids)
+    await page
+      .locator(`[id="${id}"]`)
+      .fill(
+        id.includes('c2/pumped')
+          ? '152'
+          : id.includes('c2/supply')
+            ? '113'
+            : id.includes('c3/supply')
+              ? '83'
+              : id.includes('supply')
+                ? '137'
+                : '142',
+      );
+  await page.getByRole('button', { name: 'Keep in the book' }).click();
+  await expect.poll(async () => (await onServer(page, job)).length).toBe(ids.length);
+  await page.goto(`/jobs/${job}/book?do=prove/circuits/c2`);
+  await page.getByRole('button', { name: 'Change' }).click();
+  await page.getByRole('button', { name: 'Running', exact: true }).click();
+  await page.getByRole('button', { name: 'So it stands' }).click();
+  await page.getByRole('button', { name: /From two gauges/ }).click();
+  await expect(page.getByText(/which they differ by at rest/)).toBeVisible();
+  await page.getByLabel('Gauge before it').fill('1.42 bar');
+  await page.getByLabel('Gauge behind it').fill('2.0 bar');
+  const head = page.locator('input[id$="#head"]');
+  // 2.0 - 1.42 - 0.10 bar at 990 kg/m3 is 4.94 m.
+  await expect(head).toHaveValue(/^4\.9/);
+  await page.getByRole('button', { name: 'Keep in the book' }).click();
+  await page.goto(`/jobs/${job}/book?part=sheets`);
+  await expect(page.getByText(/^Upper radiators\. (Proved|No proof|Short)/)).toBeVisible();
+});
+
 test('an archive goes out and comes in: job, book and photo, whole', async ({ page, context }) => {
   await named(context);
   const job = await openJob(page, thistleMill, 'book?part=book');

@@ -11,6 +11,7 @@ import { useJob } from '../state/job-context.tsx';
 import { BigField } from './Big.tsx';
 import { isValue, problemOf, readTyped, type Typed } from './read-typed.ts';
 import { useRoundState } from './round-state.ts';
+import { TwoGauges } from './TwoGauges.tsx';
 import { useBook, useExpected, type Written } from './use-book.ts';
 
 /** Colour of a grade: never the only sign of it, the words stand beside. */
@@ -99,6 +100,8 @@ export function ReadingFields({
   const { expected, working } = useExpected(note);
   const { book } = useBook();
   const instruments = standing(book, 'instrument').map(({ entry }) => entry);
+  // Where several places are read at once, each says which it is.
+  const several = new Set(readings.map(({ point }) => point.where)).size > 1;
   return (
     <Box>
       {readings.map(({ point, typed, problem }) => {
@@ -133,13 +136,14 @@ export function ReadingFields({
             </Box>
             <BigField
               id={`read-${point.key}`}
-              label={point.label}
+              label={several ? `${point.where}: ${point.label.charAt(0).toLowerCase()}${point.label.slice(1)}` : point.label}
               unit={unit(kind)}
               value={of(point.key)}
               onChange={(text) => set(point.key, text)}
               onEnter={onEnter}
               problem={problem}
             />
+            {point.quantity === 'head' && <TwoGauges pump={point.place} onHead={(text) => set(point.key, text)} />}
             {value !== null && (
               <Box role="status" sx={{ mt: -0.8, fontSize: '1.05rem', fontWeight: 600, color: gradeColour(judged.grade) }}>
                 {readingWords(judged, { ...point, id: '', value, error }, display)}

@@ -13,7 +13,8 @@ import { TakePhotos } from './Photos.tsx';
 import { ReadingFields, useReadingEntries, useTypedReadings } from './ReadingFields.tsx';
 import { useRoundState } from './round-state.ts';
 import { StateBar } from './StateBar.tsx';
-import { useAddEntries, useBook, usePlan, useWrites } from './use-book.ts';
+import { useAddEntries, useBook, useWrites } from './use-book.ts';
+import { usePlan } from './use-plan.ts';
 import { useTyped } from './use-typed.ts';
 
 /** The walk through the plant: one place at a time, what is expected, what is read, on to the next. */

@@ -13,7 +13,8 @@ import { archiveOf } from './archives.ts';
 import { BigButton } from './Big.tsx';
 import { NoDrillMap } from './Gates.tsx';
 import { Proofs } from './Proofs.tsx';
-import { useAssessed, useBook, usePlan } from './use-book.ts';
+import { useAssessed, useBook } from './use-book.ts';
+import { usePlan } from './use-plan.ts';
 
 /** What is handed over: as left, as built, the map of what lies under the floors, the archive. */
 export function Sheets() {

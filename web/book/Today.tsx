@@ -17,7 +17,8 @@ import { BigButton } from './Big.tsx';
 import { DoStep } from './DoStep.tsx';
 import { GateCard } from './Gates.tsx';
 import { gradeColour } from './ReadingFields.tsx';
-import { useAssessed, useBook, usePlan } from './use-book.ts';
+import { useAssessed, useBook } from './use-book.ts';
+import { usePlan } from './use-plan.ts';
 
 /** The step that is next: the first that waits for nothing and is not done. */
 export const nextStep = (progress: readonly StepProgress[]): StepProgress | undefined =>

@@ -1,13 +1,10 @@
 import { useCallback, useMemo, useSyncExternalStore } from 'react';
 import { useParams } from 'react-router';
 import type { Assessed } from '../../core/book/assess.ts';
-import { gatesOf, progressOf } from '../../core/book/progress.ts';
 import { roundsOf } from '../../core/book/rounds.ts';
-import { commissioningPlan } from '../../core/commission/plan/plan.ts';
 import type { BookEntry, StateNote } from '../../model/book/entry.ts';
 import type { PhotoRow } from '../offline/book-database.ts';
 import type { NewEntry } from '../offline/outbox.ts';
-import { useDesigned } from '../state/design-context.tsx';
 import { useJob, useSession } from '../state/job-context.tsx';
 import { useMay, useWho } from '../state/who.ts';
 import { useWork } from '../worker/use-work.ts';
@@ -82,19 +79,6 @@ export function useAddEntries(): (entries: readonly Written[], photos?: readonly
 
 /** Whether who is here may write the book. */
 export const useWrites = (): boolean => useMay('write book');
-
-/** Plan, progress and gates of the open job; null until its design is there. */
-export function usePlan() {
-  const job = useJob();
-  const designed = useDesigned();
-  const { book } = useBook();
-  const design = designed?.design ?? null;
-  const plan = useMemo(() => (design ? commissioningPlan(job, design) : null), [job, design]);
-  return useMemo(() => {
-    if (!plan || !design) return null;
-    return { plan, design, progress: progressOf(plan, book, job, design), gates: gatesOf(book, job, design) };
-  }, [plan, design, book, job]);
-}
 
 /** Rounds of readings in the book, the latest first. */
 export function useRounds() {

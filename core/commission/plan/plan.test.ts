@@ -48,6 +48,7 @@ describe.each(ALL)('the plan of %s', (_, job) => {
     const points = new Set(readingPoints(job, design).map(({ key }) => key));
     for (const { target, id } of plan) {
       if (target.kind !== 'reading') continue;
+      expect(new Set(target.keys).size, id).toBe(target.keys.length);
       // A dip of glycol is read off a sample, not off the plant.
       for (const key of target.keys)
         if (!key.endsWith('#glycol') && !id.startsWith('run/')) expect(points, `${id}: ${key}`).toContain(key);

@@ -30,7 +30,7 @@ export function startSteps(job: Job, design: Design): PlanStep[] {
     title: `Read every gauge at rest${vessel?.fillPressure ? `: ${say(vessel.fillPressure.value, 'pressure', display)} in the plant room, less upstairs` : ''}`,
     why: 'Cold, all pumps off. Two gauges then differ by the height between them and nothing else; by what they differ more, one of them lies. The book learns that and takes it off later.',
     tools: ['gauges'],
-    target: { kind: 'reading', keys: gaugeNames(job, design).map(({ point }) => keyOf(point, 'pressure')) },
+    target: { kind: 'reading', keys: [...new Set(gaugeNames(job, design).map(({ point }) => keyOf(point, 'pressure')))] },
     after: ['fill/vessel'],
   });
   const settings = settingsOf(job, design);
