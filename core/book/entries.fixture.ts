@@ -4,7 +4,7 @@ import type { KeptEntry } from './book.ts';
 
 const uuid = (start: string, n: number): string => `${start}-0000-7000-8000-${n.toString(16).padStart(12, '0')}`;
 
-export const PHONE = uuid('aaaaaaaa', 1);
+const PHONE = uuid('aaaaaaaa', 1);
 export const OTHER_PHONE = uuid('bbbbbbbb', 2);
 let count = 0;
 

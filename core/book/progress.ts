@@ -170,6 +170,3 @@ export function gatesOf(book: Book, job: Job, design: Design): GateState[] {
     return { gate, tested, laid, signedBy: signature?.entry.name ?? null, changedSince, open: missing.length === 0, missing };
   });
 }
-
-/** Gates that nobody may cover yet. */
-export const redGates = (gates: readonly GateState[]): GateState[] => gates.filter(({ open }) => !open);

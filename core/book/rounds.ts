@@ -17,7 +17,7 @@ export interface BookRound extends Round {
 
 type ReadingItem = BookItem & { entry: EntryOf<'reading'> };
 
-export const takenReading = ({ entry }: ReadingItem, instruments: readonly EntryOf<'instrument'>[]): TakenReading => {
+const takenReading = ({ entry }: ReadingItem, instruments: readonly EntryOf<'instrument'>[]): TakenReading => {
   const { id, quantity, value, instrument, place } = entry;
   return {
     id,

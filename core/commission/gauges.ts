@@ -40,7 +40,7 @@ export interface FlowFromHead {
 }
 
 /** Standard deviation of a leaflet's head curve, as a share: pumps of one kind differ by so much. Judgement, no source. */
-export const CURVE_SPREAD = 0.05;
+const CURVE_SPREAD = 0.05;
 
 /**
  * Flow through a pump from the head across it. On the flat part of a curve the same head belongs to many flows, and the answer says so

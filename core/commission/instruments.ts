@@ -13,7 +13,7 @@ export interface Instrument {
  * Instruments as they are commonly carried. Their errors are common practice, from memory: a plate or an entry of the book says
  * better. A clip thermometer reads the wall of the pipe, not the water; a meter at a manifold has a coarse scale.
  */
-export const USUAL_INSTRUMENTS: readonly Instrument[] = [
+const USUAL_INSTRUMENTS: readonly Instrument[] = [
   { id: 'clip', name: 'Clip thermometer', quantity: 'supply', error: 0.5, share: 0 },
   { id: 'clip-back', name: 'Clip thermometer', quantity: 'back', error: 0.5, share: 0 },
   { id: 'air', name: 'Room thermometer', quantity: 'air', error: 0.3, share: 0 },

@@ -24,7 +24,7 @@ export interface WaterVerdict {
 export const LITRE_ERRORS = { meter: 0.15, feeder: 0.5, guess: 2 } as const;
 /** A leak is told beyond this, from so many readings on: found on simulated feeders, one in a hundred is a false alarm. */
 const TOLD_BEYOND = 3;
-export const LEAST_READINGS = 5;
+const LEAST_READINGS = 5;
 /** How long air keeps leaving, days: its time constant is sought between these. */
 const TIMES = [3, 4, 5, 6.5, 8, 10, 12.5, 15, 18, 21, 24];
 /** Logarithm of likelihood below its best at which 95 chances in a hundred are on one side: half of 1.645 squared. */

@@ -12,7 +12,7 @@ export interface FlowProof {
 }
 
 /** Chance from which a flow is proved, and below which it is short. */
-export const PROVED_FROM = 0.95;
+const PROVED_FROM = 0.95;
 const SHORT_BELOW = 0.05;
 
 /** Standard normal distribution, by Abramowitz and Stegun 26.2.17: wrong by 7.5e-8 at most. */

@@ -29,14 +29,14 @@ const LEAST = 0.1;
 /** Half a kelvin is near enough for a person; the slope is known well enough at this standard deviation. */
 const KNOWN = 0.02;
 /** Outdoors above this, degrees C, a day tells the shift and not the slope. */
-export const MILD = 10;
+const MILD = 10;
 /** How much of what the water is hotter arrives in a room, and its standard deviation: trials on simulated houses. */
 const GAIN = 0.5;
 const GAIN_SPREAD = 0.15;
 /** Scatter of a day's mean about what the curve alone would make of it, K: sun, guests, windows. */
 const SCATTER = 0.5;
 /** Days from a change until it is read, and the largest number of readings that still tell something of the house as it is. */
-export const WAIT_DAYS = 2;
+const WAIT_DAYS = 2;
 const KEPT = 60;
 
 export type TuningAdvice = {

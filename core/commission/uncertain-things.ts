@@ -6,7 +6,7 @@ import type { SitePlant } from './site-plant.ts';
  * How far a plant usually is from its drawing, one standard deviation. Judgement of practice, no source: what hands, pipes and
  * controllers do, not what a standard allows.
  */
-export const USUAL_SPREAD = {
+const USUAL_SPREAD = {
   /** K: a source's flow temperature against its setting, and against a thermometer that was read just then. */
   sourceAsked: 1,
   sourceRead: 0.5,

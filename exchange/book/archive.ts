@@ -5,10 +5,10 @@ import { readJobText } from '../../model/read-job.ts';
 import { fileNameFor, MOST_JOB_BYTES, writeJobFile } from '../job-file.ts';
 import { unpackZip } from '../unpack-zip.ts';
 
-export const ARCHIVE_FORMAT = 'warm-manifold/site-archive';
-export const ARCHIVE_VERSION = 1;
+const ARCHIVE_FORMAT = 'warm-manifold/site-archive';
+const ARCHIVE_VERSION = 1;
 /** Most bytes of an archive, and of all that comes out of one. */
-export const MOST_ARCHIVE_BYTES = 400_000_000;
+const MOST_ARCHIVE_BYTES = 400_000_000;
 const MOST_ENTRIES_BYTES = 80_000_000;
 
 /** An entry as an archive has it, with when the server received it; null where it never left its device. */

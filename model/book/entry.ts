@@ -16,7 +16,7 @@ export const MOST_PHOTO_BYTES = 1_000_000;
 export const MOST_BYTES_OF_PHOTOS = 300_000_000;
 /** Most entries sent or read at once, and most characters of one as JSON. */
 export const MOST_ENTRIES_AT_ONCE = 500;
-export const MOST_ENTRY_TEXT = 64_000;
+const MOST_ENTRY_TEXT = 64_000;
 
 const Uuid = z
   .string()
@@ -93,7 +93,7 @@ const base = {
   photos: z.array(Uuid).max(MOST_PHOTOS_OF_ENTRY, `holds more than ${MOST_PHOTOS_OF_ENTRY} photos; add another entry`),
 };
 
-export const READING = z
+const READING = z
   .strictObject({
     ...base,
     kind: z.literal('reading'),
@@ -212,11 +212,11 @@ const ENTRY_SCHEMAS = [
     why: Words.refine((value) => value.trim() !== '', 'is empty; say why it no longer holds'),
   }),
 ] as const;
-export const EntrySchema = z.discriminatedUnion('kind', ENTRY_SCHEMAS, 'is no kind of entry');
+const EntrySchema = z.discriminatedUnion('kind', ENTRY_SCHEMAS, 'is no kind of entry');
 export type BookEntry = z.infer<typeof EntrySchema>;
 export type EntryKind = BookEntry['kind'];
 export type EntryOf<K extends EntryKind> = Extract<BookEntry, { kind: K }>;
-export const ENTRY_KINDS = ENTRY_SCHEMAS.map((schema) => schema.shape.kind.value);
+const ENTRY_KINDS = ENTRY_SCHEMAS.map((schema) => schema.shape.kind.value);
 
 /** An entry of a newer program: what this one can still tell of it. It is kept whole and handed on. */
 const NewerSchema = z.looseObject({

@@ -21,7 +21,7 @@ import { useAssessed, useBook } from './use-book.ts';
 import { usePlan } from './use-plan.ts';
 
 /** The step that is next: the first that waits for nothing and is not done. */
-export const nextStep = (progress: readonly StepProgress[]): StepProgress | undefined =>
+const nextStep = (progress: readonly StepProgress[]): StepProgress | undefined =>
   progress.find(({ state }) => state === 'failed') ??
   progress.find(({ state, step }) => state === 'open' && step.phase !== 'live');
 

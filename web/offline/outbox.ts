@@ -41,11 +41,7 @@ export function onBookChange(listener: Listener): () => void {
  * @param photos that belong to them
  * @throws NotKept where the browser takes nothing, or the entry cannot be
  */
-export async function keepEntries(
-  job: string,
-  given: readonly NewEntry[],
-  photos: readonly PhotoRow[] = [],
-): Promise<BookEntry[]> {
+async function keepEntries(job: string, given: readonly NewEntry[], photos: readonly PhotoRow[] = []): Promise<BookEntry[]> {
   try {
     const database = await bookDatabase();
     const work = database.transaction(['entries', 'photos', 'meta'], 'readwrite', { durability: 'strict' });
@@ -97,7 +93,7 @@ export async function keepEntriesMakingRoom(
 }
 
 /** Drops photos that are on the server. @returns how many */
-export async function dropSentPhotos(): Promise<number> {
+async function dropSentPhotos(): Promise<number> {
   const database = await bookDatabase();
   const work = database.transaction('photos', 'readwrite');
   let dropped = 0;
