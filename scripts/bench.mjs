@@ -23,3 +23,4 @@ run(['--import', 'tsx', 'bench/drag.ts']);
 run(['--import', 'tsx', 'bench/kills.ts']);
 run(['node_modules/vite/bin/vite.js', 'build', '--config', 'vite.server.config.ts', '--logLevel', 'warn']);
 run(['--import', 'tsx', 'bench/firm.ts']);
+run(['--import', 'tsx', 'bench/book.ts']);

@@ -56,10 +56,7 @@ if (base !== '-') {
   await shot('papers', '/jobs/:id/papers');
   await shot('parts', '/jobs/:id/papers?part=parts');
   // Pages as they are painted from the PDF.
-  for (const [name, set, number] of [
-    ['paper-wall', 'For the plant-room wall', 1],
-    ['paper-targets', 'For the commissioner', 3],
-  ]) {
+  for (const [name, set, number] of [['paper-wall', 'For the plant-room wall', 1]]) {
     await page.goto(`${base}/jobs/${demo.id}/papers`);
     await page.getByRole('button', { name: `Look at it: ${set}` }).click();
     const sheet = page
@@ -71,6 +68,37 @@ if (base !== '-') {
     const painted = await sheet.evaluate((canvas) => canvas.toDataURL('image/png').split(',')[1]);
     await writeFile(`docs/screenshots/${name}.png`, Buffer.from(painted, 'base64'));
   }
+  // The site book, as two phones beside each other.
+  const phone = await browser.newPage({ viewport: { width: 390, height: 780 } });
+  const phones = [];
+  for (const [part, prepare] of [
+    ['book', async () => {}],
+    [
+      'book?part=rounds',
+      async () => {
+        await phone.getByLabel('Outdoors').fill('3');
+        await phone.getByLabel('Source sends').fill('46.5');
+        await phone.getByRole('button', { name: 'So it stands' }).click();
+        await phone.getByText('All places').click();
+        await phone.getByRole('button', { name: /^Guest room/ }).click();
+        await phone.getByLabel('Return temperature').fill('27.9');
+        await phone.evaluate(() => scrollTo(0, 0));
+      },
+    ],
+  ]) {
+    await phone.goto(`${base}/jobs/${demo.id}/${part}`);
+    await phone.waitForTimeout(2500);
+    await prepare();
+    await phone.waitForTimeout(1500);
+    phones.push((await phone.screenshot()).toString('base64'));
+  }
+  await phone.setViewportSize({ width: 804, height: 780 });
+  await phone.goto('about:blank');
+  await phone.setContent(
+    `<body style="margin:0;display:flex;gap:24px;background:#8f7f6c">${phones.map((each) => `<img src="data:image/png;base64,${each}">`).join('')}`,
+  );
+  await phone.screenshot({ path: 'docs/screenshots/book.png' });
+  await phone.close();
   // Runs are kept with the job: these come after what shows it without.
   await shot('season', '/jobs/:id/run?view=season', async () => {
     await page.getByRole('button', { name: 'Run the season' }).click();

@@ -88,7 +88,8 @@ export default function BookPage() {
       <Box
         sx={{ flex: 1, width: '100%', maxWidth: part === 'sheets' ? 1100 : 720, mx: 'auto', px: 2, pt: 2, pb: { xs: 12, md: 4 } }}
       >
-        {ready && designed ? <Page /> : <Waiting text="Opening the book …" />}
+        {/* What was written needs no plant worked out to be read. */}
+        {ready && (designed || part === 'book') ? <Page /> : <Waiting text="Opening the book …" />}
       </Box>
       <Box
         component="nav"
