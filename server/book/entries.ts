@@ -1,7 +1,9 @@
 import { sql } from 'kysely';
+import type { KeptEntry } from '../../core/book/book.ts';
 import { digestOf } from '../../exchange/book/digest.ts';
-import { type AnyEntry, readEntry } from '../../model/book/entry.ts';
+import { type AnyEntry, MOST_ENTRIES_AT_ONCE, readEntry } from '../../model/book/entry.ts';
 import type { BookPage, EntryAnswer } from '../../model/book/sync.ts';
+import type { GuestPart } from '../../model/rights.ts';
 import type { AskedByMember } from '../database/asked.ts';
 import { jobIsThere } from '../jobs/jobs.ts';
 import { notFound } from '../jobs/stored-job.ts';
@@ -102,6 +104,19 @@ export async function addEntries(
   return { answers, head: next, taken: fresh.length };
 }
 
+/** Parts of the job that live links show, as far as who asks may know of them. */
+export async function partsShown({ rows }: AskedByMember, job: string): Promise<GuestPart[]> {
+  const found = await rows
+    .selectFrom('guest_links')
+    .select('part')
+    .distinct()
+    .where('job_id', '=', job)
+    .where('revoked_at', 'is', null)
+    .where('ends_at', '>', new Date())
+    .execute();
+  return found.map(({ part }) => part);
+}
+
 /** What a refused entry calls itself, so that its sender knows which one it was. */
 const idOfGiven = (given: unknown): string => {
   const { id } = (typeof given === 'object' && given !== null ? given : {}) as { id?: unknown };
@@ -135,4 +150,18 @@ export async function readBook({ rows }: AskedByMember, job: string, after: numb
       entry: document as unknown,
     })),
   };
+}
+
+/** All of a book, for papers. */
+export async function wholeBook(asked: AskedByMember, job: string): Promise<{ entries: KeptEntry[]; madeAt: number }> {
+  const entries: KeptEntry[] = [];
+  for (let after = 0; ; ) {
+    const page = await readBook(asked, job, after, MOST_ENTRIES_AT_ONCE);
+    after = page.entries.at(-1)?.seq ?? after;
+    for (const { entry, ...rest } of page.entries) {
+      const read = readEntry(entry);
+      if (read.ok) entries.push({ entry: read.entry, ...rest });
+    }
+    if (page.entries.length < MOST_ENTRIES_AT_ONCE) return { entries, madeAt: Date.parse(page.madeAt) };
+  }
 }

@@ -1,5 +1,6 @@
 import { Worker } from 'node:worker_threads';
 import { PAPER_SET_IDS, type PaperSetId } from '../../core/paper/sets/set-list.ts';
+import { wholeBook } from '../book/entries.ts';
 import { asked } from '../database/asked.ts';
 import type { Database } from '../database/tables.ts';
 import { readStoredJob } from '../jobs/jobs.ts';
@@ -35,9 +36,14 @@ export async function makePaper(
 ): Promise<void> {
   if (!isPaper(paper)) return;
   const asker = { as: 'member', person, firm } as const;
-  const { job, revision } = await asked(database, asker, (by) => readStoredJob(by, id));
+  const { job, revision, book } = await asked(database, asker, async (by) => ({
+    ...(await readStoredJob(by, id)),
+    book: await wholeBook(by, id),
+  }));
   const made = new Date();
-  const bytes = Buffer.from(await inThread({ job, paper, revision, made: made.toISOString(), address: `${address}/jobs/${id}` }));
+  const bytes = Buffer.from(
+    await inThread({ job, paper, revision, book, made: made.toISOString(), address: `${address}/jobs/${id}` }),
+  );
   const values = { job_name: job.name, revision, bytes, made_at: made };
   await asked(database, asker, ({ rows }) =>
     rows

@@ -1,6 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import type { PaperSetId } from '../../core/paper/sets/set-list.ts';
-import { makePapers } from '../../exchange/pdf/make-papers.ts';
+import { makePapers, type PaperOrder } from '../../exchange/pdf/make-papers.ts';
 import { paperFonts } from '../../exchange/pdf/paper-fonts.ts';
 import type { Job } from '../../model/job.ts';
 
@@ -12,9 +12,10 @@ export interface PaperWork {
   /** ISO date and time */
   made: string;
   address: string;
+  book: NonNullable<PaperOrder['book']>;
 }
 
-const { job, paper, revision, made, address } = workerData as PaperWork;
+const { job, paper, revision, made, address, book } = workerData as PaperWork;
 const [file] = await makePapers(
   job,
   {
@@ -28,6 +29,7 @@ const [file] = await makePapers(
     changed: false,
     made,
     address,
+    book,
   },
   await paperFonts(),
 );

@@ -1,10 +1,13 @@
 import { z } from 'zod';
 import { MOST_ENTRIES_AT_ONCE, MOST_PHOTO_BYTES } from '../../model/book/entry.ts';
-import { addEntries, readBook } from '../book/entries.ts';
+import { addEntries, partsShown, readBook } from '../book/entries.ts';
 import { addPiece, dropUnfinished, photoState, readPhoto } from '../book/photos.ts';
+import { papersOf } from '../people/guest-links.ts';
 import { Problem } from '../problem.ts';
 import { forMember, json, type Route } from './route.ts';
 
+/** Time after an entry at which guests' papers are made, s: more come soon after the first. */
+const PAPERS_AFTER = 60;
 /** Bytes of a batch of entries: a device sends fewer where they are long. */
 const MOST_BATCH = 4_000_000;
 const ENTRIES = {
@@ -41,12 +44,15 @@ export const BOOK_ROUTES: readonly Route[] = [
     path: '/jobs/:id/book',
     body: ENTRIES,
     limit: MOST_BATCH,
-    handle: async ({ asked, params: { id = '' }, body: { entries }, services }) => {
-      const { answers, head } = await asked(async (by) => {
+    handle: async ({ asked, params: { id = '' }, body: { entries }, member: { firm, person }, services }) => {
+      const { answers, head, shown } = await asked(async (by) => {
         const added = await addEntries(by, id, entries);
         if (added.taken > 0) await services.news.tell(by, { of: 'book', job: id });
-        return added;
+        return { ...added, shown: services.firm && added.taken > 0 ? await partsShown(by, id) : [] };
       });
+      // What guests see of the book is made anew. It never keeps an entry from being one.
+      for (const paper of papersOf(shown))
+        services.firm?.queue.order({ firm, person, job: id, paper }, PAPERS_AFTER).catch(() => {});
       return json({ answers, head });
     },
   }),

@@ -2,9 +2,11 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { BookItem } from '../../core/book/book.ts';
+import type { ReadingMeans } from '../../core/book/assess.ts';
+import type { Book, BookItem } from '../../core/book/book.ts';
 import { ENTRY_NAMES, entryLine, stateWords } from '../../core/book/entry-line.ts';
 import { type BookEntry, isKnown } from '../../model/book/entry.ts';
+import type { EntryRow } from '../offline/book-database.ts';
 import { useJob } from '../state/job-context.tsx';
 import { momentWords } from '../state/moment-words.ts';
 import { CorrectForm, InstrumentForm, WaterForm, WithdrawForm, WordsForm } from './forms.tsx';
@@ -124,7 +126,14 @@ export function Entries() {
         </Typography>
       )}
       {shown.slice(0, count).map((item) => (
-        <EntryCard key={item.entry.id} item={item} />
+        <EntryCard
+          key={item.entry.id}
+          item={item}
+          book={book}
+          row={rows.get(item.entry.id)}
+          means={assessed?.readings[item.entry.id]}
+          writes={writes}
+        />
       ))}
       <div ref={end} />
       {shown.length > count && (
@@ -136,18 +145,21 @@ export function Entries() {
   );
 }
 
-function EntryCard({ item }: { item: BookItem }) {
+interface CardProps {
+  item: BookItem;
+  book: Book;
+  row: EntryRow | undefined;
+  means: ReadingMeans | undefined;
+  writes: boolean;
+}
+
+function EntryCard({ item, book, row, means, writes }: CardProps) {
   const { entry, time, clockOff, replaces, withdrawn, contested } = item;
   const { display } = useJob();
-  const { book, rows } = useBook();
-  const assessed = useAssessed();
-  const writes = useWrites();
   const [taking, setTaking] = useState(false);
   const [correcting, setCorrecting] = useState(false);
   const [before, setBefore] = useState(false);
-  const row = rows.get(entry.id);
   const known = isKnown(entry) ? entry : null;
-  const means = assessed?.readings[entry.id];
   return (
     <Box
       component="article"

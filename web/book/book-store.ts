@@ -29,7 +29,8 @@ class BookStore {
   };
   private readonly listeners = new Set<() => void>();
   private rows = new Map<string, EntryRow>();
-  private madeAt = 0;
+  /** When the job was made, ms since 1970; 0 while this device does not know. */
+  madeAt = 0;
   private stop: (() => void)[] = [];
   readonly job: string;
 

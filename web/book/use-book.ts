@@ -1,7 +1,8 @@
-import { useCallback, useMemo, useSyncExternalStore } from 'react';
+import { useCallback, useSyncExternalStore } from 'react';
 import { useParams } from 'react-router';
 import type { Assessed } from '../../core/book/assess.ts';
-import { roundsOf } from '../../core/book/rounds.ts';
+import type { Book } from '../../core/book/book.ts';
+import { type BookRound, roundsOf } from '../../core/book/rounds.ts';
 import type { BookEntry, StateNote } from '../../model/book/entry.ts';
 import type { PhotoRow } from '../offline/book-database.ts';
 import type { NewEntry } from '../offline/outbox.ts';
@@ -80,10 +81,15 @@ export function useAddEntries(): (entries: readonly Written[], photos?: readonly
 /** Whether who is here may write the book. */
 export const useWrites = (): boolean => useMay('write book');
 
-/** Rounds of readings in the book, the latest first. */
-export function useRounds() {
+const rounds = new WeakMap<Book, BookRound[]>();
+/** Rounds of readings in the book, the latest first; found once for all that ask. */
+export function useRounds(): BookRound[] {
   const { book } = useBook();
-  return useMemo(() => roundsOf(book), [book]);
+  const known = rounds.get(book);
+  if (known) return known;
+  const found = roundsOf(book);
+  rounds.set(book, found);
+  return found;
 }
 
 /** What every reading of the book means, worked out beside the page; the last answer stands while the next is worked out. */

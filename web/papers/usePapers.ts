@@ -5,6 +5,8 @@ import { useParams } from 'react-router';
 import type { PaperSetId } from '../../core/paper/sets/set-list.ts';
 import type { PaperFile } from '../../exchange/pdf/make-papers.ts';
 import type { Job } from '../../model/job.ts';
+import { bookStoreOf } from '../book/book-store.ts';
+import { useBook } from '../book/use-book.ts';
 import { useSessionState } from '../state/job-context.tsx';
 import { Stopped } from '../worker/lane.ts';
 import { paperLanes } from '../worker/lanes.ts';
@@ -19,6 +21,7 @@ export function usePapers(job: Job, choices: PaperChoices) {
   const { id = '' } = useParams();
   const { revision, saving } = useSessionState();
   const { enqueueSnackbar } = useSnackbar();
+  const { book } = useBook();
   /** Sets that are being made, and how many of them are; null while none are. */
   const [making, setMaking] = useState<{ sets: readonly PaperSetId[]; done: number } | null>(null);
   const busy = useRef(false);
@@ -39,6 +42,11 @@ export function usePapers(job: Job, choices: PaperChoices) {
       changed: saving.state !== 'saved',
       made: new Date().toISOString(),
       address: `${location.origin}/jobs/${id}`,
+      // As this device has it: what waits here is in it.
+      book: {
+        entries: book.items.map(({ entry, seq, receivedAt }) => ({ entry, seq, receivedAt })),
+        madeAt: bookStoreOf(id).madeAt,
+      },
     };
     const lanes = sets.length > 1 ? paperLanes : paperLanes.slice(0, 1);
     const ready = lanes.map(() => 0);

@@ -4,11 +4,12 @@ import { CAUTIONS } from '../../rules/cautions.ts';
 import type { Block, Paper } from '../block.ts';
 import { loopLabels } from '../labels.ts';
 import type { PaperInput } from '../paper-input.ts';
+import { asLeftTables } from '../tables/as-left-tables.ts';
 import { floorsTable } from '../tables/floors-table.ts';
 import { loopTables } from '../tables/loop-tables.ts';
 
 /** For who lays the floors: what goes where, how long each loop is, what to cut from which coil, and a label for each. */
-export function floorSet({ job, design, labels: size, address }: PaperInput): Paper {
+export function floorSet({ job, design, labels: size, address, book }: PaperInput): Paper {
   const inFloor = new Set(
     job.rooms.flatMap((room) => room.emitters.flatMap(({ kind, id }) => (kind === 'floor' ? [`${room.id}/${id}`] : []))),
   );
@@ -53,6 +54,9 @@ export function floorSet({ job, design, labels: size, address }: PaperInput): Pa
           'Photographs of every room, with a rule laid beside the pipe, go to whoever keeps the record.',
         ],
       },
+      ...(book ? asLeftTables(job, design, book.book, null).filter(({ id }) => id === 'as-left-gates') : []).map(
+        (gates): Block => ({ kind: 'table', table: gates }),
+      ),
       { kind: 'labels', labels, size },
     ],
   };
