@@ -40,7 +40,7 @@ export const DesignFileSchema = z.strictObject({
       ),
     }),
   ),
-  settings: z.array(z.strictObject({ where: z.string(), what: z.string(), to: z.string() })),
+  settings: z.array(z.strictObject({ place: z.string(), where: z.string(), what: z.string(), to: z.string() })),
   parts: z.array(
     z.strictObject({
       group: z.string(),

@@ -33,11 +33,11 @@ export function BookPhoto({ id, alt, size = 88 }: { id: string; alt: string; siz
   const [row, setRow] = useState<PhotoRow | null | undefined>(undefined);
   const [missing, setMissing] = useState(false);
   useEffect(() => {
-    keptPhoto(id).then(
+    keptPhoto(job, id).then(
       (found) => setRow(found ?? null),
       () => setRow(null),
     );
-  }, [id]);
+  }, [job, id]);
   return (
     <Box
       sx={{

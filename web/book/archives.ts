@@ -18,7 +18,7 @@ export async function archiveOf(
   const wanted = [...new Set(rows.flatMap(({ entry }) => entry.photos))];
   const photos: { id: string; bytes: Uint8Array }[] = [];
   for (const photo of wanted) {
-    const kept = await keptPhoto(photo).catch(() => undefined);
+    const kept = await keptPhoto(id, photo).catch(() => undefined);
     const bytes = kept
       ? kept.bytes
       : await call('GET', `/jobs/${id}/photos/${photo}`).then(

@@ -40,7 +40,7 @@ export interface KeptJob {
 
 interface Schema extends DBSchema {
   entries: { key: [string, string]; value: EntryRow; indexes: { bySending: [Sending, string]; byJob: string } };
-  photos: { key: string; value: PhotoRow; indexes: { bySending: [Sending, string]; byJob: string } };
+  photos: { key: [string, string]; value: PhotoRow; indexes: { bySending: [Sending, string]; byJob: string } };
   /** `device` of this browser, and by job how far its book was read. */
   meta: { key: string; value: { device?: string; order?: number; head?: number; madeAt?: string } };
   jobs: { key: string; value: KeptJob };
@@ -53,13 +53,18 @@ const VERSION = 1;
 let opened: Promise<BookDatabase> | null = null;
 
 /** The one database of this browser for what it keeps of books and jobs. */
-export function bookDatabase(): Promise<BookDatabase> {
-  opened ??= openDB<Schema>('warm-book', VERSION, {
+export async function bookDatabase(): Promise<BookDatabase> {
+  opened ??= open();
+  return opened;
+}
+
+const open = (): Promise<BookDatabase> =>
+  openDB<Schema>('warm-book', VERSION, {
     upgrade(database) {
       const entries = database.createObjectStore('entries', { keyPath: ['job', 'id'] });
       entries.createIndex('bySending', ['sending', 'job']);
       entries.createIndex('byJob', 'job');
-      const photos = database.createObjectStore('photos', { keyPath: 'id' });
+      const photos = database.createObjectStore('photos', { keyPath: ['job', 'id'] });
       photos.createIndex('bySending', ['sending', 'job']);
       photos.createIndex('byJob', 'job');
       database.createObjectStore('meta');
@@ -77,8 +82,7 @@ export function bookDatabase(): Promise<BookDatabase> {
     opened = null;
     throw error;
   });
-  return opened;
-}
 
-/** A photo that this device keeps; undefined where it keeps none of that id. */
-export const keptPhoto = async (id: string): Promise<PhotoRow | undefined> => (await bookDatabase()).get('photos', id);
+/** A photo of a job that this device keeps; undefined where it keeps none of that id. */
+export const keptPhoto = async (job: string, id: string): Promise<PhotoRow | undefined> =>
+  (await bookDatabase()).get('photos', [job, id]);

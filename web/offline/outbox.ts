@@ -183,10 +183,10 @@ export async function noteAnswers(
   tell(job, rows);
 }
 
-export async function notePhoto(id: string, change: Partial<PhotoRow>): Promise<void> {
+export async function notePhoto(job: string, id: string, change: Partial<PhotoRow>): Promise<void> {
   const database = await bookDatabase();
   const work = database.transaction('photos', 'readwrite');
-  const row = await work.store.get(id);
+  const row = await work.store.get([job, id]);
   if (row) await work.store.put({ ...row, ...change });
   await work.done;
   if (row) tell(row.job, []);

@@ -123,11 +123,11 @@ async function sendPhoto({ id, job, bytes, sha256 }: PhotoRow): Promise<boolean>
       from = after.received;
       broke = true;
     }
-    await notePhoto(id, { sending: 'sent', problem: undefined });
+    await notePhoto(job, id, { sending: 'sent', problem: undefined });
     return true;
   } catch (error) {
     if (passes(error)) return false;
-    await notePhoto(id, { sending: 'refused', problem: (error as ApiProblem).message });
+    await notePhoto(job, id, { sending: 'refused', problem: (error as ApiProblem).message });
     return true;
   }
 }
