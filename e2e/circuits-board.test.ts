@@ -40,7 +40,7 @@ test('manifolds have ports, loops are split alike, and a circuit gets cold water
   await page.getByRole('option', { name: 'None: loops take what comes' }).click();
   await expect(floor.getByText(/and nothing to set them by/)).toBeVisible();
 
-  await page.getByRole('link', { name: 'Site' }).click();
+  await page.getByRole('link', { name: 'Site', exact: true }).click();
   await page.getByRole('combobox', { name: 'What the plant does' }).click();
   await page.getByRole('option', { name: 'It heats, and cools in summer' }).click();
   await expect(page.getByText(/Drops water at 16/)).toBeVisible();
@@ -75,7 +75,7 @@ test('a rating and a pipe typed once are there for the next room', async ({ page
   await dialog.getByLabel('Wall (mm)').fill('1,5');
   await dialog.getByRole('button', { name: 'Take it and keep it' }).click();
   await expect(loft.getByRole('combobox', { name: 'Size' }).first()).toContainText('24 × 1.5 mm');
-  await page.getByRole('link', { name: 'Site' }).click();
+  await page.getByRole('link', { name: 'Site', exact: true }).click();
   await page.getByRole('button', { name: 'Delete Studio panel' }).click();
   await expect(page.getByText(/Studio panel is out of your catalogue/)).toBeVisible();
 });
