@@ -1,5 +1,7 @@
 import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
+import { createServer, request as requestTo } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { type BrowserContext, type BrowserContextOptions, expect, type Page, test } from '@playwright/test';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import { complaints, expectAccessible, openJob } from './helpers.ts';
@@ -185,6 +187,88 @@ test('days without a network: the job opens, entries and photos wait here, and g
   const policy = (found: string[]) => found.filter((line) => /Content Security Policy|Refused/.test(line));
   expect([...policy(errors), ...policy(more)]).toEqual([]);
   await context.close();
+});
+
+/**
+ * The server as it is reached through a door that may be shut for some requests, and that hands out another program when told to: a
+ * browser fetches a service worker past everything a test may listen to.
+ */
+async function throughDoor(): Promise<{ base: string; door: { shut: boolean; newer: boolean }; close: () => void }> {
+  const door = { shut: false, newer: false };
+  const target = new URL(process.env.BASE_URL ?? '');
+  const server = createServer((request, response) => {
+    if (door.shut && request.method === 'POST' && request.url?.endsWith('/book')) {
+      request.destroy();
+      return;
+    }
+    const passed = requestTo(
+      { host: target.hostname, port: target.port, method: request.method, path: request.url, headers: request.headers },
+      (answer) => {
+        const program = request.url === '/sw.js';
+        const { 'content-length': length, 'content-encoding': packed, ...headers } = answer.headers;
+        if (!program || packed) {
+          response.writeHead(answer.statusCode ?? 502, answer.headers);
+          answer.pipe(response);
+          return;
+        }
+        response.writeHead(answer.statusCode ?? 502, {
+          ...headers,
+          ...(door.newer ? {} : length ? { 'content-length': length } : {}),
+        });
+        answer.on('data', (part) => response.write(part));
+        answer.on('end', () => response.end(door.newer ? '\n// newer' : ''));
+      },
+    );
+    // Whole, and not “as before”.
+    if (request.url === '/sw.js')
+      for (const name of ['accept-encoding', 'if-none-match', 'if-modified-since']) passed.removeHeader(name);
+    passed.on('error', () => response.destroy());
+    request.pipe(passed);
+  });
+  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
+  return {
+    base: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
+    door,
+    close: () => {
+      server.close();
+      server.closeAllConnections();
+    },
+  };
+}
+
+test('a newer program comes while entries wait: it waits too, is taken over by a tap, and nothing is lost', async ({
+  browser,
+}) => {
+  const { base, door, close } = await throughDoor();
+  const context = await browser.newContext({ ...PHONE, baseURL: base });
+  await named(context);
+  const page = await context.newPage();
+  const job = await openJob(page, thistleMill, 'book?part=book');
+  await expect(page.getByRole('heading', { name: 'The book' })).toBeVisible();
+  await programKept(page);
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'The book' })).toBeVisible();
+  // Entries do not get through, so that they wait.
+  door.shut = true;
+  await page.getByRole('button', { name: 'Note or photo' }).click();
+  await page.getByLabel('Note', { exact: true }).fill('Before the newer program');
+  await page.getByRole('button', { name: 'Keep in the book' }).click();
+  await expect(page.getByText('1 entry still on this device')).toBeVisible();
+  // The same program but for a word is another one to the browser.
+  door.newer = true;
+  await page.evaluate(async () => (await navigator.serviceWorker.ready).update());
+  const newer = page.getByRole('button', { name: 'A newer program is ready' });
+  await expect(newer).toBeVisible();
+  await expect(page.getByText('Before the newer program')).toBeVisible();
+  await Promise.all([page.waitForEvent('load'), newer.click()]);
+  await expect(page.getByText('Before the newer program')).toBeVisible();
+  await expect(page.getByText('1 entry still on this device')).toBeVisible();
+  await expect(newer).toHaveCount(0);
+  door.shut = false;
+  await page.getByRole('button', { name: 'Send now' }).click();
+  await expect.poll(async () => (await onServer(page, job)).map(({ entry }) => entry.note)).toEqual(['Before the newer program']);
+  await context.close();
+  close();
 });
 
 test('what is no photo is told in words, and nothing typed is lost', async ({ page, context }) => {

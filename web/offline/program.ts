@@ -31,7 +31,10 @@ export function keepProgram(): void {
       waiting = next;
       for (const listener of listeners) listener();
     };
-    registration.addEventListener('updatefound', () => registration.installing?.addEventListener('statechange', look));
+    const watch = () => registration.installing?.addEventListener('statechange', look);
+    registration.addEventListener('updatefound', watch);
+    // One may be coming already.
+    watch();
     look();
     document.addEventListener('visibilitychange', () => {
       if (document.visibilityState === 'visible') registration.update().catch(() => {});

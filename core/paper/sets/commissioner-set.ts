@@ -73,7 +73,7 @@ export function commissionerSet({ job, design, book }: PaperInput): Paper {
           'Set pumps and regulating valves, then the loops, the longest first; read everything again once all stand.',
         ],
       },
-      { kind: 'table', table: settingsTable(job, design, true) },
+      { kind: 'table', table: settingsTable(job, design, true, book) },
       { kind: 'chapter', title: 'What it shall show' },
       ...targetsTables(job, design).map((table): Block => ({ kind: 'table', table })),
       ...figures(job, design),

@@ -1,3 +1,4 @@
+import { standing } from '../../book/book.ts';
 import { serviceDates } from '../../commission/service.ts';
 import { traitsOf } from '../../plant/source-kinds.ts';
 import { SOURCE_LABELS } from '../../plant/source-labels.ts';
@@ -5,10 +6,12 @@ import { say } from '../../quantity/format.ts';
 import { CAUTIONS } from '../../rules/cautions.ts';
 import type { Block, Paper } from '../block.ts';
 import type { PaperInput } from '../paper-input.ts';
+import { dayOf } from '../tables/as-left-tables.ts';
 import { settingsTable } from '../tables/settings-table.ts';
 
 /** For the owner: what there is, how to read the gauge, how to top up, what to leave alone, when somebody comes, and whom to call. */
-export function ownerSet({ job, design }: PaperInput): Paper {
+export function ownerSet({ job, design, book }: PaperInput): Paper {
+  const handed = book && standing(book.book, 'signature').find(({ entry }) => entry.of === 'as-left');
   const { vessel } = design;
   const { display } = job;
   const cold = vessel?.fillPressure?.value ?? null;
@@ -51,6 +54,7 @@ export function ownerSet({ job, design }: PaperInput): Paper {
             'Made by',
             `${job.source.name || SOURCE_LABELS[job.source.kind]}${design.source ? `, ${say(design.source.capacity.value, 'power', display)}` : ''}`,
           ],
+          ...(handed ? [['Handed over', `${dayOf(handed.time)}, signed by ${handed.entry.name}`] as const] : []),
           ...job.furtherSources.map(({ name, kind }) => ['And by', name || SOURCE_LABELS[kind]] as const),
           ...design.circuits.map(
             ({ name, roomIds, load }) =>

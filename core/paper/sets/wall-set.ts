@@ -29,7 +29,7 @@ export function wallSet(input: PaperInput): Paper {
     { kind: 'chapter', title: 'Settings, as left' },
     { kind: 'text', text: `${CAUTIONS.pressure} ${CAUTIONS.electric}`, tone: 'caution' },
     { kind: 'text', text: `${CAUTIONS.gas} ${CAUTIONS.drinking}` },
-    { kind: 'table', table: settingsTable(job, design, true) },
+    { kind: 'table', table: settingsTable(job, design, true, input.book) },
     ...(loops.length > 0
       ? [{ kind: 'chapter', title: 'Loops', wide: true } as const, ...loops.map((table): Block => ({ kind: 'table', table }))]
       : []),

@@ -11,7 +11,8 @@ import { say } from '../../quantity/format.ts';
 import { type Cell, column, type Table } from '../table.ts';
 
 const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
-const dayOf = (time: number): string => DAY.format(time);
+/** A day on a paper: "18 Nov 2026". */
+export const dayOf = (time: number): string => DAY.format(time);
 
 /** What a book holds, as sheets to hand over: every setting and reading beside its target, tests, signatures, what was done since. */
 export function asLeftTables(job: Job, design: Design, book: Book, assessed: Assessed | null): Table[] {
