@@ -183,7 +183,9 @@ const write = async (note: string): Promise<number> => {
     });
   }, note);
   await page.getByRole('button', { name: 'Keep in the book' }).click();
-  return page.evaluate(() => (globalThis as unknown as { seen: Promise<number> }).seen);
+  const took = await page.evaluate(() => (globalThis as unknown as { seen: Promise<number> }).seen);
+  await words.waitFor({ state: 'hidden' });
+  return took;
 };
 const stored: number[] = [];
 for (let i = 0; i < 40; i++) stored.push(await write(`Stored ${i}.`));
@@ -213,7 +215,7 @@ console.log(
     [small, entries] as const,
   );
   await page.reload();
-  await page.getByText(/500 entries still on this device/).waitFor();
+  await page.getByText(/50\d entries still on this device/).waitFor(); throw e; });
   await context.setOffline(false);
   const from = performance.now();
   await page.evaluate(() => dispatchEvent(new Event('online')));
@@ -243,6 +245,7 @@ const writing = async (stop: () => boolean): Promise<void> => {
       await page.getByRole('article').filter({ hasText: note }).waitFor({ timeout: 5000 });
       // In sight is in the book: from here on it may not be lost.
       kept.add(note);
+      await words.waitFor({ state: 'hidden', timeout: 5000 });
     } catch {
       await sleep(100);
     }
