@@ -215,7 +215,7 @@ console.log(
     [small, entries] as const,
   );
   await page.reload();
-  await page.getByText(/50\d entries still on this device/).waitFor(); throw e; });
+  await page.getByText(/50\d entries still on this device/).waitFor();
   await context.setOffline(false);
   const from = performance.now();
   await page.evaluate(() => dispatchEvent(new Event('online')));
