@@ -6,6 +6,7 @@ import { commissioningPlan } from '../commission/plan/plan.ts';
 import { designJob } from '../job/design-job.ts';
 import { bookOf, standing, stands } from './book.ts';
 import { entry, kept, OTHER_PHONE, photoId } from './entries.fixture.ts';
+import { placeIsThere } from './place-there.ts';
 import { gatesOf, progressOf } from './progress.ts';
 import { roundsOf } from './rounds.ts';
 import { tuningLog } from './tuning-log.ts';
@@ -144,6 +145,21 @@ describe('how far the plan has come', () => {
     expect(
       book(test, ...photos, signature, entry('withdraw', { target: signature.id, why: 'Signed for the wrong floor' }))?.missing,
     ).toEqual(['not signed']);
+  });
+
+  it.each([
+    ['rooms/r1/e1/loop1', true],
+    ['rooms/r1/loop2', true],
+    ['rooms/r1', true],
+    ['rooms/r1/e9/loop1', false],
+    ['rooms/gone/e1/loop1', false],
+    ['circuits/c1/pump', true],
+    ['circuits/c9/pump', false],
+    ['vessel', true],
+    ['cover/circuits/c1/A', true],
+    [null, true],
+  ])('a part is in the design or no longer: %s', (place, there) => {
+    expect(placeIsThere(thistleMill, place)).toBe(there);
   });
 
   it('a step whose place is gone is not in the plan, its entries are in the book', () => {

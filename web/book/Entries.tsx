@@ -1,10 +1,11 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import type { ReadingMeans } from '../../core/book/assess.ts';
 import type { Book, BookItem } from '../../core/book/book.ts';
 import { ENTRY_NAMES, entryLine, stateWords } from '../../core/book/entry-line.ts';
+import { placeIsThere } from '../../core/book/place-there.ts';
 import { type BookEntry, isKnown } from '../../model/book/entry.ts';
 import type { EntryRow } from '../offline/book-database.ts';
 import { useJob } from '../state/job-context.tsx';
@@ -16,7 +17,7 @@ import { Strokes } from './SignPad.tsx';
 import { useAssessed, useBook, useWrites } from './use-book.ts';
 
 /** So many are drawn at first, and more as the end comes into sight. */
-const AT_ONCE = 40;
+const AT_ONCE = 15;
 
 type Filter = 'all' | 'odd' | 'photo' | 'unsent' | BookEntry['kind'];
 const FILTERS: readonly (readonly [Filter, string])[] = [
@@ -153,9 +154,22 @@ interface CardProps {
   writes: boolean;
 }
 
-function EntryCard({ item, book, row, means, writes }: CardProps) {
+/** Whether a card would look the same: a book is made anew with each entry, its entries are not. */
+const looksSame = (a: CardProps, b: CardProps): boolean =>
+  a.item.entry === b.item.entry &&
+  a.item.time === b.item.time &&
+  a.item.withdrawn === b.item.withdrawn &&
+  a.item.contested === b.item.contested &&
+  a.item.replaces.join() === b.item.replaces.join() &&
+  a.row?.sending === b.row?.sending &&
+  a.row?.problem === b.row?.problem &&
+  a.means?.words === b.means?.words &&
+  a.writes === b.writes;
+
+const EntryCard = memo(function EntryCard({ item, book, row, means, writes }: CardProps) {
   const { entry, time, clockOff, replaces, withdrawn, contested } = item;
-  const { display } = useJob();
+  const job = useJob();
+  const { display } = job;
   const [taking, setTaking] = useState(false);
   const [correcting, setCorrecting] = useState(false);
   const [before, setBefore] = useState(false);
@@ -194,6 +208,9 @@ function EntryCard({ item, book, row, means, writes }: CardProps) {
           {known?.kind === 'reading' && <Box sx={{ color: 'text.secondary' }}>{stateWords(known.state, display)}</Box>}
           {entry.note && known?.kind !== 'remark' && <Box sx={{ overflowWrap: 'anywhere' }}>{entry.note}</Box>}
           {known?.kind === 'signature' && known.strokes.length > 0 && <Strokes strokes={known.strokes} />}
+          {!placeIsThere(job, entry.place) && (
+            <Box sx={{ color: 'text.secondary' }}>This part is no longer in the design; what was written of it stays.</Box>
+          )}
           {withdrawn !== null && <Box sx={{ color: 'error.main' }}>Taken back: {withdrawn}</Box>}
           {contested && <Box sx={{ color: 'warning.main' }}>Put right twice, on two devices; the newest counts.</Box>}
           <Box sx={{ fontSize: '0.95rem', color: 'text.secondary', mt: 0.3 }}>
@@ -261,7 +278,7 @@ function EntryCard({ item, book, row, means, writes }: CardProps) {
       {taking && <WithdrawForm target={entry.id} placeLabel={entry.placeLabel} done={() => setTaking(false)} />}
     </Box>
   );
-}
+}, looksSame);
 
 const DAY = 86_400_000;
 function offWords(off: number): string {

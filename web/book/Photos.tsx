@@ -61,6 +61,22 @@ export function BookPhoto({ id, alt, size = 88 }: { id: string; alt: string; siz
         />
       )}
       {missing && <Box sx={{ p: 0.8, fontSize: '0.8rem' }}>On its way from the phone that took it</Box>}
+      {row?.sending === 'refused' && (
+        <Box
+          role="alert"
+          sx={{
+            position: 'absolute',
+            inset: 0,
+            p: 0.6,
+            bgcolor: '#f2c26a',
+            color: '#2a211b',
+            fontSize: '0.75rem',
+            overflow: 'auto',
+          }}
+        >
+          The server did not take it. {row.problem}
+        </Box>
+      )}
       {row?.sending === 'waiting' && (
         <Box
           sx={{

@@ -94,15 +94,23 @@ class BookStore {
     await this.show(this.state.trouble);
   }
 
+  /** Shows what there is at once, and how many photos wait as soon as that is counted. */
   private async show(trouble: string | null): Promise<void> {
-    const waiting = await waitingOf(this.job).catch(() => this.state.waiting);
     const kept = [...this.rows.values()].map(({ entry, seq, receivedAt }) => ({ entry, seq, receivedAt }));
-    this.state = { ready: true, book: bookOf(kept, this.madeAt), rows: new Map(this.rows), waiting, trouble };
+    const entries = [...this.rows.values()].filter(({ sending }) => sending === 'waiting').length;
+    const waiting = { ...this.state.waiting, entries };
+    this.put({ ready: true, book: bookOf(kept, this.madeAt), rows: new Map(this.rows), waiting, trouble });
+    const counted = await waitingOf(this.job).catch(() => waiting);
+    const { photos, refused } = this.state.waiting;
+    if (counted.photos !== photos || counted.refused !== refused)
+      this.put({ ...this.state, waiting: { ...this.state.waiting, photos: counted.photos, refused: counted.refused } });
+  }
+
+  private put(state: BookState): void {
+    this.state = state;
     for (const listener of this.listeners) listener();
   }
 }
-
-export type { BookStore };
 
 const stores = new Map<string, BookStore>();
 
