@@ -69,7 +69,9 @@ export function entryLine(any: AnyEntry, display: Display): string {
         [
           entry.route,
           entry.length === null ? '' : said(entry.length, 'length'),
-          entry.noDrill.length > 0 ? `${entry.noDrill.length} places not to drill` : '',
+          entry.noDrill.length > 0
+            ? `${entry.noDrill.length} ${entry.noDrill.length === 1 ? 'place' : 'places'} not to drill`
+            : '',
         ]
           .filter(Boolean)
           .join(', ') || 'Photo'

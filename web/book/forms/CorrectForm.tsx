@@ -1,0 +1,54 @@
+import { keyOf } from '../../../core/commission/reading-points.ts';
+import { kindOfReading } from '../../../core/commission/reading-words.ts';
+import { type EntryOf, READING_QUANTITIES } from '../../../model/book/entry.ts';
+import { useDisplay } from '../../state/display.ts';
+import { useJob } from '../../state/job-context.tsx';
+import { BigField } from '../Big.tsx';
+import { EntryForm } from '../EntryForm.tsx';
+import { isValue, problemOf, readTyped } from '../read-typed.ts';
+import type { Fields } from './form.ts';
+
+/** Puts a reading right: another value in its place, in the state it was taken in; the first stays in the book. */
+export function CorrectForm({ reading, done }: { reading: EntryOf<'reading'>; done: () => void }) {
+  const { display } = useJob();
+  const { unit } = useDisplay();
+  const { quantity, place, placeLabel, instrument, state, id } = reading;
+  const kind = kindOfReading({ key: keyOf(place ?? '', quantity), quantity });
+  const read = ({ of }: Fields) => readTyped(of('after'), kind, display, READING_QUANTITIES[quantity].label);
+  return (
+    <EntryForm
+      form={`correct:${id}`}
+      done={done}
+      photos={false}
+      fields={(typed) => (
+        <BigField
+          id={`correct-${id}`}
+          label={`${READING_QUANTITIES[quantity].label}, right`}
+          unit={unit(kind)}
+          value={typed.of('after')}
+          onChange={(text) => typed.set('after', text)}
+          problem={problemOf(read(typed))}
+        />
+      )}
+      entries={(typed, { note }) => {
+        const value = read(typed);
+        if (!isValue(value)) return problemOf(value) ?? 'Write the right value.';
+        return [
+          {
+            kind: 'reading',
+            place,
+            placeLabel,
+            quantity,
+            value: value.value,
+            asTyped: { text: value.text, unit: value.unit },
+            instrument,
+            state,
+            corrects: id,
+            note,
+          },
+        ];
+      }}
+      button="Put it right"
+    />
+  );
+}
