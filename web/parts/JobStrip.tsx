@@ -157,7 +157,12 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
         <Button
           size="small"
           onClick={() => setMode(mode === 'dark' ? 'light' : 'dark')}
-          sx={{ color: 'inherit', minWidth: 0, display: { xs: 'none', sm: 'inline-flex' } }}
+          sx={{
+            color: 'inherit',
+            minWidth: 0,
+            minHeight: onSite ? 48 : undefined,
+            display: { xs: onSite ? 'inline-flex' : 'none', sm: 'inline-flex' },
+          }}
         >
           {mode === 'dark' ? 'Light' : 'Dark'}
         </Button>
