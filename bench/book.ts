@@ -219,7 +219,7 @@ console.log(
   await context.setOffline(false);
   const from = performance.now();
   await page.evaluate(() => dispatchEvent(new Event('online')));
-  await page.getByText(/still on this device/).waitFor({ state: 'detached' });
+  await page.getByText(/entr(y|ies) still on this device/).waitFor({ state: 'detached' });
   console.log(`500 entries that waited are on the server and told so in ${(performance.now() - from).toFixed(0)} ms`);
 }
 
@@ -288,7 +288,8 @@ await untilServing();
 await page.goto(`${base}/jobs/${killed}/book?part=book`);
 await page.getByRole('article').first().waitFor();
 const limit = performance.now() + 180_000;
-while ((await page.getByText(/still on this device/).count()) > 0 && performance.now() < limit) await sleep(500);
+while ((await page.getByText(/(entr(y|ies)|photos?) still on this device/).count()) > 0 && performance.now() < limit)
+  await sleep(500);
 const all: { entry: { id: string; note: string; photos: string[] }; seq: number }[] = [];
 for (let after = 0; ; ) {
   const read = (await api('GET', `/jobs/${killed}/book?after=${after}&limit=500`)) as { entries: typeof all; head: number };

@@ -173,6 +173,15 @@ describe('a cause that all readings share', () => {
     const out = judged.filter(({ grade }) => grade === 'out');
     expect(out.map(({ key }) => key)).toEqual(['rooms/r8/e1/loop1#back']);
     const reading = readings.find(({ key }) => key === out[0]?.key);
+    // What is a little and what is much stands apart: 0.7 is not nothing.
+    const words = (value: number) =>
+      readingWords(
+        { id: '', key: 'source#back', value, expected: 40, sigma: 1, off: value - 40, grade: 'out' },
+        { id: '', key: 'source#back', quantity: 'back', value, error: 0.5 },
+        thistleMill.display,
+      );
+    expect(words(37.3)).toMatch(/^0\.7\sK below/);
+    expect(words(37.98)).toMatch(/^A little below/);
     expect(readingWords(out[0] as NonNullable<(typeof out)[0]>, reading as TakenReading, thistleMill.display)).toMatch(
       /K below what is likely .*Look at the lockshield/,
     );

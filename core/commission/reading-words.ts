@@ -35,7 +35,7 @@ export function readingWords(judged: Judged, reading: TakenReading, display: Dis
   if (judged.grade === 'as expected') return `As expected: ${expected}, give or take ${band}.`;
   const below = judged.value < judged.expected;
   const beyond = say(Math.abs(judged.value - judged.expected) - 2 * judged.sigma, differenceKind(kind), display);
-  const gap = /^0\D/.test(beyond) ? 'A little' : beyond;
+  const gap = /^0\s/.test(beyond) ? 'A little' : beyond;
   const look = LOOK_AT[reading.quantity][below ? 'below' : 'above'];
   const how = judged.grade === 'doubtful' ? 'Read it once more' : 'Look at';
   return judged.grade === 'doubtful'
