@@ -47,27 +47,15 @@ export function expectedReadings(
   const state = site.settle(note);
   if (!state) return null;
   const drawn = site.readings(state);
-  const fill = things.find(({ what }) => what === 'fill');
-  const lifted = fill ? fill.amount(as.get(fill.id) ?? 0) : 0;
-  for (const [key, value] of drawn) if (key.endsWith('#pressure')) drawn.set(key, value + lifted);
   const moves = new Map<string, Map<string, number>>();
-  for (const { id, what, amount } of things) {
-    if (what !== 'fill') continue;
-    moves.set(id, new Map([...drawn.keys()].flatMap((key) => (key.endsWith('#pressure') ? [[key, amount(1)] as const] : []))));
-  }
-  for (const thing of things)
-    if (!exact && !moves.has(thing.id) && alone(site, thing)) moves.set(thing.id, loopMoves(site, state, thing));
+  for (const thing of things) if (!exact && alone(site, thing)) moves.set(thing.id, loopMoves(site, state, thing));
   for (const thing of things) {
     if (moves.has(thing.id)) continue;
     const here = as.get(thing.id) ?? 0;
     thing.bend(site, here + 1);
     const bent = site.settle(note);
     const shown = bent ? site.readings(bent) : drawn;
-    const lift = (key: string) => (key.endsWith('#pressure') ? lifted : 0);
-    moves.set(
-      thing.id,
-      new Map([...drawn].map(([key, value]) => [key, (shown.get(key) ?? value - lift(key)) + lift(key) - value])),
-    );
+    moves.set(thing.id, new Map([...drawn].map(([key, value]) => [key, (shown.get(key) ?? value) - value])));
     thing.bend(site, here);
   }
   // The plant stands again as it was.

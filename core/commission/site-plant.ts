@@ -4,7 +4,7 @@ import type { Design } from '../design/design.ts';
 import type { Plant } from '../design/operate.ts';
 import type { PlantState } from '../design/plant-state.ts';
 import type { HeatSpec } from '../network/heat.ts';
-import { wantedIn } from './book-state.ts';
+import { type Wanted, wantedIn } from './book-state.ts';
 import { keyOf } from './reading-points.ts';
 
 type EmitterHeat = HeatSpec & { kind: 'emitter' };
@@ -20,7 +20,9 @@ export class SitePlant {
   private readonly emitters = new Map<string, EmitterHeat>();
   private readonly valveKv = new Map<string, number>();
   private readonly mixedTo = new Map<string, number>();
-  private readonly offset = { source: 0, mixed: new Map<string, number>() };
+  private readonly offset = { source: 0, fill: 0, mixed: new Map<string, number>() };
+  /** What was asked for in the state met last: the same for every bend of the plant in it. */
+  private asked: { note: StateNote; wanted: Wanted } | null = null;
   private readonly bent = { room: new Map<string, number>(), emitter: new Map<string, number>() };
 
   /** @param plant of that design, and used by nobody else meanwhile */
@@ -58,6 +60,11 @@ export class SitePlant {
     this.offset.source = by;
   }
 
+  /** Pa by which every gauge stands higher than planned. */
+  setFillOffset(by: number): void {
+    this.offset.fill = by;
+  }
+
   setMixedOffset(circuitId: string, by: number): void {
     this.offset.mixed.set(circuitId, by);
   }
@@ -78,7 +85,8 @@ export class SitePlant {
   settle(note: StateNote): PlantState | null {
     const { plant, job, design } = this;
     if (!note.running) return null;
-    const wanted = wantedIn(job, design, note);
+    if (this.asked?.note !== note) this.asked = { note, wanted: wantedIn(job, design, note) };
+    const { wanted } = this.asked;
     const drawn = plant.assembly.spec.links.find(({ id }) => id === 'source')?.heat;
     const decided = drawn?.kind === 'source' ? drawn.setPoint : null;
     const sent = wanted.source ?? decided;
@@ -121,7 +129,8 @@ export class SitePlant {
     put('source/pump', 'power', state.source.pump?.power);
     put('distribution/pump', 'head', state.shared?.head);
     put('distribution/pump', 'power', state.shared?.power);
-    for (const [point, pressure] of Object.entries(state.gauges)) put(point, 'pressure', pressure);
+    for (const [point, pressure] of Object.entries(state.gauges))
+      put(point, 'pressure', pressure === null ? null : pressure + this.offset.fill);
     state.circuits.forEach((circuit, i) => {
       const { place, loops } = plant.assembly.circuits[i] as Plant['assembly']['circuits'][number];
       // Water that stands has the temperature of what is around it, not of the plant.

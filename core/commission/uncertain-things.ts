@@ -68,8 +68,8 @@ export function uncertainThings(site: SitePlant, note: StateNote): UncertainThin
     amount: source,
     kelvin: true,
   });
-  // It lifts every gauge alike and bends nothing else.
-  put({ id: 'fill', what: 'fill', label: 'The filling pressure', bend: () => undefined, amount: amountOf(USUAL_SPREAD.fill) });
+  const fill = amountOf(USUAL_SPREAD.fill);
+  put({ id: 'fill', what: 'fill', label: 'The filling pressure', bend: (on, by) => on.setFillOffset(fill(by)), amount: fill });
   const speed = factor(USUAL_SPREAD.pumpSpeed);
   const pump = (link: string, label: string, circuitId: string | null = null) =>
     put({

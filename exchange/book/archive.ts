@@ -4,6 +4,7 @@ import type { Job } from '../../model/job.ts';
 import { readJobText } from '../../model/read-job.ts';
 import { fileNameFor, MOST_JOB_BYTES, writeJobFile } from '../job-file.ts';
 import { unpackZip } from '../unpack-zip.ts';
+import { sha256Of } from './digest.ts';
 
 const ARCHIVE_FORMAT = 'warm-manifold/site-archive';
 const ARCHIVE_VERSION = 1;
@@ -20,11 +21,6 @@ export interface ArchivedPhoto {
   id: string;
   bytes: Uint8Array;
 }
-
-const hashOf = async (bytes: Uint8Array): Promise<string> => {
-  const hash = await crypto.subtle.digest('SHA-256', bytes.slice());
-  return [...new Uint8Array(hash)].map((byte) => byte.toString(16).padStart(2, '0')).join('');
-};
 
 /**
  * A job with its site book as one file: a ZIP of `job.json`, `entries.jsonl` (an entry a line), `photos/<id>.jpg`, and `index.json` with
@@ -43,7 +39,7 @@ export async function writeArchive(
     ...Object.fromEntries(photos.map(({ id, bytes }) => [`photos/${id}.jpg`, bytes])),
   };
   const sums = Object.fromEntries(
-    await Promise.all(Object.entries(files).map(async ([name, bytes]) => [name, await hashOf(bytes)])),
+    await Promise.all(Object.entries(files).map(async ([name, bytes]) => [name, await sha256Of(bytes)])),
   );
   const index = {
     format: ARCHIVE_FORMAT,
@@ -123,7 +119,7 @@ export async function readArchive(bytes: Uint8Array): Promise<ArchiveRead> {
   for (const name of named) {
     const photo = unpacked.parts.get(name);
     const id = name.slice('photos/'.length, -'.jpg'.length);
-    if (photo && (await hashOf(photo)) === sums[name]) photos.push({ id, bytes: photo });
+    if (photo && (await sha256Of(photo)) === sums[name]) photos.push({ id, bytes: photo });
     else notes.push(`Photo ${id} is missing or was changed, and was left out.`);
   }
   return { ok: true, job: job.job, entries, photos, notes };

@@ -5,28 +5,27 @@ import { useRef } from 'react';
 export type Stroke = [number, number][];
 const HEIGHT = 0.42;
 
+type Drawn = readonly (readonly (readonly [number, number])[])[];
+
+const Lines = ({ strokes, width }: { strokes: Drawn; width: number }) =>
+  strokes.map((stroke, i) => (
+    <polyline
+      // biome-ignore lint/suspicious/noArrayIndexKey: lines of a drawing have no other name
+      key={i}
+      points={stroke.map(([x, y]) => `${x},${y}`).join(' ')}
+      fill="none"
+      stroke="currentColor"
+      strokeWidth={width}
+      strokeLinecap="round"
+      strokeLinejoin="round"
+    />
+  ));
+
 /** A signature as it was drawn. */
-export function Strokes({
-  strokes,
-  width = 160,
-}: {
-  strokes: readonly (readonly (readonly [number, number])[])[];
-  width?: number;
-}) {
+export function Strokes({ strokes, width = 160 }: { strokes: Drawn; width?: number }) {
   return (
     <svg width={width} height={width * HEIGHT} viewBox={`0 0 1 ${HEIGHT}`} role="img" aria-label="Signature">
-      {strokes.map((stroke, i) => (
-        <polyline
-          // biome-ignore lint/suspicious/noArrayIndexKey: lines of a drawing have no other name
-          key={i}
-          points={stroke.map(([x, y]) => `${x},${y}`).join(' ')}
-          fill="none"
-          stroke="currentColor"
-          strokeWidth={0.012}
-          strokeLinecap="round"
-          strokeLinejoin="round"
-        />
-      ))}
+      <Lines strokes={strokes} width={0.012} />
     </svg>
   );
 }
@@ -78,18 +77,7 @@ export function SignPad({ strokes, onChange }: { strokes: Stroke[]; onChange: (s
         }}
       >
         <line x1={0.06} x2={0.94} y1={HEIGHT * 0.78} y2={HEIGHT * 0.78} stroke="currentColor" strokeWidth={0.004} opacity={0.4} />
-        {strokes.map((stroke, i) => (
-          <polyline
-            // biome-ignore lint/suspicious/noArrayIndexKey: lines of a drawing have no other name
-            key={i}
-            points={stroke.map(([x, y]) => `${x},${y}`).join(' ')}
-            fill="none"
-            stroke="currentColor"
-            strokeWidth={0.01}
-            strokeLinecap="round"
-            strokeLinejoin="round"
-          />
-        ))}
+        <Lines strokes={strokes} width={0.01} />
       </Box>
       {strokes.length > 0 && (
         <Button sx={{ minHeight: 48 }} onClick={() => onChange([])}>

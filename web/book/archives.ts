@@ -1,3 +1,4 @@
+import { sha256Of } from '../../exchange/book/digest.ts';
 import type { Job } from '../../model/job.ts';
 import { bookDatabase, keptPhoto, type PhotoRow } from '../offline/book-database.ts';
 import { entriesOf } from '../offline/outbox.ts';
@@ -50,8 +51,7 @@ export async function takeArchive(file: File): Promise<{ id: string; notes: stri
   await work.done;
   for (const { id: photo, bytes } of read.photos) {
     const buffer = bytes.slice().buffer;
-    const hash = await crypto.subtle.digest('SHA-256', buffer);
-    const sha256 = [...new Uint8Array(hash)].map((byte) => byte.toString(16).padStart(2, '0')).join('');
+    const sha256 = await sha256Of(bytes);
     const row: PhotoRow = {
       id: photo,
       job: id,

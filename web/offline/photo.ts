@@ -1,3 +1,4 @@
+import { sha256Of } from '../../exchange/book/digest.ts';
 import { MOST_PHOTO_BYTES } from '../../model/book/entry.ts';
 import type { PhotoRow } from './book-database.ts';
 import { newId } from './uuid.ts';
@@ -66,7 +67,6 @@ export async function takePhoto(job: string, file: File): Promise<PhotoRow> {
   if (!blob || blob.size > MOST_PHOTO_BYTES)
     throw new NoPhoto(`${name} stays too large whatever is done with it. Take it from further away.`);
   const bytes = await blob.arrayBuffer();
-  const hash = await crypto.subtle.digest('SHA-256', bytes);
-  const sha256 = [...new Uint8Array(hash)].map((byte) => byte.toString(16).padStart(2, '0')).join('');
+  const sha256 = await sha256Of(new Uint8Array(bytes));
   return { id: newId(), job, bytes, type: 'image/jpeg', sha256, sending: 'waiting', addedAt: Date.now() };
 }
