@@ -62,7 +62,7 @@ export function EntryForm({
     }
     try {
       await add(made, photos);
-      typed.clear(...Object.keys(first ?? {}), 'note', ...KNOWN_FIELDS);
+      typed.clearAll();
       done();
     } catch (error) {
       setProblem(error instanceof NotKept ? error.message : String(error));
@@ -101,31 +101,3 @@ export function EntryForm({
     </Box>
   );
 }
-
-/** Every field that a form of the book may have: cleared once it is in the book. */
-const KNOWN_FIELDS = [
-  'after',
-  'start',
-  'startAt',
-  'startT',
-  'end',
-  'endAt',
-  'endT',
-  'litres',
-  'meter',
-  'room',
-  'outdoor',
-  'slope',
-  'shift',
-  'wanted',
-  'name',
-  'why',
-  'saw',
-  'was',
-  'cure',
-  'changed',
-  'length',
-  'route',
-  'before',
-  'behind',
-];

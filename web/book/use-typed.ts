@@ -17,6 +17,16 @@ const write = (key: string, text: string): void => {
   }
 };
 
+/** Fields of a form that this browser keeps a text of. */
+function keptFields(form: string): string[] {
+  const start = `${KEY}:${form}:`;
+  try {
+    return Object.keys(localStorage).flatMap((key) => (key.startsWith(start) ? [key.slice(start.length)] : []));
+  } catch {
+    return [];
+  }
+}
+
 /**
  * Texts of a form by the name of its field: kept in the browser at every key, until what they became is in the book.
  * @param form names the form, the job in it
@@ -38,5 +48,9 @@ export function useTyped(form: string, first: Record<string, string> = {}) {
     },
     [form],
   );
-  return { of, set, clear };
+  /** Forgets all that was typed into the form, in this page and before it was closed. */
+  const clearAll = useCallback(() => {
+    clear(...new Set([...Object.keys(first), ...Object.keys(typed), ...keptFields(form)]));
+  }, [clear, first, typed, form]);
+  return { of, set, clear, clearAll };
 }

@@ -122,7 +122,6 @@ export function TestForm({ gate, target, done, placeLabel }: Omit<FormOf, 'place
       entries={(typed, more) => {
         const made = testOf(typed);
         if (typeof made === 'string') return made;
-        typed.clear('minutes');
         return [{ kind: 'test', place: gate.id, placeLabel, ...made.test, ...more }];
       }}
     />
