@@ -1,10 +1,13 @@
 import type { Job } from '../../../model/job.ts';
 import type { Design } from '../../design/design.ts';
+import { balanceSteps } from './balance-steps.ts';
 import { buildSteps } from './build-steps.ts';
 import { fillSteps } from './fill-steps.ts';
-import { balanceSteps, handOverSteps, liveSteps, proofSteps, tuneSteps } from './later-steps.ts';
+import { handOverSteps, liveSteps } from './hand-over-steps.ts';
+import { proofSteps } from './prove-steps.ts';
 import { startSteps } from './start-steps.ts';
 import type { PlanStep } from './step.ts';
+import { tuneSteps } from './tune-steps.ts';
 
 /** Everything that is done between the design and the plant in use, in the order of the work. Empty while there is no plant. */
 export function commissioningPlan(job: Job, design: Design): PlanStep[] {
