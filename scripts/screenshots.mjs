@@ -27,7 +27,9 @@ if (base !== '-') {
   };
 
   await shot('jobs', '/');
-  await shot('site', '/jobs/:id/site');
+  await shot('site', '/jobs/:id/site', async () => {
+    await page.getByText('Working out the alternatives').first().waitFor({ state: 'hidden' });
+  });
   await shot('rooms', '/jobs/:id/rooms');
   await shot('emitters', '/jobs/:id/emitters', async () => {
     await page.getByRole('button', { name: /^Study: needs/ }).click();
@@ -54,7 +56,9 @@ if (base !== '-') {
     await page.waitForTimeout(800);
   });
   await shot('papers', '/jobs/:id/papers');
-  await shot('parts', '/jobs/:id/papers?part=parts');
+  await shot('parts', '/jobs/:id/papers?part=parts', async () => {
+    await page.getByText('Counting the parts').waitFor({ state: 'hidden' });
+  });
   // Pages as they are painted from the PDF.
   for (const [name, set, number] of [['paper-wall', 'For the plant-room wall', 1]]) {
     await page.goto(`${base}/jobs/${demo.id}/papers`);

@@ -30,6 +30,7 @@ import { StateBar } from './StateBar.tsx';
 import { TuningWords } from './Tuning.tsx';
 import { useAddEntries, useBook, useWrites } from './use-book.ts';
 import { useTyped } from './use-typed.ts';
+import { WhatMoves } from './WhatMoves.tsx';
 
 /** One step of the plan: what, why, with what, and the fields it comes down to. */
 export function DoStep({
@@ -230,6 +231,7 @@ function StepReadings({
       <WhoField />
       <StateBar design={design} />
       <ReadingFields readings={readings} of={typed.of} set={typed.set} onEnter={() => void keep()} />
+      {stepId.startsWith('balance/') && <WhatMoves place={stepId.slice('balance/'.length)} />}
       {stepId.startsWith('prove/') && <Proofs design={design} circuitId={stepId.slice('prove/circuits/'.length)} />}
       {trouble && (
         <Box role="alert" sx={{ color: 'error.main', fontSize: '1.05rem', mb: 1 }}>

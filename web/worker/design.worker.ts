@@ -131,6 +131,11 @@ const work = {
     const { expectedOf } = await import('./site-work.ts');
     return expectedOf(job, note);
   },
+  /** What moves when the valve of one loop is turned, as a sentence; null where nothing runs in that state. */
+  async moves(job: Job, note: StateNote, place: string): Promise<string | null> {
+    const { movesOf } = await import('./site-work.ts');
+    return movesOf(job, note, place);
+  },
   /** What every reading of a book means. */
   async assess(job: Job, rounds: BookRound[]): Promise<Assessed> {
     const { assessOf } = await import('./site-work.ts');

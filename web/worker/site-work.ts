@@ -4,6 +4,7 @@ import { type AsBuilt, fitAsBuilt } from '../../core/commission/as-built.ts';
 import { DESIGN_DAY } from '../../core/commission/book-state.ts';
 import { expectedReadings } from '../../core/commission/expected-readings.ts';
 import { SitePlant } from '../../core/commission/site-plant.ts';
+import { movesWords, whatMoves } from '../../core/commission/what-moves.ts';
 import type { PlantState } from '../../core/design/plant-state.ts';
 import { designWithPlant } from '../../core/job/design-job.ts';
 import type { StateNote } from '../../model/book/entry.ts';
@@ -51,4 +52,11 @@ export function runAsBuilt(job: Job, bends: readonly [string, number][], calling
     expectedReadings(site, { ...DESIGN_DAY, calls: calling === null ? 'all' : [...calling] }, { as: new Map(bends) })?.state ??
     null
   );
+}
+
+/** What moves when the valve of one loop is turned, as a sentence. */
+export function movesOf(job: Job, note: StateNote, place: string): string | null {
+  const site = siteOf(job);
+  const moves = site && whatMoves(site, note, place);
+  return moves && movesWords(moves, job.display);
 }
