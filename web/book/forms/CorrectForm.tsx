@@ -1,17 +1,15 @@
 import { keyOf } from '../../../core/commission/reading-points.ts';
 import { kindOfReading } from '../../../core/commission/reading-words.ts';
 import { type EntryOf, READING_QUANTITIES } from '../../../model/book/entry.ts';
-import { useDisplay } from '../../state/display.ts';
 import { useJob } from '../../state/job-context.tsx';
-import { BigField } from '../Big.tsx';
 import { EntryForm } from '../EntryForm.tsx';
 import { isValue, problemOf, readTyped } from '../read-typed.ts';
+import { TypedQuantity } from '../TypedQuantity.tsx';
 import type { Fields } from './form.ts';
 
 /** Puts a reading right: another value in its place, in the state it was taken in; the first stays in the book. */
 export function CorrectForm({ reading, done }: { reading: EntryOf<'reading'>; done: () => void }) {
   const { display } = useJob();
-  const { unit } = useDisplay();
   const { quantity, place, placeLabel, instrument, state, id } = reading;
   const kind = kindOfReading({ key: keyOf(place ?? '', quantity), quantity });
   const read = ({ of }: Fields) => readTyped(of('after'), kind, display, READING_QUANTITIES[quantity].label);
@@ -21,13 +19,13 @@ export function CorrectForm({ reading, done }: { reading: EntryOf<'reading'>; do
       done={done}
       photos={false}
       fields={(typed) => (
-        <BigField
+        <TypedQuantity
           id={`correct-${id}`}
           label={`${READING_QUANTITIES[quantity].label}, right`}
-          unit={unit(kind)}
-          value={typed.of('after')}
-          onChange={(text) => typed.set('after', text)}
-          problem={problemOf(read(typed))}
+          kind={kind}
+          name={READING_QUANTITIES[quantity].label}
+          typed={typed}
+          field="after"
         />
       )}
       entries={(typed, { note }) => {

@@ -1,17 +1,16 @@
 import { useState } from 'react';
 import { READING_QUANTITIES, type ReadingQuantity } from '../../../model/book/entry.ts';
 import { localTime } from '../../offline/uuid.ts';
-import { useDisplay } from '../../state/display.ts';
 import { useJob } from '../../state/job-context.tsx';
 import { BigChoice, BigField } from '../Big.tsx';
 import { EntryForm } from '../EntryForm.tsx';
 import { isValue, problemOf, readTyped } from '../read-typed.ts';
+import { TypedQuantity } from '../TypedQuantity.tsx';
 import type { Fields } from './form.ts';
 
 /** An instrument and how wrong its readings are: they count by it. */
 export function InstrumentForm({ done }: { done: () => void }) {
   const { display } = useJob();
-  const { unit } = useDisplay();
   const [quantity, setQuantity] = useState<ReadingQuantity>('back');
   const kind = READING_QUANTITIES[quantity].kind;
   const differs = kind === 'temperature' ? 'temperatureDifference' : kind;
@@ -38,13 +37,13 @@ export function InstrumentForm({ done }: { done: () => void }) {
             )}
             onChange={setQuantity}
           />
-          <BigField
+          <TypedQuantity
             id="instrument-error"
             label="Wrong by, two times in three"
-            unit={unit(differs)}
-            value={typed.of('after')}
-            onChange={(text) => typed.set('after', text)}
-            problem={problemOf(read(typed))}
+            kind={differs}
+            name="Its error"
+            typed={typed}
+            field="after"
           />
         </>
       )}

@@ -1,15 +1,14 @@
 import { editText } from '../../../core/quantity/format.ts';
-import { useDisplay } from '../../state/display.ts';
 import { useJob } from '../../state/job-context.tsx';
 import { BigField } from '../Big.tsx';
 import { EntryForm } from '../EntryForm.tsx';
 import { isValue, problemOf, readTyped } from '../read-typed.ts';
+import { TypedQuantity } from '../TypedQuantity.tsx';
 import type { Fields, FormOf } from './form.ts';
 
 /** Photo and route of what is about to disappear. */
 export function LaidForm({ place, placeLabel, done, length }: FormOf & { length: number | null }) {
   const { display } = useJob();
-  const { unit } = useDisplay();
   const lengthOf = ({ of }: Fields) => readTyped(of('length'), 'length', display, 'Length');
   return (
     <EntryForm
@@ -18,13 +17,13 @@ export function LaidForm({ place, placeLabel, done, length }: FormOf & { length:
       done={done}
       fields={(typed) => (
         <>
-          <BigField
+          <TypedQuantity
             id="laid-length"
             label="Length as laid, there and back"
-            unit={unit('length')}
-            value={typed.of('length')}
-            onChange={(text) => typed.set('length', text)}
-            problem={problemOf(lengthOf(typed))}
+            kind="length"
+            name="Length"
+            typed={typed}
+            field="length"
           />
           <BigField
             id="laid-route"

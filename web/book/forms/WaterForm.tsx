@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import { editText } from '../../../core/quantity/format.ts';
 import type { EntryOf } from '../../../model/book/entry.ts';
-import { useDisplay } from '../../state/display.ts';
 import { useJob } from '../../state/job-context.tsx';
-import { BigChoice, BigField } from '../Big.tsx';
+import { BigChoice } from '../Big.tsx';
 import { EntryForm } from '../EntryForm.tsx';
 import { isValue, problemOf, readTyped } from '../read-typed.ts';
+import { TypedQuantity } from '../TypedQuantity.tsx';
 import type { Fields, FormOf } from './form.ts';
 
 /** Water put in or let out, by a meter or as it was counted. */
@@ -17,7 +17,6 @@ export function WaterForm({
   done,
 }: FormOf & { cause: EntryOf<'water'>['cause']; litres: number | null }) {
   const { display } = useJob();
-  const { unit } = useDisplay();
   const [why, setWhy] = useState(cause);
   const [by, setBy] = useState<EntryOf<'water'>['by']>('meter');
   const read = ({ of }: Fields) => ({
@@ -44,22 +43,22 @@ export function WaterForm({
             />
           )}
           {why !== 'meter' && (
-            <BigField
+            <TypedQuantity
               id="water-litres"
               label={why === 'drained' ? 'Let out' : 'Put in'}
-              unit={unit('volume')}
-              value={typed.of('litres')}
-              onChange={(text) => typed.set('litres', text)}
-              problem={problemOf(read(typed).litres)}
+              kind="volume"
+              name="The amount"
+              typed={typed}
+              field="litres"
             />
           )}
-          <BigField
+          <TypedQuantity
             id="water-meter"
             label="Meter of the filling line afterwards, where there is one"
-            unit={unit('volume')}
-            value={typed.of('meter')}
-            onChange={(text) => typed.set('meter', text)}
-            problem={problemOf(read(typed).meter)}
+            kind="volume"
+            name="The meter"
+            typed={typed}
+            field="meter"
           />
           {why === 'top-up' && (
             <BigChoice
