@@ -1,8 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { PLANTS } from '../../demo/plants.ts';
-import { SYSTEMS } from '../../demo/systems.ts';
+import { ALL_PLANTS } from '../../demo/all-plants.ts';
 import { thistleMill } from '../../demo/thistle-mill.ts';
-import type { Job } from '../../model/job.ts';
 import { DESIGN_DAY } from '../commission/book-state.ts';
 import { readingPoints } from '../commission/reading-points.ts';
 import { designJob } from '../job/design-job.ts';
@@ -76,13 +74,7 @@ describe('an entry in one line', () => {
   });
 });
 
-const ALL: [string, Job][] = [
-  ['demo', thistleMill],
-  ...Object.entries(PLANTS),
-  ...Object.entries(SYSTEMS).map(([n, job]): [string, Job] => [`system ${n}`, job]),
-];
-
-describe.each(ALL)('the walk through %s', (_, job) => {
+describe.each(ALL_PLANTS)('the walk through %s', (_, job) => {
   const design = designJob(job);
   const stops = walkOf(job, design);
 

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { PLANTS } from '../../demo/plants.ts';
-import { SYSTEMS } from '../../demo/systems.ts';
+import { ALL_PLANTS } from '../../demo/all-plants.ts';
 import { thistleMill } from '../../demo/thistle-mill.ts';
 import { twelveZones } from '../../demo/twelve-zones.ts';
 import type { Job } from '../../model/job.ts';
 import { designWithPlant } from '../job/design-job.ts';
+import { normalOf } from '../quantity/normal.fixture.ts';
 import { seededNumbers } from '../quantity/seeded.ts';
 import { fitAsBuilt } from './as-built.ts';
 import { DESIGN_DAY, wantedIn } from './book-state.ts';
@@ -21,12 +21,6 @@ const siteOf = (job: Job) => {
   if (!plant) throw new Error('no plant');
   return new SitePlant(job, design, plant);
 };
-const ALL: [string, Job][] = [
-  ['demo', thistleMill],
-  ...Object.entries(PLANTS),
-  ...Object.entries(SYSTEMS).map(([n, job]): [string, Job] => [`system ${n}`, job]),
-];
-
 /** Readings off a plant that is bent from its drawing, each with the noise of its instrument. */
 function readOff(
   job: Job,
@@ -36,7 +30,7 @@ function readOff(
   note = DESIGN_DAY,
 ): TakenReading[] {
   const next = seededNumbers(seed);
-  const normal = () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
+  const normal = normalOf(next);
   const real = expectedReadings(siteOf(job), note, { as: bends });
   return [...(real?.readings.values() ?? [])]
     .filter(({ key }) => wanted(key))
@@ -47,7 +41,7 @@ function readOff(
     });
 }
 
-describe.each(ALL)('expected readings of %s', (_, job) => {
+describe.each(ALL_PLANTS)('expected readings of %s', (_, job) => {
   const site = siteOf(job);
   const { design } = site;
   const expected = expectedReadings(site, DESIGN_DAY);
@@ -112,7 +106,7 @@ describe('the band of what is expected', () => {
     const expected = expectedReadings(site, DESIGN_DAY);
     for (let seed = 1; seed <= 12; seed++) {
       const next = seededNumbers(seed * 31);
-      const normal = () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
+      const normal = normalOf(next);
       const bends = new Map(uncertainThings(site, DESIGN_DAY).map(({ id }) => [id, normal()]));
       const readings = readOff(thistleMill, bends, (key) => /#(back|supply|head)$/.test(key), seed);
       if (!expected) throw new Error('no state');
@@ -192,7 +186,7 @@ describe('the plant as built', () => {
   it.each([1, 2, 3])('finds a throttled radiator, and flows nearer than the drawing (%i)', (seed) => {
     const site = siteOf(thistleMill);
     const next = seededNumbers(seed * 977);
-    const normal = () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
+    const normal = normalOf(next);
     const things = uncertainThings(site, DESIGN_DAY);
     const truth = new Map(things.map(({ id }) => [id, normal()]));
     const victim = things.find(({ id }) => id === 'rooms/r8/e1/loop1/resistance');

@@ -1,3 +1,4 @@
+import { normalOf } from '../quantity/normal.fixture.ts';
 import { seededNumbers } from '../quantity/seeded.ts';
 import type { TuningReading } from './tune-curve.ts';
 
@@ -14,7 +15,7 @@ export interface SyntheticHouse {
 
 export function syntheticHouse(seed: number): SyntheticHouse {
   const next = seededNumbers(seed * 7919 + 13);
-  const normal = () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
+  const normal = normalOf(next);
   const between = (a: number, b: number) => a + (b - a) * next();
   const loss = between(120, 260);
   const tau = between(20, 90) * 3600;

@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest';
+import { normalOf } from '../quantity/normal.fixture.ts';
 import { seededNumbers } from '../quantity/seeded.ts';
 import { judgeMakeUpWater, type WaterAdded, waterWords } from './make-up-water.ts';
 
 /** A plant of 180 L, made up: air of 1 to 5 % of it leaves within days, and perhaps something leaks. */
 function feeder(seed: number, leak: number, days: number, every: number): WaterAdded[] {
   const next = seededNumbers(seed * 104_729 + 7);
-  const normal = () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
+  const normal = normalOf(next);
   const air = 180 * (0.01 + 0.04 * next());
   const tau = 4 + 14 * next();
   const added: WaterAdded[] = [];

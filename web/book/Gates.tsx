@@ -11,6 +11,7 @@ import { NotKept } from '../offline/outbox.ts';
 import { useJob } from '../state/job-context.tsx';
 import { BigButton } from './Big.tsx';
 import { BookPhoto } from './Photos.tsx';
+import { StepLine } from './StepLine.tsx';
 import { useAddEntries, useBook, useWrites } from './use-book.ts';
 
 /** What stands between a pipe and the screed: tested, labelled, photographed, signed. `brief` folds the three under a line. */
@@ -68,32 +69,9 @@ export function GateCard({
       )}
       {unfolded &&
         checks.map(({ label, done, say: words, step }) => (
-          <Button
-            key={label}
-            onClick={() => go(step)}
-            color="inherit"
-            sx={{
-              display: 'flex',
-              width: '100%',
-              minHeight: 48,
-              justifyContent: 'flex-start',
-              textAlign: 'left',
-              gap: 1,
-              fontSize: '1rem',
-              fontWeight: 500,
-            }}
-          >
-            <Box
-              component="span"
-              aria-hidden
-              sx={{ width: 24, flexShrink: 0, fontWeight: 800, color: done ? 'secondary.main' : 'error.main' }}
-            >
-              {done ? '✓' : '–'}
-            </Box>
-            <span>
-              <strong>{label}.</strong> {words}
-            </span>
-          </Button>
+          <StepLine key={label} state={done ? 'done' : 'failed'} onOpen={() => go(step)}>
+            <strong>{label}.</strong> {words}
+          </StepLine>
         ))}
     </Box>
   );

@@ -5,7 +5,7 @@ import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { stands } from '../../core/book/book.ts';
 import { entryLine } from '../../core/book/entry-line.ts';
-import type { StepProgress, StepState } from '../../core/book/progress.ts';
+import type { StepProgress } from '../../core/book/progress.ts';
 import { tuningLog } from '../../core/book/tuning-log.ts';
 import { waterAdded } from '../../core/book/water-log.ts';
 import { judgeMakeUpWater, waterWords } from '../../core/commission/make-up-water.ts';
@@ -17,6 +17,7 @@ import { BigButton } from './Big.tsx';
 import { DoStep } from './DoStep.tsx';
 import { GateCard } from './Gates.tsx';
 import { gradeColour } from './ReadingFields.tsx';
+import { StepLine } from './StepLine.tsx';
 import { useAssessed, useBook } from './use-book.ts';
 import { usePlan } from './use-plan.ts';
 
@@ -178,50 +179,14 @@ export function Today() {
                 </Box>
               </Box>
               {steps.map(({ step, state }) => (
-                <Button
-                  key={step.id}
-                  color="inherit"
-                  onClick={() => open(step.id)}
-                  sx={{
-                    display: 'flex',
-                    width: '100%',
-                    minHeight: 48,
-                    justifyContent: 'flex-start',
-                    textAlign: 'left',
-                    gap: 1,
-                    fontSize: '1rem',
-                    fontWeight: 500,
-                  }}
-                >
-                  <Mark state={state} />
+                <StepLine key={step.id} state={state} onOpen={() => open(step.id)}>
                   {step.title}
-                </Button>
+                </StepLine>
               ))}
             </Box>
           );
         })}
       </Section>
-    </Box>
-  );
-}
-
-const MARKS: Record<StepState, [sign: string, words: string, colour: string]> = {
-  done: ['✓', 'done', 'secondary.main'],
-  skipped: ['○', 'skipped', 'text.secondary'],
-  open: ['–', 'open', 'text.primary'],
-  waits: ['·', 'waits for another', 'text.secondary'],
-  failed: ['!', 'failed', 'error.main'],
-};
-function Mark({ state }: { state: StepState }) {
-  const [sign, words, colour] = MARKS[state];
-  return (
-    <Box
-      component="span"
-      role="img"
-      aria-label={words}
-      sx={{ width: 22, flexShrink: 0, fontWeight: 800, color: colour, textAlign: 'center' }}
-    >
-      {sign}
     </Box>
   );
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { ALL_PLANTS } from '../../../demo/all-plants.ts';
 import { PLANTS } from '../../../demo/plants.ts';
-import { SYSTEMS } from '../../../demo/systems.ts';
 import { thistleMill } from '../../../demo/thistle-mill.ts';
 import type { Job } from '../../../model/job.ts';
 import { designJob } from '../../job/design-job.ts';
@@ -11,13 +11,7 @@ import { settingsOf } from '../settings.ts';
 import { commissioningPlan } from './plan.ts';
 import { PHASE_IDS } from './step.ts';
 
-const ALL: [string, Job][] = [
-  ['demo', thistleMill],
-  ...Object.entries(PLANTS),
-  ...Object.entries(SYSTEMS).map(([n, job]): [string, Job] => [`system ${n}`, job]),
-];
-
-describe.each(ALL)('the plan of %s', (_, job) => {
+describe.each(ALL_PLANTS)('the plan of %s', (_, job) => {
   const design = designJob(job);
   const plan = commissioningPlan(job, design);
   const at = new Map(plan.map(({ id }, i) => [id, i]));
