@@ -150,6 +150,11 @@ test('days without a network: the job opens, entries and photos wait here, and g
     .setInputFiles({ name: 'floor.jpg', mimeType: 'image/jpeg', buffer: await cameraPicture(page) });
   await expect(page.getByRole('img', { name: 'Photo 1, taken just now' })).toBeVisible();
   await page.getByLabel('Note', { exact: true }).fill('Cellar, no signal');
+  // Closed before it was kept: neither the photo nor the words are gone.
+  await page.reload();
+  await page.getByRole('button', { name: 'Note or photo' }).click();
+  await expect(page.getByRole('img', { name: 'Photo 1, taken just now' })).toBeVisible();
+  await expect(page.getByLabel('Note', { exact: true })).toHaveValue('Cellar, no signal');
   await page.getByRole('button', { name: 'Keep in the book' }).click();
   await expect(page.getByText('1 entry and 1 photo still on this device')).toBeVisible();
   // It is upright and drawn from this device.
@@ -287,6 +292,35 @@ test('what is no photo is told in words, and nothing typed is lost', async ({ pa
   await camera.setInputFiles({ name: 'huge.jpg', mimeType: 'image/jpeg', buffer: huge });
   await expect(page.getByRole('alert')).toContainText('200 million pixels');
   await expect(page.getByLabel('Note', { exact: true })).toHaveValue('With a picture');
+});
+
+test('a full store: the entry is not kept, the form says so and stays; with room again it goes in', async ({
+  page,
+  context,
+  baseURL,
+}) => {
+  await named(context);
+  // The browser's own bound for this address, as on a phone that is full.
+  const devTools = await context.newCDPSession(page);
+  const { origin } = new URL(baseURL ?? '');
+  await devTools.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: 1 });
+  const job = await openJob(page, thistleMill, 'book?part=book');
+  await page.getByRole('button', { name: 'Note or photo' }).click();
+  await page.getByTestId('camera').setInputFiles({
+    name: 'a.jpg',
+    mimeType: 'image/jpeg',
+    buffer: await cameraPicture(page, 1600, 1200),
+  });
+  await expect(page.getByRole('img', { name: 'Photo 1, taken just now' })).toBeVisible();
+  await page.getByLabel('Note', { exact: true }).fill('No room');
+  await page.getByRole('button', { name: 'Keep in the book' }).click();
+  await expect(page.getByRole('alert')).toContainText('This browser has no room left, so this was not kept');
+  await expect(page.getByLabel('Note', { exact: true })).toHaveValue('No room');
+  expect(await onServer(page, job)).toEqual([]);
+  await devTools.send('Storage.overrideQuotaForOrigin', { origin });
+  await page.getByRole('button', { name: 'Keep in the book' }).click();
+  await expect(page.getByRole('article').filter({ hasText: 'No room' })).toBeVisible();
+  await expect.poll(async () => (await onServer(page, job)).length).toBe(1);
 });
 
 test('two phones at once: each sees what the other wrote, and nothing is there twice', async ({ browser }) => {

@@ -1,9 +1,9 @@
 import Box from '@mui/material/Box';
 import { type ReactNode, useState } from 'react';
 import { useParams } from 'react-router';
-import type { PhotoRow } from '../offline/book-database.ts';
 import { NotKept } from '../offline/outbox.ts';
 import { BigButton, BigField } from './Big.tsx';
+import { useHeldPhotos } from './held-photos.ts';
 import { TakePhotos } from './Photos.tsx';
 import { useAddEntries, useWriter, type Written } from './use-book.ts';
 import { useTyped } from './use-typed.ts';
@@ -48,7 +48,7 @@ export function EntryForm({
   const typed = useTyped(`${id}:${form}`, first);
   const add = useAddEntries();
   const { name } = useWriter();
-  const [photos, setPhotos] = useState<PhotoRow[]>([]);
+  const [photos, setPhotos] = useHeldPhotos(form);
   const [problem, setProblem] = useState<string | null>(null);
   const keep = async () => {
     if (name.trim() === '') {

@@ -5,10 +5,10 @@ import { useMemo, useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { standing } from '../../core/book/book.ts';
 import { walkOf } from '../../core/book/round-order.ts';
-import type { PhotoRow } from '../offline/book-database.ts';
 import { NotKept } from '../offline/outbox.ts';
 import { useJob } from '../state/job-context.tsx';
 import { BigButton } from './Big.tsx';
+import { useHeldPhotos } from './held-photos.ts';
 import { TakePhotos } from './Photos.tsx';
 import { ReadingFields, useReadingEntries, useTypedReadings } from './ReadingFields.tsx';
 import { useRoundState } from './round-state.ts';
@@ -52,7 +52,7 @@ function StopCard({ stops, at, go }: { stops: ReturnType<typeof walkOf>; at: num
   const writes = useWrites();
   const { since } = useRoundState();
   const { book } = useBook();
-  const [photos, setPhotos] = useState<PhotoRow[]>([]);
+  const [photos, setPhotos] = useHeldPhotos(`round:${stop.place}`);
   const [trouble, setTrouble] = useState<string | null>(null);
   const wrong = readings.some(({ problem }) => problem !== null);
   const readHere = new Set(

@@ -3,8 +3,8 @@ import type { AnyEntry } from '../../model/book/entry.ts';
 import type { Job } from '../../model/job.ts';
 import type { JobSummary } from '../../model/job-list.ts';
 
-/** How far something has come on its way to the server. */
-export type Sending = 'waiting' | 'sent' | 'refused';
+/** How far something has come on its way to the server; `held` by a form that is not in the book yet. */
+export type Sending = 'held' | 'waiting' | 'sent' | 'refused';
 
 /** An entry as this device keeps it. */
 export interface EntryRow {
@@ -27,6 +27,8 @@ export interface PhotoRow {
   sha256: string;
   sending: Sending;
   problem?: string;
+  /** The form that holds it. */
+  form?: string;
   addedAt: number;
 }
 

@@ -65,7 +65,7 @@ async function keepEntries(job: string, given: readonly NewEntry[], photos: read
       rows.push(row);
       await work.objectStore('entries').put(row);
     }
-    for (const photo of photos) await work.objectStore('photos').put(photo);
+    for (const { form: _, ...photo } of photos) await work.objectStore('photos').put({ ...photo, sending: 'waiting' });
     await meta.put({ device, order }, 'device');
     await work.done;
     tell(job, rows);
