@@ -1,3 +1,4 @@
+import { sharedOf } from '../model/construction.ts';
 import type { Emitter } from '../model/emitter.ts';
 import type { Job } from '../model/job.ts';
 import { newFixed, newFloor, newPanel, newRated, USUAL_COOLING } from '../model/new-emitter.ts';
@@ -39,11 +40,17 @@ export const withEveryEmitter = (job: Job, ids: readonly string[]): Job => ({
       approach: 5,
     }),
   ],
+  constructions: [{ id: 'k1', name: 'Screed', ...sharedOf(newFloor('', 10)) }],
   circuits: job.circuits.map((circuit) => ({
     ...circuit,
     cooling: { flowTemperature: 17, temperatureDifference: 3, guard: 'none' },
     curve: AUTO_CURVE,
-    sections: [newSection('piece', circuit, { rooms: [...ids] })],
+    sections: [
+      newSection('piece', circuit, {
+        rooms: [...ids],
+        unseen: { taken: 'tee', total: 8, least: 2, most: 6, trunk: 'auto', through: 'auto' },
+      }),
+    ],
   })),
   rooms: job.rooms.map((room) => (ids.includes(room.id) ? { ...room, emitters: [...EVERY_EMITTER] } : room)),
 });
@@ -54,6 +61,7 @@ export function placeWith(pattern: string, room: string, circuit: string): strin
   if (pattern.startsWith('separation/pairs')) return pattern.replace('*', 'p2');
   if (pattern.startsWith('stations')) return pattern.replace('*', 'x1').replace('*', 'p2');
   if (pattern.startsWith('waters')) return pattern.replace('*', 'w2');
+  if (pattern.startsWith('constructions')) return pattern.replace('*', 'k1');
   if (pattern.startsWith('articles')) return pattern.replace('*', 'n1');
   if (pattern.startsWith('links')) return pattern.replace('*', 'l2');
   if (pattern.startsWith('furtherSources')) return pattern.replace('*', 'f1');

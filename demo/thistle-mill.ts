@@ -40,6 +40,7 @@ const house: Job = {
   format: JOB_FORMAT,
   version: JOB_VERSION,
   name: 'Thistle Mill',
+  stage: 'built',
   site: {
     place: 'Lower Ambersett',
     notes: 'Pipe to the upper floor lies under boards that stay. The workshop is heated on weekdays only.',
@@ -56,6 +57,8 @@ const house: Job = {
   ownRules: [],
   wholeHouseLoad: 13_200,
   roughLoads: null,
+  usual: { emitter: 'none', construction: null },
+  constructions: [],
   rooms: [
     room(1, 'Mill hall', 'Ground', 41, 2150, 20, 'c1', 'living', 's'),
     room(2, 'Kitchen', 'Ground', 24, 1320, 20, 'c1', 'kitchen', 'e'),
@@ -99,6 +102,7 @@ const house: Job = {
       loopValves: 'set',
       loopSplit: 'by-floor',
       ports: 12,
+      manifolds: [],
       cooling: null,
       coldAt: null,
       sections: [],
@@ -137,6 +141,7 @@ const house: Job = {
       loopValves: 'set',
       loopSplit: 'by-floor',
       ports: 12,
+      manifolds: [],
       cooling: null,
       coldAt: null,
       sections: [],
@@ -175,6 +180,7 @@ const house: Job = {
       loopValves: 'set',
       loopSplit: 'by-floor',
       ports: 12,
+      manifolds: [],
       cooling: null,
       coldAt: null,
       sections: [],
@@ -213,6 +219,7 @@ const house: Job = {
       loopValves: 'set',
       loopSplit: 'by-floor',
       ports: 12,
+      manifolds: [],
       cooling: null,
       coldAt: null,
       sections: [],
@@ -368,6 +375,7 @@ const riser = (id: string, name: string, from: string | null, rooms: string[], l
   length,
   fittingsAllowance: 0.4,
   existing: true,
+  unseen: null,
   reach: 'under-boards',
 });
 

@@ -10,6 +10,24 @@ export const LOOP_VALVES = ['set', 'flow-holding', 'thermostatic', 'none'] as co
 const REACHES = ['open', 'under-boards', 'buried'] as const;
 export type Reach = (typeof REACHES)[number];
 
+/** Ways in which a stretch that nobody has seen may run: a trunk to a tee and branches from there, or one pipe right through. */
+export const STRUCTURES = ['tee', 'through'] as const;
+export type Structure = (typeof STRUCTURES)[number];
+
+/** A stretch of which only the ends are known. The section and what branches off it stand in the job as `taken`. */
+const UnseenTeeSchema = z.strictObject({
+  taken: z.enum(STRUCTURES, 'is neither "tee" nor "through"'),
+  /** From the last place where the pipe is seen to where the branches come into sight. */
+  total: quantity('circuits/*/sections/*/unseen/total'),
+  /** Where the tee may lie, from the start. */
+  least: quantity('circuits/*/sections/*/unseen/least'),
+  most: quantity('circuits/*/sections/*/unseen/most'),
+  /** Sizes of a trunk before a tee, and of one pipe right through. */
+  trunk: text(40),
+  through: text(40),
+});
+export type UnseenTee = z.infer<typeof UnseenTeeSchema>;
+
 /** A piece of the pipe tree beyond a manifold: flow and return side by side, its length one way. */
 const SectionSchema = z.strictObject({
   id: Id,
@@ -21,6 +39,8 @@ const SectionSchema = z.strictObject({
   ...pipeAt('circuits/*/sections/*'),
   /** Lies there already. */
   existing: z.boolean(),
+  /** A tee that nobody has seen, at the end of this section; null where it is known. */
+  unseen: UnseenTeeSchema.nullable(),
   reach: z.enum(REACHES, `is no way to reach a pipe; use one of ${REACHES.join(', ')}`),
 });
 /** Most sections of one circuit. */
@@ -79,6 +99,10 @@ export const CircuitSchema = z.strictObject({
   loopSplit: z.enum(['by-floor', 'equal'], 'is neither "by-floor" nor "equal"'),
   /** Most loops on one manifold. */
   ports: quantity('circuits/*/ports'),
+  /** Manifolds with the loops dealt to them by hand, in the order of their ports; empty while the program deals them. */
+  manifolds: z
+    .array(z.strictObject({ id: Id, name: Name, loops: z.array(text(120)).max(60, 'holds more than 60 loops; add a manifold') }))
+    .max(40, 'holds more than 40 manifolds; split the circuit'),
   /** Water it gets in summer; null where it does not cool. */
   cooling: z
     .strictObject({

@@ -77,6 +77,8 @@ const FloorSchema = z.strictObject({
   ...common,
   system: z.enum(FLOOR_SYSTEMS, `is no floor system; use one of ${FLOOR_SYSTEMS.join(', ')}`),
   layout: z.enum(FLOOR_LAYOUTS, 'is neither "serpentine" nor "counterflow"'),
+  /** Of the job, that it is built as; null for one of its own. */
+  construction: Id.nullable(),
   use: z.enum(FLOOR_USES, `is no use; use one of ${FLOOR_USES.join(', ')}`),
   area: quantity('rooms/*/emitters/*/area'),
   spacing: quantity('rooms/*/emitters/*/spacing'),

@@ -57,6 +57,7 @@ describe('every field of the job', () => {
       'circuits/*/terminalLoss',
       'circuits/*/waterContent',
       'circuits/*/worstRun/load',
+      'constructions/*/heatTransfer',
       'controls/actuatorTime',
       'distribution/valveKvs',
       'furtherSources/*/leastOutput',

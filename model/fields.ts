@@ -275,6 +275,34 @@ export const FIELDS = {
   },
   'circuits/*/sections/*/length': PIPE_FIELDS.length,
   'circuits/*/sections/*/fittingsAllowance': PIPE_FIELDS.fittingsAllowance,
+  'circuits/*/sections/*/unseen/total': {
+    label: 'length out of sight',
+    kind: 'length',
+    min: 0,
+    aboveMin: true,
+    max: 500,
+    remedy: 'measure from the last place where the pipe is seen to where the branches come into sight, above 0 m',
+  },
+  'circuits/*/sections/*/unseen/least': {
+    label: 'tee at the nearest',
+    kind: 'length',
+    min: 0,
+    max: 500,
+    remedy: 'give the least distance from the last place where the pipe is seen, 0 m or more',
+  },
+  'circuits/*/sections/*/unseen/most': {
+    label: 'tee at the farthest',
+    kind: 'length',
+    min: 0,
+    max: 500,
+    remedy: 'give the greatest distance from the last place where the pipe is seen, 0 m or more',
+  },
+  'constructions/*/cover': EMITTER_FIELDS['rooms/*/emitters/*/cover'],
+  'constructions/*/conductivity': EMITTER_FIELDS['rooms/*/emitters/*/conductivity'],
+  'constructions/*/insulation': EMITTER_FIELDS['rooms/*/emitters/*/insulation'],
+  'constructions/*/below': EMITTER_FIELDS['rooms/*/emitters/*/below'],
+  'constructions/*/contact': EMITTER_FIELDS['rooms/*/emitters/*/contact'],
+  'constructions/*/heatTransfer': EMITTER_FIELDS['rooms/*/emitters/*/heatTransfer'],
   'source/run/length': PIPE_FIELDS.length,
   'source/run/fittingsAllowance': PIPE_FIELDS.fittingsAllowance,
   'source/run/insulation': PIPE_FIELDS.insulation,
@@ -283,7 +311,7 @@ export const FIELDS = {
 export type FieldPlace = keyof typeof FIELDS;
 
 /** Parts of a job, and of a room or circuit, that hold things by their id. */
-const LISTS = new Set(['stations', 'links', 'waters', 'rooms', 'circuits', 'furtherSources', 'articles']);
+const LISTS = new Set(['stations', 'links', 'waters', 'rooms', 'circuits', 'furtherSources', 'articles', 'constructions']);
 const INNER_LISTS = new Set(['pairs', 'emitters', 'sections']);
 
 /** The field at a place in a job: `rooms/r3/area` -> `rooms/＊/area`. Undefined where no number stands. */

@@ -1,7 +1,18 @@
 import type { Job } from './job.ts';
 
 /** Parts of a job that no run depends on. */
-const APART: readonly (keyof Job)[] = ['name', 'display', 'runs', 'accepted', 'unread', 'presence', 'articles', 'quote'];
+const APART: readonly (keyof Job)[] = [
+  'name',
+  'stage',
+  'usual',
+  'display',
+  'runs',
+  'accepted',
+  'unread',
+  'presence',
+  'articles',
+  'quote',
+];
 
 /** FNV-1a of 32 bits over the UTF-16 units of a text (Fowler, Noll, Vo), as eight hexadecimal digits. */
 export function fnv1a(text: string): string {

@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import { CircuitSchema } from './circuit.ts';
+import { ConstructionSchema, MOST_CONSTRUCTIONS } from './construction.ts';
 import { ControlsSchema } from './controls.ts';
 import { DistributionSchema, FurtherSourceSchema, MOST_FURTHER_SOURCES, OwnPumpSchema, OwnRuleSchema } from './distribution.ts';
+import { RATED_FORMS } from './emitter.ts';
 import { EnergySchema, MOST_RUN_RECORDS, MOST_THERMOSTATS, RunRecordSchema, ThermostatSchema } from './energy.ts';
 import { QUANTITY_KINDS, UNIT_CHOICES } from './quantities.ts';
 import { RoomSchema } from './room.ts';
@@ -12,6 +14,7 @@ import { ArticlesSchema, PresenceSchema, QuoteSchema } from './supply.ts';
 import { fluidSchema, MOST_WATERS, vesselShape, WaterSchema } from './water.ts';
 
 export * from './circuit.ts';
+export type { Construction } from './construction.ts';
 export * from './controls.ts';
 export * from './distribution.ts';
 export * from './energy.ts';
@@ -24,7 +27,7 @@ export { type Article, PRESENCES, type Presence } from './supply.ts';
 export type { WaterEntry } from './water.ts';
 
 /** The version of the job file this program writes. Older ones are brought up to it by `upgrade.ts`. */
-export const JOB_VERSION = 11;
+export const JOB_VERSION = 12;
 export const JOB_FORMAT = 'warm-manifold/job';
 
 /** Most circuits one job takes; beyond this a building is split into jobs. */
@@ -53,6 +56,14 @@ export const RULEBOOKS = [
 const HOUSE_MASSES = ['light', 'medium', 'heavy'] as const;
 export type HouseMass = (typeof HOUSE_MASSES)[number];
 
+/** How far a job has come. */
+export const STAGES = ['draft', 'ordered', 'built', 'commissioned'] as const;
+export type Stage = (typeof STAGES)[number];
+
+/** What new rooms are heated by, where nobody says otherwise. */
+export const USUAL_EMITTERS = ['none', 'panel', 'floor', ...RATED_FORMS] as const;
+export type UsualEmitter = (typeof USUAL_EMITTERS)[number];
+
 /** How well a building is insulated, where loads are only guessed by area. */
 const BUILDING_CLASSES = ['uninsulated', 'partly-insulated', 'insulated', 'modern', 'low-energy'] as const;
 export type BuildingClass = (typeof BUILDING_CLASSES)[number];
@@ -80,6 +91,7 @@ export const JobSchema = z
     format: z.literal(JOB_FORMAT, `is not "${JOB_FORMAT}"; this is no job file`),
     version: z.literal(JOB_VERSION),
     name: Name,
+    stage: z.enum(STAGES, `is no stage of a job; use one of ${STAGES.join(', ')}`),
     site: z.strictObject({
       place: Name,
       notes: Text,
@@ -101,6 +113,14 @@ export const JobSchema = z
     wholeHouseLoad: quantity('wholeHouseLoad').nullable(),
     /** Class by which rooms without a load get a rough one for the time being; null for none. */
     roughLoads: z.enum(BUILDING_CLASSES, `is no class of building; use one of ${BUILDING_CLASSES.join(', ')}`).nullable(),
+    /** What new rooms start with; and the floors that several rooms are built as. */
+    usual: z.strictObject({
+      emitter: z.enum(USUAL_EMITTERS, `is no emitter; use one of ${USUAL_EMITTERS.join(', ')}`),
+      construction: Id.nullable(),
+    }),
+    constructions: z
+      .array(ConstructionSchema)
+      .max(MOST_CONSTRUCTIONS, `holds more than ${MOST_CONSTRUCTIONS} constructions; join those that are alike`),
     rooms: z.array(RoomSchema).max(MOST_ROOMS, `holds more than ${MOST_ROOMS} rooms; split the building into several jobs`),
     circuits: z
       .array(CircuitSchema)
@@ -196,6 +216,7 @@ export const JobSchema = z
       'ownRules',
       'thermostats',
       'articles',
+      'constructions',
       'runs',
     ] as const) {
       const taken = new Set<string>();
@@ -203,6 +224,11 @@ export const JobSchema = z
         if (taken.has(id)) context.addIssue({ code: 'custom', path: [list, i, 'id'], message: 'is used twice; leave one' });
         taken.add(id);
       });
+    }
+    const constructions = new Set(job.constructions.map(({ id }) => id));
+    if (job.usual.construction !== null && !constructions.has(job.usual.construction)) {
+      const message = `names the construction "${job.usual.construction}", which is not in the job; name one that is, or null`;
+      context.addIssue({ code: 'custom', path: ['usual', 'construction'], message });
     }
     const rooms = new Set<string>();
     job.rooms.forEach((room, i) => {
@@ -221,6 +247,10 @@ export const JobSchema = z
           context.addIssue({ code: 'custom', path: [...path, 'id'], message });
         }
         emitters.add(emitter.id);
+        if (emitter.kind === 'floor' && emitter.construction !== null && !constructions.has(emitter.construction)) {
+          const message = `names the construction "${emitter.construction}", which is not in the job; name one that is, or null`;
+          context.addIssue({ code: 'custom', path: [...path, 'construction'], message });
+        }
         if (emitter.circuit !== null && !circuits.has(emitter.circuit)) {
           const message = `names the circuit "${emitter.circuit}", which is not in the job; name one that is, or null`;
           context.addIssue({ code: 'custom', path: [...path, 'circuit'], message });

@@ -1,3 +1,4 @@
+import { withConstructions } from './construction.ts';
 import type { Job } from './job.ts';
 
 /** Two people gave one entry two values. */
@@ -75,7 +76,7 @@ export function mergeJobs(base: Job, mine: Job, theirs: Job): { job: Job; collis
   const collisions: Collision[] = [];
   const own = withFreshIds(base, mine, theirs);
   const job = mergeTrees('', base as unknown as Tree, own as unknown as Tree, theirs as unknown as Tree, collisions);
-  return { job: job as unknown as Job, collisions };
+  return { job: withConstructions(job as unknown as Job), collisions };
 }
 
 /**
@@ -148,7 +149,7 @@ export function settled(job: Job, collisions: readonly Collision[], theirsAt: Re
       else here[last] = theirs;
     }
   }
-  return tree as unknown as Job;
+  return withConstructions(tree as unknown as Job);
 }
 
 /**

@@ -39,6 +39,7 @@ export const newRated = (id: string, form: RatedForm, fields: Partial<Rated> = {
 export const newFloor = (id: string, area: number, fields: Partial<Floor> = {}): Floor => ({
   kind: 'floor',
   ...common(id),
+  construction: null,
   system: 'wet',
   layout: 'counterflow',
   use: 'living',

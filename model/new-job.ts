@@ -155,6 +155,7 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
     format: JOB_FORMAT,
     version: JOB_VERSION,
     name,
+    stage: 'draft',
     site: {
       place: '',
       notes: '',
@@ -171,6 +172,8 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
     ownRules: [],
     wholeHouseLoad: null,
     roughLoads: null,
+    usual: { emitter: 'none', construction: null },
+    constructions: [],
     rooms: [],
     circuits: [],
     source: {
@@ -367,6 +370,7 @@ export function newCircuit(id: string, job: Job, fields: Partial<Circuit> = {}):
     loopValves: 'set',
     loopSplit: 'by-floor',
     ports: 12,
+    manifolds: [],
     cooling: null,
     coldAt: null,
     sections: [],
@@ -392,6 +396,7 @@ export const newSection = (id: string, circuit: Circuit, fields: Partial<Section
   length: 4,
   fittingsAllowance: USUAL_FITTINGS_ALLOWANCE,
   existing: false,
+  unseen: null,
   reach: 'open',
   ...fields,
 });

@@ -1,4 +1,6 @@
+import { isShared, withConstructions } from './construction.ts';
 import type { Job } from './job.ts';
+import { unseenPlace, withUnseenTee } from './unseen-tee.ts';
 
 /**
  * A place in a job, written with ids: `rooms/r3/heatLoad`, `circuits/c1/run/size`, `source/capacity`.
@@ -25,18 +27,25 @@ export function valueAt(job: Job, place: Place): unknown {
 }
 
 /**
- * A job with edits applied; the given job is left as it is. A value put in place also clears what was unread there.
+ * A job with edits applied; the given job is left as it is. A value put in place also clears what was unread there. Floors follow
+ * their construction; one that is changed itself is one of its own from then on.
  * @throws RangeError when a place does not exist in the job
  */
 export function applyEdits(job: Job, edits: readonly JobEdit[]): Job {
   let next = job;
   for (const { at, value } of edits) {
+    const before = next;
     next = replaceAt(next, at.split('/'), value, at) as Job;
+    if (unseenPlace(at)) next = withUnseenTee(before, next, at);
+    if (isShared(at)) {
+      const own = at.split('/').slice(0, 4);
+      if (valueAt(next, [...own, 'construction'].join('/'))) next = replaceAt(next, [...own, 'construction'], null, at) as Job;
+    }
     if (next.unread.some((entry) => entry.place === at)) {
       next = { ...next, unread: next.unread.filter((entry) => entry.place !== at) };
     }
   }
-  return next;
+  return edits.some(({ at }) => at.startsWith('constructions') || at.endsWith('/construction')) ? withConstructions(next) : next;
 }
 
 function replaceAt(here: unknown, path: string[], value: unknown, place: Place): unknown {

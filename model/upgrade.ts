@@ -246,6 +246,24 @@ const fromVersion10 = (job: Loose): Loose => ({
   version: 11,
 });
 
+/** Version 11 knew no constructions shared by floors, no stage, no loops dealt by hand and no tee that nobody has seen. */
+const fromVersion11 = (job: Loose): Loose => ({
+  stage: 'draft',
+  usual: { emitter: 'none', construction: null },
+  constructions: [],
+  ...job,
+  rooms: each(job.rooms, (room) => ({
+    ...room,
+    emitters: each(room.emitters, (emitter) => (emitter.kind === 'floor' ? { construction: null, ...emitter } : emitter)),
+  })),
+  circuits: each(job.circuits, (circuit) => ({
+    manifolds: [],
+    ...circuit,
+    sections: each(circuit.sections, (section) => ({ unseen: null, ...section })),
+  })),
+  version: 12,
+});
+
 /** Results of runs stay fresh where only the file has changed: they carry what the same job is known by now. */
 function withRunsOf(before: Loose, after: Loose): Loose {
   const was = fingerprintOf(before);
@@ -267,5 +285,6 @@ export function upgradeJob(raw: unknown): unknown {
   const eighth = seventh.version === 7 ? withRunsOf(seventh, fromVersion7(seventh)) : seventh;
   const ninth = eighth.version === 8 ? withRunsOf(eighth, fromVersion8(eighth)) : eighth;
   const tenth = ninth.version === 9 ? withRunsOf(ninth, fromVersion9(ninth)) : ninth;
-  return tenth.version === 10 ? withRunsOf(tenth, fromVersion10(tenth)) : tenth;
+  const eleventh = tenth.version === 10 ? withRunsOf(tenth, fromVersion10(tenth)) : tenth;
+  return eleventh.version === 11 ? withRunsOf(eleventh, fromVersion11(eleventh)) : eleventh;
 }

@@ -13,6 +13,7 @@ const section = (id: string, from: string | null, rooms: string[] = []): Section
   length: 3,
   fittingsAllowance: 0,
   existing: true,
+  unseen: null,
   reach: 'open',
 });
 

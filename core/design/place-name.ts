@@ -31,6 +31,6 @@ export function placeName(job: Job, place: Place): string {
   const sections = owner && 'sections' in owner ? owner.sections : [];
   const section = rest[0] === 'sections' ? sections.find((each) => each.id === rest[1]) : undefined;
   if (owner && section)
-    return `${owner.name || owner.id}, ${section.name || section.id}: ${rest[2] === 'size' ? 'pipe' : (fieldAt(place)?.label ?? rest[2])}`;
+    return `${owner.name || owner.id}, ${section.name || section.id}: ${rest[2] === 'size' ? 'pipe' : rest[3] === 'taken' ? 'tee out of sight' : (fieldAt(place)?.label ?? rest[2])}`;
   return owner ? `${owner.name || owner.id}: ${what}` : (fieldAt(place)?.label ?? place);
 }

@@ -301,6 +301,7 @@ function floorManifolds({ circuit, parts }: CircuitFlow, loops: readonly LoopSet
   const manifolds = manifoldsOf(
     onPorts.map((i) => loops[i] as LoopSetting),
     circuit.ports,
+    circuit.manifolds,
   );
   return manifolds.map((each) => ({ ...each, loops: each.loops.map((k) => onPorts[k] as number) }));
 }

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { thistleMillByLoads as thistleMill, thistleMill as withTree } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
+import { applyEdits } from '../../model/place.ts';
 import { placeName } from '../design/place-name.ts';
 import { assumptionLedger } from './ledger.ts';
 
@@ -80,5 +81,52 @@ describe('the assumption ledger', () => {
     expect(placeName(thistleMill, 'source/run/length')).toBe('Source: length of its pipe');
     expect(placeName(thistleMill, 'rooms/r1/heatLoad')).toBe('Mill hall: heat load');
     expect(placeName(thistleMill, 'wholeHouseLoad')).toBe('whole-house heat load');
+  });
+});
+
+describe('a tee out of sight in the ledger', () => {
+  const [, upper] = withTree.circuits;
+  if (!upper) throw new Error('the demo has radiators');
+  const [first] = upper.sections.filter(({ from }) => from === null);
+  if (!first) throw new Error('the demo has a tree');
+  const tree: Job = {
+    ...withTree,
+    circuits: withTree.circuits.map((each) =>
+      each.id === upper.id
+        ? {
+            ...each,
+            sections: each.sections.map((section) =>
+              section.id === first.id ? { ...section, size: '22x0.9', length: 12 } : section,
+            ),
+          }
+        : each,
+    ),
+  };
+  const guessed = (trunk: string, through: string, least: number, most: number) => {
+    const section = `circuits/${upper.id}/sections/${first.id}`;
+    const marked = applyEdits(tree, [
+      { at: `${section}/unseen`, value: { taken: 'tee', total: 12, least, most, trunk, through } },
+    ]);
+    return only({ ...marked, assumptions: [{ id: 'x', place: `${section}/unseen/taken`, alternatives: ['through'] }] });
+  };
+
+  it('is worked out as either structure, and settled where their readings lie apart', () => {
+    const entry = guessed('28x0.9', '12x0.7', 9, 11);
+    expect(entry).toMatchObject({
+      name: `${upper.name}, ${first.name}: tee out of sight`,
+      taken: 'a trunk to a tee, then branches',
+      problem: null,
+    });
+    expect(entry.alternatives[0]?.label).toBe('one pipe right through');
+    expect(entry.alternatives[0]?.consequences.join()).toMatch(/flow: .* instead of/);
+    expect(entry.settling[0]).toMatchObject({ kind: 'look', how: expect.stringContaining('caliper') });
+    expect(entry.settling.some(({ kind, pass }) => kind === 'reading' && /give or take/.test(pass))).toBe(true);
+  });
+
+  it('is not settled by a reading that either structure may give', () => {
+    // The same pipe either way: nothing tells them apart but a board.
+    const entry = guessed('15x0.7', '15x0.7', 11.9, 12);
+    expect(entry.settling.map(({ kind }) => kind)).toEqual(['look']);
+    expect(entry.settling[0]?.how).toContain('Lift a board');
   });
 });

@@ -1,7 +1,8 @@
 import { fieldAt } from '../../model/fields.ts';
-import type { Assumption, Job } from '../../model/job.ts';
+import type { Assumption, Job, Structure } from '../../model/job.ts';
 import { applyEdits, type JobEdit, type Place, valueAt } from '../../model/place.ts';
 import { readJob } from '../../model/read-job.ts';
+import { STRUCTURE_LABELS, unseenPlace, withTeeAt } from '../../model/unseen-tee.ts';
 import type { Design } from '../design/design.ts';
 import { placeName } from '../design/place-name.ts';
 import { findSize, type PipeSize } from '../pipe/catalogue.ts';
@@ -44,6 +45,8 @@ export interface LedgerEntry {
 /** What can be told apart on site: pressures in Pa on a small gauge, differences in K between two clip thermometers. */
 const GAUGE_STEP = 2000;
 const THERMOMETER_STEP = 1;
+/** Share of a flow that meters and pump displays can be wrong by: judgement. */
+const METER_SHARE = 0.08;
 const CALIPER_STEP = 0.5e-3;
 /** Changes smaller than this share are not worth a line. */
 const WORTH = 0.02;
@@ -69,7 +72,7 @@ function ledgerEntry(job: Job, built: Job, base: Design, builtDesign: Design, as
   if (typeof taken !== 'string' && typeof taken !== 'number') {
     return { ...empty, problem: `The job has no ${place} any more. Take this line out.` };
   }
-  const others: Design[] = [];
+  const others: Design[][] = [];
   const alternatives: LedgerAlternative[] = [];
   for (const value of assumption.alternatives) {
     const known = tryEdit(job, { at: place, value });
@@ -83,7 +86,7 @@ function ledgerEntry(job: Job, built: Job, base: Design, builtDesign: Design, as
     }
     const knownDesign = designJob(known);
     const metDesign = designWithPlant(met, builtDesign).design;
-    others.push(metDesign);
+    others.push([metDesign, ...spreadOf(met, place).map((each) => designWithPlant(each, builtDesign).design)]);
     const before = new Set(builtDesign.findings.map((finding) => finding.id));
     alternatives.push({
       label: valueWords(job, place, value),
@@ -98,7 +101,15 @@ function ledgerEntry(job: Job, built: Job, base: Design, builtDesign: Design, as
     name,
     taken: valueWords(job, place, taken),
     alternatives,
-    settling: [...looks(job, base, assumption, taken), ...readings(job, place, builtDesign, others)],
+    settling: [
+      ...looks(job, base, assumption, taken),
+      ...readings(
+        job,
+        place,
+        [builtDesign, ...spreadOf(built, place).map((each) => designWithPlant(each, builtDesign).design)],
+        others,
+      ),
+    ],
     problem: null,
   };
 }
@@ -199,6 +210,15 @@ function consequences(job: Job, base: Design, other: Design): string[] {
   return lines;
 }
 
+/** The ends of what a structure that nobody has seen may be: its tee as near and as far as it may lie. Nothing for anything else. */
+function spreadOf(job: Job, place: Place): Job[] {
+  const at = unseenPlace(place);
+  const section = job.circuits.find(({ id }) => id === at?.circuit)?.sections.find(({ id }) => id === at?.section);
+  if (!section?.unseen || section.unseen.taken === 'through') return [];
+  const { least, most } = section.unseen;
+  return [withTeeAt(job, place, least), withTeeAt(job, place, most)];
+}
+
 /** What a person can see or measure on the thing itself. */
 function looks(job: Job, base: Design, { place, alternatives }: Assumption, taken: string | number): Settling[] {
   if (place.endsWith('/size')) {
@@ -224,6 +244,8 @@ function looks(job: Job, base: Design, { place, alternatives }: Assumption, take
       },
     ];
   }
+  const structure = lookAtTee(job, place);
+  if (structure) return [structure];
   if (place.endsWith('/pump')) {
     const label = (id: string | number) => findCirculator(String(id), job.ownPumps)?.label ?? String(id);
     return [{ kind: 'look', how: 'Read the name plate of the pump.', pass: `As taken: ${label(taken)}.` }];
@@ -240,6 +262,28 @@ function looks(job: Job, base: Design, { place, alternatives }: Assumption, take
   return [];
 }
 
+/** How a tee out of sight is found: the pipe at the start of the stretch says which structure it is where the two differ there. */
+function lookAtTee(job: Job, place: Place): Settling | null {
+  const at = unseenPlace(place);
+  const section = job.circuits.find(({ id }) => id === at?.circuit)?.sections.find(({ id }) => id === at?.section);
+  if (!section?.unseen) return null;
+  const { least, most, trunk, through } = section.unseen;
+  const outside = (size: string) => findSize(section.material, size)?.outside;
+  const [thick, thin] = [outside(trunk), outside(through)];
+  if (thick !== undefined && thin !== undefined && Math.abs(thick - thin) > CALIPER_STEP) {
+    return {
+      kind: 'look',
+      how: `Put a caliper across the bare pipe where ${section.name || section.id} is last seen before it goes out of sight.`,
+      pass: `${say(thick, 'bore', job.display)} outside means ${STRUCTURE_LABELS.tee}; ${say(thin, 'bore', job.display)} means ${STRUCTURE_LABELS.through}.`,
+    };
+  }
+  return {
+    kind: 'look',
+    how: `Lift a board between ${say(least, 'length', job.display)} and ${say(most, 'length', job.display)} from where ${section.name || section.id} goes out of sight.`,
+    pass: `A tee there means ${STRUCTURE_LABELS.tee}; plain pipe means ${STRUCTURE_LABELS.through}.`,
+  };
+}
+
 function sizeIn(design: Design, place: Place): PipeSize | undefined {
   const [list, id, run] = place.split('/');
   if (list === 'source') return design.source?.run.size;
@@ -247,10 +291,14 @@ function sizeIn(design: Design, place: Place): PipeSize | undefined {
   return run === 'worstRun' ? sized?.worstRun.size : sized?.run.size;
 }
 
-/** Readings with every zone calling that lie apart by more than the step of the instrument. */
-function readings(job: Job, place: Place, base: Design, others: readonly Design[]): Settling[] {
+/**
+ * Readings with every zone calling that lie apart by more than the step of the instrument, wherever within its range each of them lies.
+ * @param ours designs of what was taken @param others of each alternative
+ */
+function readings(job: Job, place: Place, ours: readonly Design[], others: readonly (readonly Design[])[]): Settling[] {
   const owner = place.startsWith('circuits/') ? place.split('/')[1] : null;
-  const circuits = base.circuits.filter((circuit) => owner === null || circuit.id === owner);
+  const [base] = ours;
+  const circuits = base?.circuits.filter((circuit) => owner === null || circuit.id === owner) ?? [];
   const found: Settling[] = [];
   for (const { id, name } of circuits) {
     const drop = (design: Design) => {
@@ -261,7 +309,14 @@ function readings(job: Job, place: Place, base: Design, others: readonly Design[
       const duty = design.circuits.find((each) => each.id === id)?.sized?.pump?.duty;
       return duty ? duty.head.value * PASCAL_PER_METRE : undefined;
     };
+    const flow = (design: Design) => design.circuits.find((each) => each.id === id)?.sized?.pump?.duty?.flow.value;
     for (const { how, of, step, kind } of [
+      {
+        how: `${name}, every zone calling: flow by the meters of its branches, or by what the pump shows.`,
+        of: flow,
+        step: (flow(base as Design) ?? 0) * METER_SHARE,
+        kind: 'volumeFlow',
+      },
       {
         how: `${name}, every zone calling and settled: two clip thermometers on flow and return of the manifold.`,
         of: drop,
@@ -270,21 +325,34 @@ function readings(job: Job, place: Place, base: Design, others: readonly Design[
       },
       { how: `${name}, every zone calling: pressure gauge across the pump.`, of: across, step: GAUGE_STEP, kind: 'pressure' },
     ] as const) {
-      const ours = of(base);
-      const theirs = others.map(of);
-      if (ours === undefined || theirs.length === 0) continue;
-      if (!theirs.every((each) => each !== undefined && Math.abs(each - ours) > step)) continue;
-      const near = Math.min(...theirs.map((each) => Math.abs((each as number) - ours)));
+      const own = rangeOf(ours, of);
+      const theirs = others.map((each) => rangeOf(each, of));
+      if (!own || theirs.length === 0 || !theirs.every((each) => each !== null)) continue;
+      const gaps = theirs.map((each) => Math.max(each[0] - own[1], own[0] - each[1]));
+      if (!gaps.every((gap) => gap > step)) continue;
+      const middle = (own[0] + own[1]) / 2;
+      const allowance = (own[1] - own[0]) / 2 + Math.min(...gaps) / 2;
       found.push({
         kind: 'reading',
         how,
-        pass: `As taken: ${say(ours, kind, job.display)}, give or take ${say(near / 2, kind, job.display)}. ${theirs
-          .map((each) => say(each as number, kind, job.display))
+        pass: `As taken: ${say(middle, kind, job.display)}, give or take ${say(allowance, kind, job.display)}. ${theirs
+          .map(([low, high]) =>
+            high - low < step / 10
+              ? say(low, kind, job.display)
+              : `${say(low, kind, job.display)} to ${say(high, kind, job.display)}`,
+          )
           .join(' or ')} means otherwise.`,
       });
     }
   }
   return found;
+}
+
+/** Least and most of a reading over the designs of one guess; null where one of them has none. */
+function rangeOf(designs: readonly Design[], of: (design: Design) => number | undefined): [number, number] | null {
+  const values = designs.map(of);
+  if (values.some((each) => each === undefined)) return null;
+  return [Math.min(...(values as number[])), Math.max(...(values as number[]))];
 }
 
 /** Water at about 50 C: 988 kg/m3 times standard gravity. */
@@ -294,6 +362,7 @@ const PASCAL_PER_METRE = 988 * GRAVITY;
 function valueWords(job: Job, place: Place, value: unknown): string {
   const field = fieldAt(place);
   if (typeof value === 'number' && field) return say(value, field.kind, job.display);
+  if (unseenPlace(place)) return STRUCTURE_LABELS[value as Structure] ?? String(value);
   if (place.endsWith('/size')) {
     const material = valueAt(job, place.replace(/size$/, 'material')) as Parameters<typeof findSize>[0];
     return findSize(material, String(value))?.label ?? String(value);

@@ -66,7 +66,7 @@ export function manifoldFigures(job: Job, design: Design): Drawing[] {
             ]
           : [];
       });
-      const title = `Manifold ${number}.${letter}: ${name}${manifold.storey ? `, ${manifold.storey}` : ''}`;
+      const title = `Manifold ${number}.${letter}: ${name}${manifold.name || manifold.storey ? `, ${manifold.name || manifold.storey}` : ''}`;
       return {
         title,
         width: LEFT + ports.length * PORT + 6,

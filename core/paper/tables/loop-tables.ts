@@ -45,7 +45,7 @@ export function loopTables(job: Job, design: Design, wanted: (loop: LoopSetting)
       rows: circuits.flatMap(({ name, number: circuit, sized }) =>
         sized.manifolds.map((manifold, m): Cell[] => {
           const { ports, volumeFlow, length } = manifoldTotals(manifold, sized.loops);
-          return [name, `${circuit}.${manifoldLetter(m)}`, manifold.storey, ports, volumeFlow, length];
+          return [name, `${circuit}.${manifoldLetter(m)}`, manifold.name || manifold.storey, ports, volumeFlow, length];
         }),
       ),
     },
