@@ -27,6 +27,7 @@ const CORE = [
   'run',
   'review',
   'job',
+  'start',
   'commission',
   'book',
   'drawing',

@@ -61,7 +61,7 @@ export const STAGES = ['draft', 'ordered', 'built', 'commissioned'] as const;
 export type Stage = (typeof STAGES)[number];
 
 /** What new rooms are heated by, where nobody says otherwise. */
-export const USUAL_EMITTERS = ['none', 'panel', 'floor', ...RATED_FORMS] as const;
+export const USUAL_EMITTERS = ['none', 'by-circuit', 'panel', 'floor', ...RATED_FORMS] as const;
 export type UsualEmitter = (typeof USUAL_EMITTERS)[number];
 
 /** How well a building is insulated, where loads are only guessed by area. */

@@ -1,9 +1,9 @@
-import type { Emitter } from '../../model/emitter.ts';
+import type { Emitter, Rated } from '../../model/emitter.ts';
 import type { Circuit, Job, Room, UsualEmitter } from '../../model/job.ts';
 import { newEmitter, newPanel } from '../../model/new-emitter.ts';
 import { nextId } from '../../model/new-job.ts';
 import { usualFloor } from './emitter-words.ts';
-import { excessOf, outputAt } from './law.ts';
+import { excessOf, lawOfRating, outputAt } from './law.ts';
 import { panelLaw } from './panel.ts';
 
 /** Lengths panels are stocked in, m: common practice. */
@@ -25,16 +25,35 @@ export function panelFor(
 /** Water taken where a room is on no circuit yet, degrees C and K. */
 const USUAL_WATER = { flowTemperature: 55, temperatureDifference: 10 };
 
+/** What hangs on a circuit where each room gets what its circuit is for. */
+const BY_CIRCUIT: Record<Circuit['emitters'], 'panel' | 'floor' | 'fan-unit'> = {
+  radiators: 'panel',
+  floor: 'floor',
+  'air-units': 'fan-unit',
+};
+
 /** What a room gets of the job's usual emitter; null where there is none. */
-export function usualEmitter(job: Job, room: Room, kind: UsualEmitter = job.usual.emitter): Emitter | null {
+export function usualEmitter(job: Job, room: Room, asked: UsualEmitter = job.usual.emitter): Emitter | null {
+  const circuit = job.circuits.find((each) => each.id === room.circuit);
+  const kind = asked === 'by-circuit' ? (circuit ? BY_CIRCUIT[circuit.emitters] : 'none') : asked;
   if (kind === 'none') return null;
   const id = nextId('e', room.emitters);
   if (kind === 'floor') return { ...usualFloor(job, room.area), id, use: room.use === 'bathroom' ? 'bathroom' : 'living' };
   if (kind === 'panel') {
-    const circuit = job.circuits.find((each) => each.id === room.circuit);
     return { ...panelFor(room.heatLoad ?? 0, room.roomTemperature, circuit ?? USUAL_WATER), id };
   }
-  return newEmitter(kind, id, room.area);
+  const emitter = newEmitter(kind, id, room.area);
+  // A unit that is not chosen yet is one that carries the load at the water it gets.
+  return emitter.kind === 'rated' && circuit && room.heatLoad !== null ? ratedFor(emitter, room, circuit) : emitter;
+}
+
+/** Output a rated emitter needs at its own rating to carry the load of a room, rounded up as units come: to 100 W. */
+function ratedFor(emitter: Rated, room: Room, circuit: Circuit): Rated {
+  const law = lawOfRating(1000, emitter.ratedFlow, emitter.ratedReturn, emitter.ratedRoom, emitter.exponent);
+  const gives = outputAt([law], excessOf(circuit.flowTemperature, circuit.temperatureDifference, room.roomTemperature));
+  if (!(gives > 0) || emitter.form === 'baseboard') return emitter;
+  const ratedOutput = Math.ceil(((room.heatLoad ?? 0) * 1000) / gives / 100) * 100;
+  return ratedOutput > 0 ? { ...emitter, ratedOutput } : emitter;
 }
 
 /** A job in which rooms that came without emitters have the usual one, and rooms on no circuit are on the only one there is. */

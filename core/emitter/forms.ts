@@ -1,0 +1,6 @@
+import type { RatedForm } from '../../model/emitter.ts';
+
+/** Emitters whose fan moves the air: they can cool, and their water needs no gentle temperature. */
+const FAN_FORMS: ReadonlySet<RatedForm> = new Set(['fan-unit', 'unit-heater', 'air-coil']);
+
+export const isFanForm = (form: RatedForm): boolean => FAN_FORMS.has(form);
