@@ -2,7 +2,7 @@ import { unitFromSpelling } from '../core/quantity/units.ts';
 import type { QuantityKind } from '../model/quantities.ts';
 
 /** What a column of a room table can mean. */
-export type Meaning = 'name' | 'storey' | 'area' | 'heatLoad' | 'roomTemperature' | 'circuit';
+export type Meaning = 'name' | 'storey' | 'area' | 'heatLoad' | 'roomTemperature' | 'circuit' | 'emitters';
 
 export const MEANING_LABELS: Record<Meaning, string> = {
   name: 'Room',
@@ -11,6 +11,7 @@ export const MEANING_LABELS: Record<Meaning, string> = {
   heatLoad: 'Heat load',
   roomTemperature: 'Room temperature',
   circuit: 'Circuit',
+  emitters: 'Emitters',
 };
 
 /** The quantity a column holds; undefined for words. */
@@ -57,6 +58,7 @@ const HEADINGS: readonly (readonly [Meaning, readonly string[]])[] = [
   ['area', ['floor area', 'room area', 'area', 'size', 'fläche', 'flaeche']],
   ['storey', ['storey', 'story', 'level', 'floor', 'geschoss']],
   ['circuit', ['circuit', 'heating circuit', 'zone', 'kreis']],
+  ['emitters', ['emitters', 'emitter', 'radiators', 'radiator', 'heated by']],
   ['name', ['room name', 'space name', 'room', 'name', 'space', 'raum']],
 ];
 

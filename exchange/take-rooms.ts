@@ -1,5 +1,8 @@
+import { circuitNamed, kindOfRoom } from '../core/circuit/name-circuit.ts';
+import { readEmitters } from '../core/emitter/emitter-words.ts';
+import { withUsual } from '../core/emitter/usual-emitter.ts';
 import { type Job, MOST_ROOMS, type Room } from '../model/job.ts';
-import { idsAfter, newCircuit, newRoom, nextId } from '../model/new-job.ts';
+import { idsAfter, newRoom } from '../model/new-job.ts';
 import { keepUnread } from '../model/place.ts';
 import { readJob } from '../model/read-job.ts';
 import type { Meaning } from './room-columns.ts';
@@ -30,22 +33,25 @@ export function takeRooms(job: Job, preview: RoomsPreview, fallback: string | nu
   const newId = idsAfter('r', rooms);
   for (const { cells } of preview.rows) {
     const id = newId();
-    const circuitName = cells.circuit?.text ?? '';
-    let circuit = fallback;
-    if (circuitName !== '') {
-      const known = next.circuits.find((each) => each.name.trim().toLowerCase() === circuitName.toLowerCase());
-      const made = known ?? newCircuit(nextId('c', next.circuits), next, { name: circuitName });
-      if (!known) next = { ...next, circuits: [...next.circuits, made] };
-      circuit = made.id;
-    }
-    const fields: Partial<Room> = { name: cells.name?.text ?? '', storey: cells.storey?.text ?? '', circuit };
+    const fields: Partial<Room> = { name: cells.name?.text ?? '', storey: cells.storey?.text ?? '' };
     for (const meaning of ['area', 'heatLoad', 'roomTemperature'] as const satisfies Meaning[]) {
       const cell = cells[meaning];
       if (!cell) continue;
       if (cell.value !== null) fields[meaning] = cell.value;
       else if (cell.text !== '') next = keepUnread(next, `rooms/${id}/${meaning}`, cell.text);
     }
-    rooms.push(newRoom(id, fields));
+    const bare = newRoom(id, fields);
+    const read = readEmitters(cells.emitters?.text ?? '', bare, next);
+    if (!read.ok) next = keepUnread(next, `rooms/${id}/emitters`, cells.emitters?.text ?? '');
+    const room = { ...bare, emitters: read.ok ? read.emitters : [] };
+    const circuitName = cells.circuit?.text ?? '';
+    let circuit = fallback;
+    if (circuitName !== '') {
+      const found = circuitNamed(next, circuitName, kindOfRoom(room) ?? 'radiators');
+      next = found.job;
+      circuit = found.id;
+    }
+    rooms.push({ ...room, circuit });
   }
-  return { ...next, rooms };
+  return withUsual({ ...next, rooms }, new Set(rooms.slice(job.rooms.length).map(({ id }) => id)));
 }

@@ -31,7 +31,7 @@ export const JOB_VERSION = 12;
 export const JOB_FORMAT = 'warm-manifold/job';
 
 /** Most circuits one job takes; beyond this a building is split into jobs. */
-const MOST_CIRCUITS = 200;
+export const MOST_CIRCUITS = 200;
 
 /** What the plant does: heat, or heat in winter and cool in summer with the same water. */
 const MODES = ['heating', 'heating-and-cooling'] as const;

@@ -8,11 +8,11 @@ import { SnackbarProvider } from 'notistack';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
+import { theme } from './look/theme.ts';
 import { nonce } from './nonce.ts';
 import { keepProgram } from './offline/program.ts';
 import { router } from './router.tsx';
 import { renewWhenBuilt } from './state/renewed.ts';
-import { theme } from './theme.ts';
 
 renewWhenBuilt();
 keepProgram();

@@ -54,6 +54,7 @@ export const router = createBrowserRouter([
   },
   ...(
     [
+      ['/new', () => import('./pages/StartPage.tsx')],
       ['/sign-in', () => import('./pages/SignInPage.tsx')],
       ['/welcome', () => import('./pages/WelcomePage.tsx')],
       ['/join', () => import('./pages/JoinPage.tsx')],

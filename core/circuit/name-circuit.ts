@@ -1,4 +1,4 @@
-import type { Circuit, EmitterKind, Job, Room } from '../../model/job.ts';
+import { type Circuit, type EmitterKind, type Job, MOST_CIRCUITS, type Room } from '../../model/job.ts';
 import { newCircuit, nextId } from '../../model/new-job.ts';
 import { isFanForm } from '../emitter/forms.ts';
 
@@ -42,13 +42,14 @@ const isBare = (job: Job, { id }: Circuit): boolean =>
 
 /**
  * The circuit of a name: the one that has it, or else one drafted for its kind that no room is on yet, which takes the name, or else a
- * new one.
+ * new one; none where the job has as many as it takes.
  */
-export function circuitNamed(job: Job, name: string, kind: EmitterKind): { job: Job; id: string } {
+export function circuitNamed(job: Job, name: string, kind: EmitterKind): { job: Job; id: string | null } {
   const wanted = name.trim().toLowerCase();
   const known = job.circuits.find((each) => each.id === name || each.name.trim().toLowerCase() === wanted);
   if (known) return { job, id: known.id };
   const drafted = job.circuits.find((each) => each.emitters === kind && each.name === CIRCUIT_NAMES[kind] && isBare(job, each));
+  if (!drafted && job.circuits.length >= MOST_CIRCUITS) return { job, id: null };
   if (!drafted) return withCircuit(job, kind, name.trim());
   return {
     job: { ...job, circuits: job.circuits.map((each) => (each === drafted ? { ...each, name: name.trim() } : each)) },

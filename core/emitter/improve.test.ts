@@ -7,7 +7,7 @@ import { newCircuit, newJob, newRoom } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
 import { readJob } from '../../model/read-job.ts';
 import { improvementsOf, planForTarget, rankedImprovements } from './improve.ts';
-import { ladder } from './ladder.ts';
+import { ladder, rungOutput } from './ladder.ts';
 
 const emitter = fc.oneof(
   fc
@@ -102,8 +102,38 @@ describe('what lowers a circuit', () => {
         expect(plan.tooHot.length === 0).toBe(plan.reached <= target);
         // Nothing is done where nothing is needed.
         for (const change of plan.changes) expect(change.before).toBeGreaterThan(target);
+        // What it says it would take does it: with that much less load the room is within reach.
+        for (const { roomId, lessLoad } of plan.tooHot) {
+          expect(lessLoad).toBeGreaterThan(0);
+          const shares = ladder(done).find((rung) => rung.roomId === roomId);
+          if (!shares || done.rooms.find(({ id }) => id === roomId)?.emitters.some(({ kind }) => kind === 'fixed')) continue;
+          expect(rungOutput(shares, target)).toBeCloseTo(shares.load - lessLoad, 4);
+        }
       }),
       { numRuns: 60 },
     );
+  });
+
+  it('tries the same place first, then longer, one more, a fan; and another circuit where nothing is enough', () => {
+    const base = newJob('House');
+    const job: Job = {
+      ...base,
+      circuits: [
+        newCircuit('c1', base, { flowTemperature: 50, temperatureDifference: 7 }),
+        newCircuit('c2', base, { name: 'Hot', flowTemperature: 75, temperatureDifference: 10 }),
+      ],
+      rooms: [
+        newRoom('r1', { name: 'Bath', heatLoad: 900, circuit: 'c1', emitters: [newPanel('e1', { type: '1-1', length: 0.6 })] }),
+      ],
+    };
+    const effort = (target: number) => planForTarget(job, 'c1', target).changes.map((each) => each.effort);
+    // 900 W at the rating 75/65/20 of 1700 W/m (catalogue of this program): from 60 mm on the same face, then ever more.
+    expect(effort(65)).toEqual(['same-place']);
+    expect(effort(48)).toEqual(['longer']);
+    expect(effort(38)).toEqual(['fan']);
+    const out = planForTarget(job, 'c1', 21);
+    expect(out.tooHot[0]).toMatchObject({ name: 'Bath', elsewhere: [{ label: 'Bath on Hot at 75\u00a0°C' }] });
+    const moved = applyEdits(job, out.tooHot[0]?.elsewhere[0]?.edits ?? []);
+    expect(ladder(moved).every((rung) => rung.circuitId === 'c2')).toBe(true);
   });
 });

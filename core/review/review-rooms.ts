@@ -4,6 +4,7 @@ import { newCircuit } from '../../model/new-job.ts';
 import { valueAt } from '../../model/place.ts';
 import type { Context } from '../design/context.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
+import { readEmitters } from '../emitter/emitter-words.ts';
 import type { Finding, Remedy } from '../finding/finding.ts';
 import { BUILDING_CLASSES_DATA } from '../load/rough-loads.ts';
 import { readInJobUnits } from '../quantity/parse.ts';
@@ -152,16 +153,24 @@ function reviewUnread({ job }: Context): Finding[] {
     const field = fieldAt(place);
     const owner = valueAt(job, place.split('/').slice(0, 2).join('/')) as { name?: unknown } | undefined;
     const name = typeof owner?.name === 'string' && owner.name !== '' ? `${owner.name}: ` : '';
+    const room = /^rooms\/[^/]+\/emitters$/.test(place) ? job.rooms.find(({ id }) => id === place.split('/')[1]) : undefined;
+    const emitters = room && readEmitters(text, room, job);
     const read = field ? readInJobUnits(text, field.kind, job.display) : undefined;
     const reason =
-      read && !read.ok ? read.reason : field ? `is outside what is possible: ${field.remedy}` : 'belongs to no field';
+      emitters && !emitters.ok
+        ? `names no emitters: ${emitters.reason}`
+        : read && !read.ok
+          ? read.reason
+          : field
+            ? `is outside what is possible: ${field.remedy}`
+            : 'belongs to no field';
     return {
       id: `unread:${place}`,
       rule: 'unread',
       severity: 'mend' as const,
       place,
       component: null,
-      title: `${name}${field?.label ?? place} “${text.length > 40 ? `${text.slice(0, 40)}…` : text}” is not used`,
+      title: `${name}${field?.label ?? (room ? 'emitters' : place)} “${text.length > 40 ? `${text.slice(0, 40)}…` : text}” is not used`,
       why: `What was typed ${reason}. Until it is mended the design goes on with the value before it.`,
       remedies: [],
     };

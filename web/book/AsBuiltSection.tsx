@@ -14,13 +14,13 @@ export function AsBuiltSection({ design }: { design: Design }) {
   const { asBuilt, working, readings } = useAsBuilt();
   if (readings === 0)
     return (
-      <Typography sx={{ fontSize: '1.05rem' }}>
+      <Typography sx={{ fontSize: 'body' }}>
         No reading of a running plant yet. Walk the rooms on Rounds; what is found then stands here.
       </Typography>
     );
   if (!asBuilt)
     return (
-      <Typography sx={{ fontSize: '1.05rem' }}>
+      <Typography sx={{ fontSize: 'body' }}>
         {working ? 'Fitting the plant to its readings …' : 'The readings fit no state of this plant.'}
       </Typography>
     );
@@ -54,7 +54,7 @@ export function AsBuiltSection({ design }: { design: Design }) {
     <Box>
       {told.length === 0 ? (
         <Typography
-          sx={{ fontSize: '1.05rem', mb: 1 }}
+          sx={{ fontSize: 'body', mb: 1 }}
         >{`${readings} readings, and nothing departs from the drawing by more than is usual.`}</Typography>
       ) : (
         <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, mb: 1.5 }}>
@@ -62,7 +62,7 @@ export function AsBuiltSection({ design }: { design: Design }) {
             <Box
               component="li"
               key={id}
-              sx={{ borderLeft: 5, borderColor: 'primary.main', pl: 1.5, py: 0.5, mb: 0.8, fontSize: '1.05rem' }}
+              sx={{ borderLeft: 5, borderColor: 'primary.main', pl: 1.5, py: 0.5, mb: 0.8, fontSize: 'body' }}
             >
               {what === 'resistance'
                 ? `${label} takes ${amount > 1 ? `about ${formatNumber(amount, amount < 10 ? 1 : 0)} times the pressure it was drawn with: throttled, kinked, or full of air` : `${Math.round(100 * (1 - amount))} % less pressure than drawn: wider open`}.`

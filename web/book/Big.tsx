@@ -38,7 +38,7 @@ export function BigField({
   };
   const look = {
     font: 'inherit',
-    fontSize: words ? '1.15rem' : '1.75rem',
+    fontSize: words ? 'reading' : 'result',
     fontWeight: words ? 500 : 700,
     fontVariantNumeric: 'tabular-nums',
     color: 'text.primary',
@@ -53,7 +53,7 @@ export function BigField({
   } as const;
   return (
     <Box sx={{ mb: 1.5 }}>
-      <Box component="label" htmlFor={id} sx={{ display: 'block', fontSize: '1rem', fontWeight: 650, mb: 0.4 }}>
+      <Box component="label" htmlFor={id} sx={{ display: 'block', fontSize: 'body', fontWeight: 650, mb: 0.4 }}>
         {label}
       </Box>
       <Box
@@ -88,13 +88,13 @@ export function BigField({
           />
         )}
         {unit && (
-          <Box component="span" aria-hidden sx={{ pr: 1.5, color: 'text.secondary', fontSize: '1.1rem', whiteSpace: 'nowrap' }}>
+          <Box component="span" aria-hidden sx={{ pr: 1.5, color: 'text.secondary', fontSize: 'body', whiteSpace: 'nowrap' }}>
             {unit}
           </Box>
         )}
       </Box>
       {problem && (
-        <Box id={told} role="alert" sx={{ color: 'error.main', fontSize: '1rem', mt: 0.4 }}>
+        <Box id={told} role="alert" sx={{ color: 'error.main', fontSize: 'body', mt: 0.4 }}>
           {problem}
         </Box>
       )}
@@ -105,7 +105,7 @@ export function BigField({
 /** The button of a page: 56 px, across where it stands alone. */
 export function BigButton({ children, sx, ...more }: ButtonProps & { children: ReactNode }) {
   return (
-    <Button variant="contained" size="large" {...more} sx={{ minHeight: 56, fontSize: '1.1rem', px: 2.5, ...sx }}>
+    <Button variant="contained" size="large" {...more} sx={{ minHeight: 56, fontSize: 'body', px: 2.5, ...sx }}>
       {children}
     </Button>
   );
@@ -125,7 +125,7 @@ export function BigChoice<T extends string>({
 }) {
   return (
     <Box component="fieldset" sx={{ border: 0, p: 0, m: 0, mb: 1.5 }}>
-      <Box component="legend" sx={{ fontSize: '1rem', fontWeight: 650, mb: 0.4, p: 0 }}>
+      <Box component="legend" sx={{ fontSize: 'body', fontWeight: 650, mb: 0.4, p: 0 }}>
         {label}
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
@@ -135,7 +135,7 @@ export function BigChoice<T extends string>({
             variant={value === each ? 'contained' : 'outlined'}
             aria-pressed={value === each}
             onClick={() => onChange(each)}
-            sx={{ minHeight: 48, flex: '1 1 auto', fontSize: '1rem' }}
+            sx={{ minHeight: 48, flex: '1 1 auto', fontSize: 'body' }}
           >
             {words}
           </Button>

@@ -55,27 +55,25 @@ export function DoStep({
       <Button sx={{ minHeight: 48, ml: -1 }} onClick={done}>
         ‹ Back
       </Button>
-      <Typography sx={{ fontSize: '1rem' }} color="text.secondary">
+      <Typography sx={{ fontSize: 'body' }} color="text.secondary">
         {step.placeLabel}
       </Typography>
-      <Typography variant="h1" component="h1" sx={{ fontSize: '1.6rem', mb: 1 }}>
+      <Typography variant="h1" component="h1" sx={{ fontSize: 'result', mb: 1 }}>
         {step.title}
       </Typography>
-      <Typography sx={{ fontSize: '1.1rem', mb: 1 }}>{step.why}</Typography>
+      <Typography sx={{ fontSize: 'body', mb: 1 }}>{step.why}</Typography>
       {step.tools.length > 0 && (
-        <Typography color="text.secondary" sx={{ fontSize: '1rem', mb: 1 }}>
+        <Typography color="text.secondary" sx={{ fontSize: 'body', mb: 1 }}>
           With: {step.tools.join(', ')}
         </Typography>
       )}
       {step.caution && (
-        <Box sx={{ borderLeft: 5, borderColor: 'warning.main', pl: 1.5, py: 0.5, mb: 2, fontSize: '1.05rem' }}>
-          {step.caution}
-        </Box>
+        <Box sx={{ borderLeft: 5, borderColor: 'warning.main', pl: 1.5, py: 0.5, mb: 2, fontSize: 'body' }}>{step.caution}</Box>
       )}
       {past.length > 0 && (
         <Box sx={{ mb: 2, p: 1.5, bgcolor: 'background.paper', border: 1, borderColor: 'divider', borderRadius: 1 }}>
           {past.slice(0, 4).map(({ entry, time }) => (
-            <Box key={entry.id} sx={{ fontSize: '1.05rem' }}>
+            <Box key={entry.id} sx={{ fontSize: 'body' }}>
               <strong>{entryLine(entry, display)}</strong>, {entry.who}, {momentWords(time)}
             </Box>
           ))}
@@ -141,7 +139,7 @@ function Fields({
         <>
           {gate && <GateCard gate={gate} />}
           {missing.length > 0 ? (
-            <Box role="status" sx={{ color: 'error.main', fontSize: '1.1rem', fontWeight: 650 }}>
+            <Box role="status" sx={{ color: 'error.main', fontSize: 'body', fontWeight: 650 }}>
               Nothing to sign yet: {missing.join('; ')}.
             </Box>
           ) : (
@@ -234,7 +232,7 @@ function StepReadings({
       {stepId.startsWith('balance/') && <WhatMoves place={stepId.slice('balance/'.length)} />}
       {stepId.startsWith('prove/') && <Proofs design={design} circuitId={stepId.slice('prove/circuits/'.length)} />}
       {trouble && (
-        <Box role="alert" sx={{ color: 'error.main', fontSize: '1.05rem', mb: 1 }}>
+        <Box role="alert" sx={{ color: 'error.main', fontSize: 'body', mb: 1 }}>
           {trouble}
         </Box>
       )}

@@ -87,7 +87,7 @@ export function Entries() {
             <Button
               key={kind}
               variant={adding === kind ? 'contained' : 'outlined'}
-              sx={{ minHeight: 48, fontSize: '1rem' }}
+              sx={{ minHeight: 48, fontSize: 'body' }}
               onClick={() => setAdding(adding === kind ? null : kind)}
             >
               {label}
@@ -117,14 +117,14 @@ export function Entries() {
               setFilter(key);
               setCount(AT_ONCE);
             }}
-            sx={{ minHeight: 48, flexShrink: 0, fontSize: '1rem' }}
+            sx={{ minHeight: 48, flexShrink: 0, fontSize: 'body' }}
           >
             {label}
           </Button>
         ))}
       </Box>
       {shown.length === 0 && (
-        <Typography sx={{ fontSize: '1.1rem' }}>
+        <Typography sx={{ fontSize: 'body' }}>
           {filter === 'all'
             ? 'Nothing is written yet. Start with the next step on Today, or walk the rooms on Rounds.'
             : 'None of these.'}
@@ -194,12 +194,12 @@ const EntryCard = memo(function EntryCard({ item, book, row, means, writes }: Ca
     >
       <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'flex-start' }}>
         <Box sx={{ flex: 1, minWidth: 0 }}>
-          <Box sx={{ fontSize: '0.95rem', color: 'text.secondary' }}>
+          <Box sx={{ fontSize: 'table', color: 'text.secondary' }}>
             {[known ? ENTRY_NAMES[known.kind] : 'Newer', entry.placeLabel].filter(Boolean).join(' · ')}
           </Box>
           <Box
             sx={{
-              fontSize: '1.2rem',
+              fontSize: 'reading',
               fontWeight: 700,
               fontStretch: '90%',
               overflowWrap: 'anywhere',
@@ -208,7 +208,7 @@ const EntryCard = memo(function EntryCard({ item, book, row, means, writes }: Ca
           >
             {entryLine(entry, display)}
           </Box>
-          {means && <Box sx={{ fontSize: '1.02rem', color: gradeColour(means.grade), fontWeight: 600 }}>{means.words}</Box>}
+          {means && <Box sx={{ fontSize: 'body', color: gradeColour(means.grade), fontWeight: 600 }}>{means.words}</Box>}
           {known?.kind === 'reading' && <Box sx={{ color: 'text.secondary' }}>{stateWords(known.state, display)}</Box>}
           {entry.note && known?.kind !== 'remark' && <Box sx={{ overflowWrap: 'anywhere' }}>{entry.note}</Box>}
           {known?.kind === 'signature' && known.strokes.length > 0 && <Strokes strokes={known.strokes} />}
@@ -217,7 +217,7 @@ const EntryCard = memo(function EntryCard({ item, book, row, means, writes }: Ca
           )}
           {withdrawn !== null && <Box sx={{ color: 'error.main' }}>Taken back: {withdrawn}</Box>}
           {contested && <Box sx={{ color: 'warning.main' }}>Put right twice, on two devices; the newest counts.</Box>}
-          <Box sx={{ fontSize: '0.95rem', color: 'text.secondary', mt: 0.3 }}>
+          <Box sx={{ fontSize: 'table', color: 'text.secondary', mt: 0.3 }}>
             {entry.who}, {momentWords(time)}
             {clockOff !== 0 && `; this device’s clock was wrong by ${offWords(clockOff)}`}
           </Box>
@@ -229,7 +229,7 @@ const EntryCard = memo(function EntryCard({ item, book, row, means, writes }: Ca
                 color: '#2a211b',
                 px: 0.8,
                 borderRadius: 0.5,
-                fontSize: '0.9rem',
+                fontSize: 'table',
               }}
             >
               still on this device

@@ -91,7 +91,7 @@ export function EntryForm({
         />
       )}
       {problem && (
-        <Box role="alert" sx={{ color: 'error.main', fontSize: '1.05rem', mb: 1 }}>
+        <Box role="alert" sx={{ color: 'error.main', fontSize: 'body', mb: 1 }}>
           {problem}
         </Box>
       )}

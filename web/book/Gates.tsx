@@ -56,10 +56,10 @@ export function GateCard({
         borderRadius: 1,
       }}
     >
-      <Typography component="h3" sx={{ fontSize: '1.15rem', fontWeight: 700, fontStretch: '88%' }}>
+      <Typography component="h3" sx={{ fontSize: 'reading', fontWeight: 700, fontStretch: '88%' }}>
         {gate.label}
       </Typography>
-      <Typography sx={{ fontSize: '1.05rem', fontWeight: 650, color: open ? 'secondary.main' : 'error.main', mb: 1 }}>
+      <Typography sx={{ fontSize: 'body', fontWeight: 650, color: open ? 'secondary.main' : 'error.main', mb: 1 }}>
         {open ? 'May be covered' : `Do not cover: ${missing.join('; ')}`}
       </Typography>
       {brief && (
@@ -87,16 +87,14 @@ export function NoDrillMap({ gates }: { gates: readonly GateState[] }) {
   const shown = laid.filter(({ photos }) => photos.length > 0);
   if (shown.length === 0)
     return (
-      <Typography sx={{ fontSize: '1.05rem' }}>
+      <Typography sx={{ fontSize: 'body' }}>
         No photo yet. Each loop is photographed before it is covered; the photos stand here then.
       </Typography>
     );
   const builds = standing(book, 'as-built');
   return (
     <Box>
-      <Box sx={{ borderLeft: 5, borderColor: 'warning.main', pl: 1.5, py: 0.5, mb: 1.5, fontSize: '1.05rem' }}>
-        {CAUTIONS.drill}
-      </Box>
+      <Box sx={{ borderLeft: 5, borderColor: 'warning.main', pl: 1.5, py: 0.5, mb: 1.5, fontSize: 'body' }}>{CAUTIONS.drill}</Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(260px, 1fr))', gap: 1.5 }}>
         {shown.map(({ place, label, photos, length }) => {
           const own = builds.filter(({ entry }) => entry.place === place);
@@ -187,7 +185,7 @@ function MarkedPhoto({
           />
         ))}
       </Box>
-      <Box component="figcaption" sx={{ p: 1, fontSize: '1rem' }}>
+      <Box component="figcaption" sx={{ p: 1, fontSize: 'body' }}>
         <strong>{label}</strong>
         {[length, marks.length > 0 ? `${marks.length} ${marks.length === 1 ? 'place' : 'places'} not to drill` : '']
           .filter(Boolean)

@@ -60,7 +60,7 @@ export function BookPhoto({ id, alt, size = 88 }: { id: string; alt: string; siz
           style={{ width: '100%', height: '100%', objectFit: 'cover' }}
         />
       )}
-      {missing && <Box sx={{ p: 0.8, fontSize: '0.8rem' }}>On its way from the phone that took it</Box>}
+      {missing && <Box sx={{ p: 0.8, fontSize: 'label' }}>On its way from the phone that took it</Box>}
       {row?.sending === 'refused' && (
         <Box
           role="alert"
@@ -70,7 +70,7 @@ export function BookPhoto({ id, alt, size = 88 }: { id: string; alt: string; siz
             p: 0.6,
             bgcolor: '#f2c26a',
             color: '#2a211b',
-            fontSize: '0.75rem',
+            fontSize: 'unit',
             overflow: 'auto',
           }}
         >
@@ -86,7 +86,7 @@ export function BookPhoto({ id, alt, size = 88 }: { id: string; alt: string; siz
             bottom: 0,
             bgcolor: '#f2c26a',
             color: '#2a211b',
-            fontSize: '0.75rem',
+            fontSize: 'unit',
             px: 0.6,
           }}
         >
@@ -153,7 +153,7 @@ export function TakePhotos({
         ))}
       </Box>
       {problem && (
-        <Box role="alert" sx={{ color: 'error.main', fontSize: '1rem', mt: 0.5 }}>
+        <Box role="alert" sx={{ color: 'error.main', fontSize: 'body', mt: 0.5 }}>
           {problem}
         </Box>
       )}

@@ -15,7 +15,7 @@ export function Proofs({ design, circuitId }: { design: Design; circuitId?: stri
   const shown = proofs.filter((proof) => circuitId === undefined || proof.circuitId === circuitId);
   if (shown.length === 0)
     return circuitId === undefined ? (
-      <Box sx={{ fontSize: '1.05rem' }}>
+      <Box sx={{ fontSize: 'body' }}>
         Nothing yet: read the head across each pump, or its meter, with every valve open. The steps stand on Today.
       </Box>
     ) : null;
@@ -25,7 +25,7 @@ export function Proofs({ design, circuitId }: { design: Design; circuitId?: stri
         <Box
           component="li"
           key={id}
-          sx={{ borderLeft: 5, borderColor: COLOURS[verdict], pl: 1.5, py: 0.6, mb: 0.8, fontSize: '1.05rem' }}
+          sx={{ borderLeft: 5, borderColor: COLOURS[verdict], pl: 1.5, py: 0.6, mb: 0.8, fontSize: 'body' }}
         >
           <strong>{job.circuits.find((circuit) => circuit.id === id)?.name ?? id}.</strong> {words}
         </Box>

@@ -125,10 +125,10 @@ export function ReadingFields({
         return (
           <Box key={point.key} sx={{ mb: 2 }}>
             <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1, flexWrap: 'wrap' }}>
-              <Box sx={{ fontSize: '1.5rem', fontWeight: 700, fontStretch: '88%' }}>
+              <Box sx={{ fontSize: 'result', fontWeight: 700, fontStretch: '88%' }}>
                 {shown ? say(shown.value, kind, display) : working ? '…' : '–'}
               </Box>
-              <Box sx={{ color: 'text.secondary', fontSize: '1rem' }}>
+              <Box sx={{ color: 'text.secondary', fontSize: 'body' }}>
                 {shown
                   ? `expected now, give or take ${say(2 * sigma, differenceKind(kind), display)}`
                   : 'nothing expected in this state'}
@@ -145,7 +145,7 @@ export function ReadingFields({
             />
             {point.quantity === 'head' && <TwoGauges pump={point.place} onHead={(text) => set(point.key, text)} />}
             {value !== null && (
-              <Box role="status" sx={{ mt: -0.8, fontSize: '1.05rem', fontWeight: 600, color: gradeColour(judged.grade) }}>
+              <Box role="status" sx={{ mt: -0.8, fontSize: 'body', fontWeight: 600, color: gradeColour(judged.grade) }}>
                 {readingWords(judged, { ...point, id: '', value, error }, display)}
               </Box>
             )}

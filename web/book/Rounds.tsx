@@ -26,7 +26,7 @@ export function Rounds() {
   if (!plan) return null;
   if (stops.length === 0)
     return (
-      <Typography sx={{ fontSize: '1.1rem' }}>
+      <Typography sx={{ fontSize: 'body' }}>
         There is nothing to read yet: the plant has no circuit with a load. Enter rooms and circuits first.
       </Typography>
     );
@@ -81,22 +81,22 @@ function StopCard({ stops, at, go }: { stops: ReturnType<typeof walkOf>; at: num
   };
   return (
     <Box>
-      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1, mb: 0.5, color: 'text.secondary', fontSize: '1rem' }}>
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1, mb: 0.5, color: 'text.secondary', fontSize: 'body' }}>
         <span>{stop.storey}</span>
         <span>·</span>
         <span>{`${at + 1} of ${stops.length}, ${done} read in this round`}</span>
       </Box>
-      <Typography variant="h1" component="h1" sx={{ fontSize: '2rem', lineHeight: 1.1 }}>
+      <Typography variant="h1" component="h1" sx={{ fontSize: 'book', lineHeight: 1.1 }}>
         {stop.where}
       </Typography>
-      <Typography sx={{ fontSize: '1.1rem', mb: 2 }} color="text.secondary">
+      <Typography sx={{ fontSize: 'body', mb: 2 }} color="text.secondary">
         {stop.what}
         {stop.points.some(({ place }) => readHere.has(place)) ? ' · read in this round' : ''}
       </Typography>
       <ReadingFields readings={readings} of={typed.of} set={typed.set} onEnter={() => void next()} />
       {writes && <TakePhotos taken={photos} onTaken={setPhotos} />}
       {trouble && (
-        <Box role="alert" sx={{ color: 'error.main', fontSize: '1.05rem', mb: 1 }}>
+        <Box role="alert" sx={{ color: 'error.main', fontSize: 'body', mb: 1 }}>
           {trouble}
         </Box>
       )}
@@ -121,7 +121,7 @@ function StopCard({ stops, at, go }: { stops: ReturnType<typeof walkOf>; at: num
       <Box component="details" sx={{ mt: 2 }}>
         <Box
           component="summary"
-          sx={{ minHeight: 48, display: 'flex', alignItems: 'center', cursor: 'pointer', fontSize: '1.05rem' }}
+          sx={{ minHeight: 48, display: 'flex', alignItems: 'center', cursor: 'pointer', fontSize: 'body' }}
         >
           All places
         </Box>
@@ -136,7 +136,7 @@ function StopCard({ stops, at, go }: { stops: ReturnType<typeof walkOf>; at: num
               minHeight: 48,
               width: '100%',
               textAlign: 'left',
-              fontSize: '1rem',
+              fontSize: 'body',
             }}
           >
             {points.some((each) => readHere.has(each.place)) ? '✓ ' : ''}

@@ -59,7 +59,7 @@ export function Sheets() {
         </BigButton>
       </Box>
       {told && (
-        <Box role="alert" sx={{ mb: 2, fontSize: '1.05rem' }}>
+        <Box role="alert" sx={{ mb: 2, fontSize: 'body' }}>
           {told}
         </Box>
       )}
@@ -76,7 +76,7 @@ export function Sheets() {
         <Proofs design={plan.design} />
       </Section>
       {tables.length === 0 && (
-        <Typography sx={{ fontSize: '1.1rem' }}>Nothing is written yet: the sheets fill as the book does.</Typography>
+        <Typography sx={{ fontSize: 'body' }}>Nothing is written yet: the sheets fill as the book does.</Typography>
       )}
       {tables.map((table) => (
         <Section key={table.id} title={table.title}>
@@ -87,7 +87,7 @@ export function Sheets() {
         <NoDrillMap gates={plan.gates} />
       </Section>
       <Section title="Service">
-        <Box component="ul" sx={{ pl: 2.5, m: 0, fontSize: '1.05rem' }}>
+        <Box component="ul" sx={{ pl: 2.5, m: 0, fontSize: 'body' }}>
           {serviceDates(job).map(({ id: service, what, every, first }) => (
             <li key={service}>
               {what}: {every}, {first}

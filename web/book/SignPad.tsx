@@ -43,7 +43,7 @@ export function SignPad({ strokes, onChange }: { strokes: Stroke[]; onChange: (s
   };
   return (
     <Box sx={{ mb: 1.5 }}>
-      <Box sx={{ fontSize: '1rem', fontWeight: 650, mb: 0.4 }}>Signature</Box>
+      <Box sx={{ fontSize: 'body', fontWeight: 650, mb: 0.4 }}>Signature</Box>
       <Box
         component="svg"
         viewBox={`0 0 1 ${HEIGHT}`}

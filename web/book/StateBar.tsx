@@ -47,7 +47,7 @@ export function StateBar({ design }: { design: Design }) {
         borderColor: 'divider',
       }}
     >
-      <Box sx={{ flex: 1, minWidth: 180, fontSize: '1rem' }}>
+      <Box sx={{ flex: 1, minWidth: 180, fontSize: 'body' }}>
         {old ? 'Still so? ' : 'Plant: '}
         <strong>{stateWords(note, display)}</strong>
       </Box>
@@ -80,7 +80,7 @@ function StateForm({ design, note, onDone }: { design: Design; note: StateNote; 
     setCalls((before) => (before.includes(id) ? before.filter((each) => each !== id) : [...before, id]));
   return (
     <Box sx={{ mb: 2, p: 2, border: 2, borderColor: 'primary.main', borderRadius: 1, bgcolor: 'background.paper' }}>
-      <Box component="h2" sx={{ m: 0, mb: 1, fontSize: '1.2rem' }}>
+      <Box component="h2" sx={{ m: 0, mb: 1, fontSize: 'reading' }}>
         How does the plant stand?
       </Box>
       <BigChoice

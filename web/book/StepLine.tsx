@@ -25,7 +25,7 @@ export function StepLine({ state, onOpen, children }: { state: StepState; onOpen
         justifyContent: 'flex-start',
         textAlign: 'left',
         gap: 1,
-        fontSize: '1rem',
+        fontSize: 'body',
         fontWeight: 500,
       }}
     >

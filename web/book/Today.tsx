@@ -38,7 +38,7 @@ export function Today() {
   const { progress, gates, design } = plan;
   if (progress.length === 0)
     return (
-      <Typography sx={{ fontSize: '1.1rem' }}>
+      <Typography sx={{ fontSize: 'body' }}>
         There is no plan yet: the plant has no circuit with a load. Enter rooms and circuits; the plan follows from them.
       </Typography>
     );
@@ -73,19 +73,19 @@ export function Today() {
             borderRadius: 1,
           }}
         >
-          <Typography sx={{ fontSize: '1rem', fontWeight: 650 }} color={next.state === 'failed' ? 'error.main' : 'primary.main'}>
+          <Typography sx={{ fontSize: 'body', fontWeight: 650 }} color={next.state === 'failed' ? 'error.main' : 'primary.main'}>
             {next.state === 'failed' ? 'First of all' : 'Next'} · {PHASES[next.step.phase]} · {next.step.placeLabel}
           </Typography>
-          <Typography component="h1" sx={{ fontSize: '1.6rem', fontWeight: 750, fontStretch: '84%', lineHeight: 1.15, my: 0.5 }}>
+          <Typography component="h1" sx={{ fontSize: 'result', fontWeight: 750, fontStretch: '84%', lineHeight: 1.15, my: 0.5 }}>
             {next.step.title}
           </Typography>
-          <Typography sx={{ fontSize: '1.08rem', mb: 1.5 }}>{next.why || next.step.why}</Typography>
+          <Typography sx={{ fontSize: 'body', mb: 1.5 }}>{next.why || next.step.why}</Typography>
           <BigButton fullWidth onClick={() => open(next.step.id)}>
             Do it
           </BigButton>
         </Box>
       ) : (
-        <Typography component="h1" sx={{ fontSize: '1.5rem', fontWeight: 750, mb: 2 }}>
+        <Typography component="h1" sx={{ fontSize: 'result', fontWeight: 750, mb: 2 }}>
           Everything of the plan is done. What is left is to live with it.
         </Typography>
       )}
@@ -102,7 +102,7 @@ export function Today() {
                   pl: 1.5,
                   py: 0.5,
                   mb: 1,
-                  fontSize: '1.05rem',
+                  fontSize: 'body',
                 }}
               >
                 <strong>
@@ -116,7 +116,7 @@ export function Today() {
             );
           })}
           {assessed?.rounds[0]?.words.map((words) => (
-            <Box key={words} sx={{ fontSize: '1.05rem', mb: 1 }}>
+            <Box key={words} sx={{ fontSize: 'body', mb: 1 }}>
               {words}
             </Box>
           ))}
@@ -132,7 +132,7 @@ export function Today() {
               key={step.id}
               onClick={() => open(step.id)}
               color="inherit"
-              sx={{ display: 'block', textAlign: 'left', minHeight: 48, width: '100%', fontSize: '1.05rem' }}
+              sx={{ display: 'block', textAlign: 'left', minHeight: 48, width: '100%', fontSize: 'body' }}
             >
               <strong>{step.placeLabel}.</strong> {log.advice.words}{' '}
               {(log.due ?? 0) <= Date.now() ? 'Due now.' : `Due on ${dayWords(log.due ?? 0)}.`}
@@ -144,7 +144,7 @@ export function Today() {
         <Section title="Make-up water">
           <Box
             sx={{
-              fontSize: '1.05rem',
+              fontSize: 'body',
               borderLeft: 5,
               pl: 1.5,
               borderColor: water.verdict === 'leaks' ? 'error.main' : water.verdict === 'no leak' ? 'secondary.main' : 'divider',
@@ -169,7 +169,7 @@ export function Today() {
                   alignItems: 'center',
                   gap: 1,
                   cursor: 'pointer',
-                  fontSize: '1.1rem',
+                  fontSize: 'body',
                   fontWeight: 650,
                 }}
               >
@@ -194,7 +194,7 @@ export function Today() {
 function Section({ title, children }: { title: string; children: React.ReactNode }) {
   return (
     <Box component="section" sx={{ mb: 2.5 }}>
-      <Typography component="h2" sx={{ fontSize: '1.2rem', fontWeight: 700, fontStretch: '86%', mb: 0.8 }}>
+      <Typography component="h2" sx={{ fontSize: 'reading', fontWeight: 700, fontStretch: '86%', mb: 0.8 }}>
         {title}
       </Typography>
       {children}

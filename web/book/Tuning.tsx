@@ -12,17 +12,17 @@ export function TuningWords({ place }: { place: string }) {
   const { readings, advice, due } = tuningLog(book, place);
   return (
     <Box sx={{ mb: 2 }}>
-      <Box role="status" sx={{ fontSize: '1.25rem', fontWeight: 700, mb: 0.5 }}>
+      <Box role="status" sx={{ fontSize: 'reading', fontWeight: 700, mb: 0.5 }}>
         {advice.words}
       </Box>
-      {due !== null && <Box sx={{ fontSize: '1.05rem', mb: 1 }}>Read again on {dayWords(due)}.</Box>}
+      {due !== null && <Box sx={{ fontSize: 'body', mb: 1 }}>Read again on {dayWords(due)}.</Box>}
       {readings.length > 0 && (
         <Box
           component="table"
           sx={{
             width: '100%',
             borderCollapse: 'collapse',
-            fontSize: '1rem',
+            fontSize: 'body',
             '& td, & th': { textAlign: 'right', p: 0.5, borderBottom: 1, borderColor: 'divider' },
           }}
         >

@@ -8,5 +8,5 @@ export function WhatMoves({ place }: { place: string }) {
   const job = useJob();
   const { note } = useRoundState();
   const { data } = useWork('what moves', [job, JSON.stringify(note), place], (work) => work.moves(job, note, place));
-  return data ? <Box sx={{ mb: 1.5, fontSize: '1.05rem' }}>{data}</Box> : null;
+  return data ? <Box sx={{ mb: 1.5, fontSize: 'body' }}>{data}</Box> : null;
 }

@@ -174,7 +174,7 @@ function DragCard({ card }: { card: Card }) {
       sx={{
         px: 1.1,
         py: 0.6,
-        fontSize: '0.92rem',
+        fontSize: 'table',
         fontVariantNumeric: 'tabular-nums',
         cursor: 'grab',
         touchAction: 'manipulation',

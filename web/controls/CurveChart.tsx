@@ -66,7 +66,7 @@ export default function CurveChart({
           )}
         </LineChart>
       </ResponsiveContainer>
-      <figcaption style={{ fontSize: '0.875rem' }}>Dashed: what the emitters need. Solid: what the controller sends.</figcaption>
+      <figcaption style={{ fontSize: 'table' }}>Dashed: what the emitters need. Solid: what the controller sends.</figcaption>
     </figure>
   );
 }

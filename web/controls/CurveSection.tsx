@@ -77,7 +77,7 @@ export function CurveSection({ job, design }: { job: Job; design: Design }) {
                   <QuantityField place={`${place}/most`} label="Highest" />
                 </Box>
                 {settled && (
-                  <Typography sx={{ fontSize: '1.05rem' }}>
+                  <Typography sx={{ fontSize: 'body' }}>
                     Set the controller to slope <b>{formatNumber(settled.slope, 2)}</b>, shift{' '}
                     <b>{say(settled.shift, 'temperatureDifference')}</b>: {say(COUNTED_FROM, 'temperature')} + slope × (
                     {say(COUNTED_FROM, 'temperature')} − outdoors) + shift.

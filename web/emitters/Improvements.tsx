@@ -94,7 +94,7 @@ export function Improvements({ circuit }: { circuit: Circuit }) {
               {plan.tooHot.length > 0 &&
                 ` Whatever is done, ${plan.tooHot.map((each) => each.name).join(', ')} ${plan.tooHot.length === 1 ? 'stays' : 'stay'} above.`}
             </Typography>
-            <Box component="ul" sx={{ m: 0, pl: 2.2, fontSize: '0.875rem' }}>
+            <Box component="ul" sx={{ m: 0, pl: 2.2, fontSize: 'table' }}>
               {plan.changes.map((each) => (
                 <li key={each.label}>{each.label}</li>
               ))}

@@ -34,15 +34,15 @@ export function AddDevice({ onClose }: { onClose: () => void }) {
       <Box sx={{ flex: 1, minWidth: 240 }} role="status">
         {code.isError && <Typography color="error">{code.error.message}</Typography>}
         {state === 'waiting' && (
-          <Typography sx={{ fontSize: '1.05rem' }}>
+          <Typography sx={{ fontSize: 'body' }}>
             Hold the camera of the other device over the code and open what it finds. It then shows four digits; compare them
             here. The code is good once, for two minutes.
           </Typography>
         )}
         {state === 'shown' && !allow.isSuccess && (
           <>
-            <Typography sx={{ fontSize: '1.05rem' }}>{device} wants to join. Is it yours, and does it show</Typography>
-            <Typography sx={{ fontSize: '3.4rem', fontWeight: 750, fontStretch: '84%', letterSpacing: '0.1em' }}>
+            <Typography sx={{ fontSize: 'body' }}>{device} wants to join. Is it yours, and does it show</Typography>
+            <Typography sx={{ fontSize: 'book', fontWeight: 750, fontStretch: '84%', letterSpacing: '0.1em' }}>
               {digits}
             </Typography>
             <Box sx={{ display: 'flex', gap: 1.5 }}>
@@ -57,7 +57,7 @@ export function AddDevice({ onClose }: { onClose: () => void }) {
           </>
         )}
         {(allow.isSuccess || state === 'joined') && (
-          <Typography sx={{ fontSize: '1.05rem', fontWeight: 700 }}>
+          <Typography sx={{ fontSize: 'body', fontWeight: 700 }}>
             {state === 'joined' ? `${device} is in.` : 'Letting it in …'}
           </Typography>
         )}

@@ -26,7 +26,7 @@ export function Door({ title, lead, children }: { title: string; lead?: string; 
           overflow: 'hidden',
         }}
       >
-        <Typography sx={{ fontSize: '1.6rem', fontWeight: 750, fontStretch: '84%' }}>Warm Manifold</Typography>
+        <Typography sx={{ fontSize: 'result', fontWeight: 750, fontStretch: '84%' }}>Warm Manifold</Typography>
         <Pipes />
         <Typography sx={{ color: 'wall.stripMuted', maxWidth: 340 }}>
           The plant room, sized, drawn, built and kept in one place.
@@ -34,7 +34,7 @@ export function Door({ title, lead, children }: { title: string; lead?: string; 
       </Box>
       <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'center', p: 3 }}>
         <Box sx={{ width: '100%', maxWidth: 420 }}>
-          <Typography variant="h1" gutterBottom sx={{ fontSize: '2rem' }}>
+          <Typography variant="h1" gutterBottom sx={{ fontSize: 'book' }}>
             {title}
           </Typography>
           {lead && <Typography sx={{ mb: 3 }}>{lead}</Typography>}

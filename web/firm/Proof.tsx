@@ -111,7 +111,7 @@ export function CodeField({ value, onChange }: { value: string; onChange: (value
           inputMode: 'numeric',
           autoComplete: 'one-time-code',
           maxLength: 6,
-          style: { fontSize: '1.6rem', letterSpacing: '0.2em' },
+          style: { fontSize: 'result', letterSpacing: '0.2em' },
         },
       }}
     />

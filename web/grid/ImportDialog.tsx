@@ -272,7 +272,7 @@ function Preview({ preview }: { preview: RoomsPreview }) {
                           >
                             <SeverityMark severity="mend" size={15} /> {cell.text || 'empty'}
                           </Box>
-                          <Box sx={{ fontSize: '0.82rem' }}>{cell.problem}</Box>
+                          <Box sx={{ fontSize: 'label' }}>{cell.problem}</Box>
                         </Box>
                       ) : kind && cell && cell.value !== null ? (
                         say(cell.value, kind)
@@ -280,7 +280,7 @@ function Preview({ preview }: { preview: RoomsPreview }) {
                         cell?.text
                       )}
                       {meaning === 'name' && row.warning && (
-                        <Box sx={{ fontSize: '0.82rem', color: 'wall.note' }}>{row.warning}</Box>
+                        <Box sx={{ fontSize: 'label', color: 'wall.note' }}>{row.warning}</Box>
                       )}
                     </td>
                   );

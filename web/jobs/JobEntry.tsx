@@ -12,7 +12,7 @@ const moment = (iso: string): string => new Date(iso).toLocaleString(undefined, 
 /** A job in a list, with what can be done to it. A deleted one is not opened. */
 export function JobEntry({ job, children }: { job: JobSummary; children: ReactNode }) {
   const name = job.name || 'Job without a name';
-  const large = { fontSize: '1.2rem', fontWeight: 700, fontStretch: '86%', overflowWrap: 'anywhere' };
+  const large = { fontSize: 'reading', fontWeight: 700, fontStretch: '86%', overflowWrap: 'anywhere' };
   return (
     <Box
       component="li"
@@ -46,7 +46,7 @@ export function JobEntry({ job, children }: { job: JobSummary; children: ReactNo
         </Typography>
       </Box>
       <Box sx={{ textAlign: 'right', minWidth: 110 }}>
-        <Typography sx={{ fontSize: '1.35rem', fontWeight: 750, fontStretch: '84%', lineHeight: 1.1 }}>
+        <Typography sx={{ fontSize: 'reading', fontWeight: 750, fontStretch: '84%', lineHeight: 1.1 }}>
           {say(job.heatLoad, 'power', { system: job.system, units: {} })}
         </Typography>
         <Typography variant="body2" color="text.secondary">

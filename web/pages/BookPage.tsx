@@ -58,7 +58,7 @@ const Line = ({ children, alert = false }: { children: React.ReactNode; alert?: 
       minHeight: 48,
       bgcolor: '#f2c26a',
       color: '#2a211b',
-      fontSize: '1.05rem',
+      fontSize: 'body',
       fontWeight: 600,
       '@media print': { display: 'none' },
     }}
@@ -116,7 +116,7 @@ export default function BookPage() {
               display: 'flex',
               alignItems: 'center',
               justifyContent: 'center',
-              fontSize: '1.1rem',
+              fontSize: 'body',
               fontWeight: 700,
               fontStretch: '88%',
               textDecoration: 'none',

@@ -48,9 +48,7 @@ function Shown({ secret, view }: { secret: string; view: GuestView }) {
   return (
     <>
       <Strip>
-        <Box
-          sx={{ alignSelf: 'center', fontWeight: 700, fontStretch: '88%', fontSize: '1.05rem', py: 1, overflowWrap: 'anywhere' }}
-        >
+        <Box sx={{ alignSelf: 'center', fontWeight: 700, fontStretch: '88%', fontSize: 'body', py: 1, overflowWrap: 'anywhere' }}>
           {jobName ?? 'A job'}
         </Box>
         <Box sx={{ alignSelf: 'center', ml: 'auto', color: 'wall.stripMuted' }}>{`For the ${part.title.toLowerCase()}`}</Box>

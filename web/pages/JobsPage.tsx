@@ -4,7 +4,7 @@ import InputBase from '@mui/material/InputBase';
 import Typography from '@mui/material/Typography';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
-import { lazy, Suspense, useDeferredValue, useRef, useState } from 'react';
+import { useDeferredValue, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { MOST_JOB_BYTES } from '../../exchange/job-file.ts';
 import type { JobSummary } from '../../model/job-list.ts';
@@ -15,14 +15,11 @@ import { dropDrafts } from '../state/drafts.ts';
 import { deleteJob, duplicateJob, importJob, restoreJob } from '../state/jobs-api.ts';
 import { useMay } from '../state/who.ts';
 
-const StartDialog = lazy(() => import('../jobs/StartDialog.tsx'));
-
 /** All jobs there are. */
 export function JobsPage() {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
-  const [starting, setStarting] = useState(false);
   const file = useRef<HTMLInputElement>(null);
   const [typed, setTyped] = useState('');
   const [showDeleted, setShowDeleted] = useState(false);
@@ -112,7 +109,7 @@ export function JobsPage() {
             }}
           />
           {creates && (
-            <Button variant="contained" onClick={() => setStarting(true)}>
+            <Button variant="contained" onClick={() => navigate('/new')}>
               New job
             </Button>
           )}
@@ -188,11 +185,6 @@ export function JobsPage() {
           trade: local codes, the makers’ instructions and licensed trades decide.
         </Typography>
       </Box>
-      {starting && (
-        <Suspense>
-          <StartDialog onClose={() => setStarting(false)} />
-        </Suspense>
-      )}
     </>
   );
 }

@@ -55,7 +55,7 @@ export default function JoinPage() {
         role="status"
         aria-label={shown.data ? `Digits ${shown.data.digits.split('').join(' ')}` : 'One moment'}
         sx={{
-          fontSize: '5rem',
+          fontSize: 'book',
           fontWeight: 750,
           fontStretch: '84%',
           letterSpacing: '0.12em',

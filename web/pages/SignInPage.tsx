@@ -82,7 +82,7 @@ export default function SignInPage() {
             {failed.message}
           </Typography>
         )}
-        <Button type="submit" size="large" variant="contained" disabled={busy} sx={{ minHeight: 52, fontSize: '1.05rem' }}>
+        <Button type="submit" size="large" variant="contained" disabled={busy} sx={{ minHeight: 52, fontSize: 'body' }}>
           {busy ? 'One moment …' : wantsCode ? 'Go on' : 'Sign in'}
         </Button>
         {wantsCode && (

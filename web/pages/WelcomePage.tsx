@@ -100,7 +100,7 @@ export default function WelcomePage() {
           size="large"
           variant="contained"
           disabled={use.isPending || differs || again === '' || (!recovers && (login.trim().length < 2 || name.trim() === ''))}
-          sx={{ minHeight: 52, fontSize: '1.05rem' }}
+          sx={{ minHeight: 52, fontSize: 'body' }}
         >
           {use.isPending ? 'One moment …' : recovers ? 'Set it and sign in' : 'Join'}
         </Button>

@@ -43,7 +43,7 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
           maxWidth: 220,
           fontWeight: 700,
           fontStretch: '88%',
-          fontSize: '1.05rem',
+          fontSize: 'body',
           overflow: 'hidden',
           textOverflow: 'ellipsis',
           whiteSpace: 'nowrap',
@@ -98,7 +98,7 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
               '&:hover': { color: 'wall.stripText' },
             }}
           >
-            <Box component="span" aria-hidden sx={{ fontSize: '0.78rem', opacity: 0.85, display: { xs: 'none', xl: 'inline' } }}>
+            <Box component="span" aria-hidden sx={{ fontSize: 'unit', opacity: 0.85, display: { xs: 'none', xl: 'inline' } }}>
               {i + 1}
             </Box>
             {step.label}

@@ -1,6 +1,8 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
+import { WIDTH } from '../look/space.ts';
+import { usePageTitle } from './page-title.ts';
 
 /** A page of entries, with its heading. */
 export function Sheet({
@@ -16,8 +18,9 @@ export function Sheet({
   children: ReactNode;
   wide?: boolean;
 }) {
+  usePageTitle(title);
   return (
-    <Box sx={{ maxWidth: wide ? 1360 : 980, mx: 'auto', px: { xs: 2, sm: 3 }, py: 3 }}>
+    <Box sx={{ maxWidth: wide ? 'none' : WIDTH.forms, mx: 'auto', px: { xs: 2, sm: 3 }, py: 3 }}>
       <Box sx={{ display: 'flex', alignItems: 'flex-end', gap: 1.5, flexWrap: 'wrap', mb: 2.5 }}>
         <Box sx={{ flex: 1, minWidth: 260 }}>
           <Typography variant="h1">{title}</Typography>
@@ -53,10 +56,10 @@ export function PageSection({ title, lead, children }: { title: string; lead?: s
 export function Reading({ label, children }: { label: string; children: ReactNode }) {
   return (
     <Box sx={{ minWidth: 92 }}>
-      <Typography component="div" color="text.secondary" sx={{ fontSize: '0.8rem' }}>
+      <Typography component="div" color="text.secondary" sx={{ fontSize: 'label' }}>
         {label}
       </Typography>
-      <Box sx={{ fontSize: '1.12rem', fontWeight: 700, fontStretch: '90%' }}>{children}</Box>
+      <Box sx={{ fontSize: 'body', fontWeight: 700, fontStretch: '90%' }}>{children}</Box>
     </Box>
   );
 }

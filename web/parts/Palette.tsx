@@ -40,7 +40,7 @@ export function Palette({ onClose }: { onClose: () => void }) {
           '& [cmdk-input]': {
             width: '100%',
             font: 'inherit',
-            fontSize: '1.1rem',
+            fontSize: 'body',
             p: 2,
             border: 0,
             borderBottom: 1,
@@ -56,7 +56,7 @@ export function Palette({ onClose }: { onClose: () => void }) {
             px: 1.5,
             pt: 1.2,
             pb: 0.4,
-            fontSize: '0.8rem',
+            fontSize: 'label',
             fontWeight: 700,
             color: 'text.secondary',
           },

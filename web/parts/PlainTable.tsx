@@ -33,7 +33,7 @@ export function PlainTable({
             borderColor: 'divider',
             textAlign: 'left',
             verticalAlign: 'top',
-            fontSize: '0.95rem',
+            fontSize: 'table',
           },
           '& tbody th': { fontWeight: 650 },
           '& .number': { textAlign: 'right', whiteSpace: 'nowrap' },

@@ -19,7 +19,7 @@ export default function PumpChart({ pump }: { pump: PumpDesign }) {
   const axis = { stroke: palette.text.secondary, tick: { fontSize: 12, fill: palette.text.secondary } };
   return (
     <figure style={{ margin: '16px 0 0' }} aria-label={`Pump curve of ${duty.label}, ${duty.running}`}>
-      <figcaption style={{ fontSize: '0.875rem', marginBottom: 4 }}>
+      <figcaption style={{ fontSize: 'table', marginBottom: 4 }}>
         {duty.label}, {duty.running}: meets the system at {say(duty.flow.value, 'volumeFlow')}, {say(duty.head.value, 'head')}
       </figcaption>
       <ResponsiveContainer width="100%" height={190}>
@@ -82,7 +82,7 @@ export default function PumpChart({ pump }: { pump: PumpDesign }) {
           />
         </LineChart>
       </ResponsiveContainer>
-      <p style={{ margin: 0, fontSize: '0.8rem' }}>Solid: pump. Dashed: system. Dot: duty point. {drivenBy({ say }, pump)}</p>
+      <p style={{ margin: 0, fontSize: 'label' }}>Solid: pump. Dashed: system. Dot: duty point. {drivenBy({ say }, pump)}</p>
     </figure>
   );
 }

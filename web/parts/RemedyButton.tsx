@@ -59,7 +59,7 @@ export function RemedyEffect({ finding, remedy }: { finding: Finding; remedy: Re
     <Box
       role="note"
       aria-label="What this would change"
-      sx={{ mt: 1, pl: 1.2, borderLeft: 3, borderColor: 'wall.copper', fontSize: '0.875rem' }}
+      sx={{ mt: 1, pl: 1.2, borderLeft: 3, borderColor: 'wall.copper', fontSize: 'table' }}
     >
       {effectOf(finding, designed.design, after).map(({ label, kind, before, after: changed }) => (
         <div key={label}>

@@ -38,7 +38,7 @@ export function SaveState() {
           py: 0.3,
           mr: 0.5,
           borderRadius: 1,
-          fontSize: '0.85rem',
+          fontSize: 'table',
           fontWeight: 600,
           whiteSpace: 'nowrap',
           minWidth: 72,

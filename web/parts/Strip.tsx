@@ -61,7 +61,7 @@ export function Brand({ short = false }: { short?: boolean }) {
         color: 'wall.stripText',
         fontWeight: 750,
         fontStretch: '84%',
-        fontSize: '1.15rem',
+        fontSize: 'reading',
         whiteSpace: 'nowrap',
       }}
     >

@@ -50,7 +50,7 @@ export function SumPanel({ design }: { design: Design }) {
       {!figure && <Typography variant="body2">The part it belonged to is no longer in the job.</Typography>}
       {figure && (
         <>
-          <Typography sx={{ fontSize: '1.9rem', fontWeight: 750, fontStretch: '84%', lineHeight: 1.2, mt: 0.5 }}>
+          <Typography sx={{ fontSize: 'result', fontWeight: 750, fontStretch: '84%', lineHeight: 1.2, mt: 0.5 }}>
             {say(figure.value, figure.kind)}
           </Typography>
           <Box
@@ -128,7 +128,7 @@ function TermRow({ term }: { term: Term }) {
         <Typography variant="body2" component="span" sx={{ display: 'block' }}>
           {term.label}
         </Typography>
-        <Typography component="span" color="text.secondary" sx={{ fontSize: '0.8rem' }}>
+        <Typography component="span" color="text.secondary" sx={{ fontSize: 'label' }}>
           {origin.from === 'figure' && (
             <Link component="button" type="button" onClick={() => follow(origin.id)} sx={{ font: 'inherit', textAlign: 'left' }}>
               computed: show its sum

@@ -14,7 +14,7 @@ export function TableView({ table }: { table: Table }) {
         sx={{
           borderCollapse: 'collapse',
           width: '100%',
-          '& th, & td': { px: 1, py: 0.7, borderBottom: 1, borderColor: 'divider', fontSize: '0.92rem', verticalAlign: 'top' },
+          '& th, & td': { px: 1, py: 0.7, borderBottom: 1, borderColor: 'divider', fontSize: 'table', verticalAlign: 'top' },
           '& td': { whiteSpace: 'nowrap' },
           '& td.words': { whiteSpace: 'normal', minWidth: 220 },
           '& th': { textAlign: 'left', verticalAlign: 'bottom' },

@@ -31,7 +31,7 @@ export function CompareDistribution() {
       component="table"
       sx={{
         borderCollapse: 'collapse',
-        '& th, & td': { py: 0.6, pr: 1, textAlign: 'left', verticalAlign: 'top', fontSize: '0.9rem' },
+        '& th, & td': { py: 0.6, pr: 1, textAlign: 'left', verticalAlign: 'top', fontSize: 'table' },
       }}
     >
       <caption style={{ textAlign: 'left', fontWeight: 700, paddingBottom: 4 }}>Both ways, every zone calling</caption>

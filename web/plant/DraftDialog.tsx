@@ -126,7 +126,7 @@ function DraftCard({ draft, shared, onTake }: { draft: Drafted; shared: Readonly
       </Box>
       <Box component="ul" sx={{ m: 0, p: 0, listStyle: 'none', display: 'grid', gap: 0.5 }}>
         {own.slice(0, SHOWN).map((finding) => (
-          <Box component="li" key={finding.id} sx={{ display: 'flex', gap: 1, fontSize: '0.9rem' }}>
+          <Box component="li" key={finding.id} sx={{ display: 'flex', gap: 1, fontSize: 'table' }}>
             <SeverityMark severity={finding.severity} size={16} />
             <span>
               <b>{SEVERITY_WORDS[finding.severity]}:</b> {finding.title}

@@ -43,7 +43,7 @@ export function CallsRibbon({
             width: '100%',
             height: ROW,
             justifyContent: 'flex-start',
-            fontSize: '0.86rem',
+            fontSize: 'table',
             fontWeight: now[r] ? 750 : 450,
             textDecoration: row.zone === zone ? 'underline' : 'none',
             textUnderlineOffset: 3,

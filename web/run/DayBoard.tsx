@@ -53,7 +53,7 @@ export function DayBoard({ designed, result, stale }: { designed: Designed; resu
               <IconButton size="small" aria-label={playing ? 'Stop' : 'Play the day'} onClick={() => setPlaying(!playing)}>
                 {playing ? <PauseIcon /> : <PlayArrowIcon />}
               </IconButton>
-              <Typography component="span" sx={{ fontSize: '1.5rem', fontWeight: 750, fontStretch: '84%' }}>
+              <Typography component="span" sx={{ fontSize: 'result', fontWeight: 750, fontStretch: '84%' }}>
                 {clock(moment.time)}
               </Typography>
               {stale && (

@@ -41,7 +41,7 @@ function SideCharts({ sides }: { sides: readonly Side[] }) {
     <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, gap: 2, mt: 2.5 }}>
       {charts.map(({ name, colour, of, digits }, turn) => (
         <figure key={name} style={{ margin: 0 }} aria-label={`${name}, by way`}>
-          <Typography component="figcaption" sx={{ fontSize: '0.95rem', fontWeight: 700 }}>
+          <Typography component="figcaption" sx={{ fontSize: 'table', fontWeight: 700 }}>
             {name}
           </Typography>
           <InTurn turn={turn} height={ran.length * BAR + 6}>

@@ -57,7 +57,7 @@ export function LegendLine({
   width: number;
 }) {
   return (
-    <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.8, fontSize: '0.86rem', lineHeight: 1.55 }}>
+    <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.8, fontSize: 'table', lineHeight: 1.55 }}>
       <svg width="22" height="10" aria-hidden="true">
         <path d="M0 5H22" stroke={stroke} strokeWidth={width} strokeDasharray={dash} />
       </svg>

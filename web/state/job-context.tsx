@@ -166,6 +166,14 @@ export function useSession(): JobSession {
   return session;
 }
 
+const NO_NEWS = () => () => {};
+
+/** The name of the open job; null outside one. */
+export function useOpenName(): string | null {
+  const session = useContext(Session);
+  return useSyncExternalStore(session?.subscribe ?? NO_NEWS, () => session?.state.job.name ?? null);
+}
+
 export function useSessionState(): SessionState {
   const session = useSession();
   return useSyncExternalStore(session.subscribe, () => session.state);

@@ -35,7 +35,7 @@ export function Presence({ job }: { job: string }) {
               px: 0.7,
               display: 'grid',
               placeItems: 'center',
-              fontSize: '0.82rem',
+              fontSize: 'label',
               fontWeight: 750,
               fontStretch: '88%',
               color: '#2a211b',

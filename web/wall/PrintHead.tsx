@@ -6,7 +6,7 @@ export function PrintHead() {
   const { name, site, rulebook } = useJob();
   return (
     <Box sx={{ display: 'none', '@media print': { display: 'block', color: '#000', mb: 1 } }}>
-      <Box sx={{ fontSize: '1.3rem', fontWeight: 750 }}>{[name, site.place].filter(Boolean).join(', ')}</Box>
+      <Box sx={{ fontSize: 'reading', fontWeight: 750 }}>{[name, site.place].filter(Boolean).join(', ')}</Box>
       <Box>
         {new Date().toLocaleDateString()} · rulebook {rulebook} · sizes from the entries as they stood when printed. Local codes,
         the makers’ instructions and licensed trades decide; nothing here is an approval.

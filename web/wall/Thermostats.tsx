@@ -128,7 +128,7 @@ function Thermostat({ zone, calls, onFlip }: { zone: Zone; calls: boolean; onFli
         {zone.label}
         <Box
           component="span"
-          sx={{ display: 'block', fontSize: '0.72rem', fontWeight: 500, color: 'text.secondary', textAlign: 'left' }}
+          sx={{ display: 'block', fontSize: 'unit', fontWeight: 500, color: 'text.secondary', textAlign: 'left' }}
         >
           {calls ? 'calls' : 'off'}
         </Box>

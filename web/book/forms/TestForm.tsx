@@ -79,7 +79,7 @@ export function TestForm({ gate, target, done, placeLabel }: Omit<FormOf, 'place
               onChange={setMedium}
             />
             {medium === 'air' && (
-              <Box sx={{ color: 'warning.main', fontSize: '1.05rem', mb: 1.5 }}>
+              <Box sx={{ color: 'warning.main', fontSize: 'body', mb: 1.5 }}>
                 Air under pressure stores energy: only as the local rules ask, nobody near, and never above{' '}
                 {say(5e4, 'pressure', display)} without them.
               </Box>
@@ -106,7 +106,7 @@ export function TestForm({ gate, target, done, placeLabel }: Omit<FormOf, 'place
               <Box
                 role="status"
                 sx={{
-                  fontSize: '1.1rem',
+                  fontSize: 'body',
                   fontWeight: 600,
                   mb: 1.5,
                   color:

@@ -1,0 +1,47 @@
+import { useCallback, useEffect, useState } from 'react';
+import { useParams } from 'react-router';
+
+const keyOf = (job: string) => `lines:${job}`;
+
+function kept(job: string): Record<string, boolean> {
+  try {
+    const read: unknown = JSON.parse(localStorage.getItem(keyOf(job)) ?? '{}');
+    return typeof read === 'object' && read !== null ? (read as Record<string, boolean>) : {};
+  } catch {
+    return {};
+  }
+}
+
+function keep(job: string, id: string, open: boolean): void {
+  try {
+    localStorage.setItem(keyOf(job), JSON.stringify({ ...kept(job), [id]: open }));
+  } catch {
+    // Without storage a line forgets with the page whether it was open.
+  }
+}
+
+/** Asks a line of the page to open, wherever it stands. */
+const OPEN_LINE = 'open-line';
+export const openLine = (id: string): void => {
+  window.dispatchEvent(new CustomEvent(OPEN_LINE, { detail: id }));
+};
+
+/** Whether a line of decisions is open, as this browser keeps it with the job. */
+export function useOpenLines(id: string, first: boolean): [open: boolean, toggle: () => void] {
+  const { id: job = '' } = useParams();
+  const [open, setOpen] = useState(() => kept(job)[id] ?? first);
+  const toggle = useCallback(() => {
+    setOpen((before) => {
+      keep(job, id, !before);
+      return !before;
+    });
+  }, [job, id]);
+  useEffect(() => {
+    const asked = (event: Event) => {
+      if ((event as CustomEvent).detail === id) setOpen(true);
+    };
+    window.addEventListener(OPEN_LINE, asked);
+    return () => window.removeEventListener(OPEN_LINE, asked);
+  }, [id]);
+  return [open, toggle];
+}
