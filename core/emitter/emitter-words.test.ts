@@ -5,6 +5,7 @@ import { withConstructions } from '../../model/construction.ts';
 import { newFloor, newPanel } from '../../model/new-emitter.ts';
 import { newJob, newRoom } from '../../model/new-job.ts';
 import { emitterWords, readEmitters } from './emitter-words.ts';
+import { withNewConstruction } from './new-construction.ts';
 import { panelFor, withUsual } from './usual-emitter.ts';
 
 const job = newJob('Words');
@@ -118,5 +119,16 @@ describe('usual emitters', () => {
       cover: 0.03,
       construction: null,
     });
+  });
+
+  it('take in all floors built just so when a floor gives them their name, and the first is the usual one', () => {
+    const alike = newFloor('e1', 12);
+    const other = newFloor('e2', 12, { cover: 0.08 });
+    const there = { ...job, rooms: [newRoom('r1', { emitters: [alike, other] })] };
+    const made = withNewConstruction(there, alike, 'Thin screed');
+    expect(made.constructions).toMatchObject([{ id: 'k1', name: 'Thin screed', cover: 0.045 }]);
+    expect(made.usual.construction).toBe('k1');
+    expect(made.rooms[0]?.emitters).toMatchObject([{ construction: 'k1' }, { construction: null }]);
+    expect(withNewConstruction(made, other).usual.construction).toBe('k1');
   });
 });

@@ -32,7 +32,7 @@ export function MixingFields({ circuit, sized }: { circuit: Circuit; sized: Size
         />
       ) : (
         <>
-          <ChoiceField place={`${place}/mixingDrive`} label="Turned by" options={DRIVE_CHOICES} />
+          <ChoiceField place={`${place}/mixingDrive`} label="Actuator" options={DRIVE_CHOICES} />
           <QuantityField
             place={`${place}/mixingValve`}
             label="Mixing valve"
@@ -43,7 +43,7 @@ export function MixingFields({ circuit, sized }: { circuit: Circuit; sized: Size
       )}
       <Box sx={{ gridColumn: '1 / -1', display: 'flex', flexWrap: 'wrap', columnGap: 3 }}>
         {!injected && <Tick place={`${place}/coldPortCheck`} label="Check valve on the cold port" />}
-        <Tick place={`${place}/highLimit`} label="A stat stops the pump when the water gets too hot" />
+        <Tick place={`${place}/highLimit`} label="High-limit thermostat stops the pump" />
       </Box>
     </>
   );

@@ -7,7 +7,8 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { emitterLabel } from '../../core/emitter/emitter.ts';
 import { deckOf, FLOOR_DATA } from '../../core/emitter/floor.ts';
-import type { Emitter, Floor, FloorSystem, Rated, RatedForm } from '../../model/emitter.ts';
+import { isFanForm } from '../../core/emitter/forms.ts';
+import type { Emitter, Floor, FloorSystem, Rated } from '../../model/emitter.ts';
 import type { Room } from '../../model/job.ts';
 import { USUAL_COOLING } from '../../model/new-emitter.ts';
 import type { JobEdit } from '../../model/place.ts';
@@ -18,11 +19,9 @@ import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
 import { FindingsList } from '../parts/FindingsList.tsx';
 import { useDesigned } from '../state/design-context.tsx';
 import { useEditing, useJob } from '../state/job-context.tsx';
+import { ConstructionField } from './Constructions.tsx';
 import { FORM_CHOICES, LAYOUT_CHOICES, PANEL_CHOICES, SYSTEM_CHOICES, USE_CHOICES } from './choices.ts';
 import { EmitterReadings } from './EmitterReadings.tsx';
-
-/** Forms whose fan lets them cool. */
-const COOLS: ReadonlySet<RatedForm> = new Set(['fan-unit', 'unit-heater', 'air-coil']);
 
 /** One emitter of a room: what it is, and what comes of it. */
 export function EmitterCard({ room, emitter }: { room: Room; emitter: Emitter }) {
@@ -87,13 +86,14 @@ export function EmitterCard({ room, emitter }: { room: Room; emitter: Emitter })
             <QuantityField place={`${place}/ratedReturn`} label="Rated at return" />
             <QuantityField place={`${place}/ratedRoom`} label="Rated at room" />
             <QuantityField place={`${place}/exponent`} label="Exponent n" help="1 for anything with a fan" />
-            {job.mode === 'heating-and-cooling' && COOLS.has(emitter.form) && (
+            {job.mode === 'heating-and-cooling' && isFanForm(emitter.form) && (
               <CoolingRatingFields place={place} emitter={emitter} />
             )}
           </>
         )}
         {emitter.kind === 'floor' && (
           <>
+            <ConstructionField place={place} floor={emitter} />
             <ChoiceField
               place={`${place}/system`}
               label="Built as"

@@ -33,7 +33,7 @@ export function Improvements({ circuit }: { circuit: Circuit }) {
   const { data: found } = useWork<Found>('improve', [job, circuit.id, target], (work) => work.improve(job, circuit.id, target));
   const apply = (label: string, edits: Parameters<typeof put>[1]) => {
     put(clipText(label, 80), edits);
-    enqueueSnackbar(`Done: ${label}. Ctrl+Z takes it back.`);
+    enqueueSnackbar(`Applied: ${label}. Ctrl+Z undoes it.`);
   };
   const plan = target === null ? null : found?.plan;
   const done = found?.ranked.at(-1);
@@ -68,7 +68,7 @@ export function Improvements({ circuit }: { circuit: Circuit }) {
                 </Typography>
               </Box>
               <Button size="small" variant="outlined" onClick={() => apply(each.label, each.edits)}>
-                Do it
+                Apply
               </Button>
             </Box>
           ))}
@@ -77,12 +77,12 @@ export function Improvements({ circuit }: { circuit: Circuit }) {
       {done && <Gain circuit={circuit} to={done.circuitAfter} />}
       <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'flex-start', mt: 1.5, flexWrap: 'wrap' }}>
         <TextField
-          label={`Bring it down to (${unit('temperature')})`}
+          label={`Target flow temperature (${unit('temperature')})`}
           value={typed}
           onChange={(event) => setTyped(event.target.value)}
           error={read?.ok === false}
           helperText={read?.ok === false ? `This ${read.reason}.` : undefined}
-          sx={{ width: 190 }}
+          sx={{ width: 230 }}
           slotProps={{ inputLabel: { shrink: true }, htmlInput: { autoComplete: 'off' } }}
         />
         {plan && target !== null && (
@@ -91,9 +91,17 @@ export function Improvements({ circuit }: { circuit: Circuit }) {
               {plan.changes.length === 0 && plan.tooHot.length === 0
                 ? `It can run at ${say(target, 'temperature')} as it is.`
                 : `${plan.changes.length} ${plan.changes.length === 1 ? 'change' : 'changes'} bring it to ${say(plan.reached, 'temperature')}.`}
-              {plan.tooHot.length > 0 &&
-                ` Whatever is done, ${plan.tooHot.map((each) => each.name).join(', ')} ${plan.tooHot.length === 1 ? 'stays' : 'stay'} above.`}
             </Typography>
+            {plan.tooHot.map((each) => (
+              <Box key={each.roomId} sx={{ mt: 0.5, fontSize: 'table' }}>
+                {`${each.name} is out of reach: it needs ${Number.isFinite(each.needed) ? say(each.needed, 'temperature') : 'more than any water'}, or ${say(each.lessLoad, 'heatLoad')} less heat by insulation.`}
+                {each.elsewhere.slice(0, 2).map((move) => (
+                  <Button key={move.label} size="small" onClick={() => apply(move.label, move.edits)} sx={{ ml: 1 }}>
+                    {`Put ${move.label}`}
+                  </Button>
+                ))}
+              </Box>
+            ))}
             <Box component="ul" sx={{ m: 0, pl: 2.2, fontSize: 'table' }}>
               {plan.changes.map((each) => (
                 <li key={each.label}>{each.label}</li>
@@ -112,7 +120,7 @@ export function Improvements({ circuit }: { circuit: Circuit }) {
                 setTyped('');
               }}
             >
-              Do all and run it at {say(Math.ceil(Math.max(plan.reached, target) * 2) / 2, 'temperature')}
+              Apply all, run at {say(Math.ceil(Math.max(plan.reached, target) * 2) / 2, 'temperature')}
             </Button>
           </Box>
         )}

@@ -7,20 +7,24 @@ import Typography from '@mui/material/Typography';
 import { useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { ladder, type Rung } from '../../core/emitter/ladder.ts';
+import { usualEmitter } from '../../core/emitter/usual-emitter.ts';
 import { isRough, roughLoad } from '../../core/load/rough-loads.ts';
 import { type Emitter, MOST_EMITTERS } from '../../model/emitter.ts';
-import type { Job, Room } from '../../model/job.ts';
+import type { Job, Room, UsualEmitter } from '../../model/job.ts';
 import { newEmitter } from '../../model/new-emitter.ts';
 import { nextId } from '../../model/new-job.ts';
 import { ShownAs } from '../book/ShownAs.tsx';
+import { Constructions } from '../emitters/Constructions.tsx';
 import { ADD_CHOICES } from '../emitters/choices.ts';
 import { flowTemperatureEdits } from '../emitters/circuit-temperature.ts';
 import { EmitterCard } from '../emitters/EmitterCard.tsx';
+import { EmitterTable } from '../emitters/EmitterTable.tsx';
 import { Improvements } from '../emitters/Improvements.tsx';
 import { Ladder } from '../emitters/Ladder.tsx';
 import { scaleOf } from '../emitters/scale.ts';
 import { useOwnEntries } from '../own/own-entries.ts';
 import { Sheet } from '../parts/Layout.tsx';
+import { LeadOn } from '../parts/LeadOn.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
 
@@ -45,6 +49,7 @@ export default function EmittersPage() {
     setSearch({}, { replace: true });
   };
   const bare = job.rooms.filter((room) => room.emitters.length === 0);
+  const at = job.circuits.find(({ id }) => id === (selected?.circuit ?? selected?.emitters[0]?.circuit));
   return (
     <Sheet
       wide
@@ -52,13 +57,14 @@ export default function EmittersPage() {
       lead="What heats each room, and the flow temperature each needs on the design day. Drag a line to try another."
       actions={<ShownAs />}
     >
+      {job.rooms.length > 0 && <Constructions />}
       {job.rooms.length === 0 ? (
-        <Typography>No rooms yet. Enter them with their heat loads on the Rooms page.</Typography>
+        <Typography>No rooms yet: enter them with their heat loads first.</Typography>
       ) : (
         <Box
           sx={{
             display: 'grid',
-            gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 430px' },
+            gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) minmax(430px, 0.75fr)' },
             gap: 2.5,
             alignItems: 'start',
           }}
@@ -110,12 +116,34 @@ export default function EmittersPage() {
             })}
             {bare.length > 0 && <Bare rooms={bare} selected={selected?.id} onSelect={choose} />}
           </Box>
-          {selected && <RoomPanel key={selected.id} room={selected} />}
+          {selected && (
+            <Box sx={{ position: { lg: 'sticky' }, top: { lg: 72 }, display: 'grid', gap: 2, minWidth: 0 }}>
+              <Box
+                component="section"
+                aria-label="Emitters by room"
+                sx={{ bgcolor: 'background.paper', border: 1, borderColor: 'divider', borderRadius: 1, overflow: 'hidden' }}
+              >
+                <EmitterTable
+                  title={`Emitters of ${at ? at.name || at.id : 'rooms on no circuit'}`}
+                  rooms={job.rooms.filter((room) => feeds(room, at?.id ?? null))}
+                  rungs={rungs.filter((rung) => rung.circuitId === at?.id)}
+                  selected={selected.id}
+                  onSelect={choose}
+                />
+              </Box>
+              <RoomPanel key={selected.id} room={selected} />
+            </Box>
+          )}
         </Box>
       )}
+      <LeadOn page="emitters" />
     </Sheet>
   );
 }
+
+/** Whether a room, or an emitter in it, is on a circuit. */
+const feeds = (room: Room, circuit: string | null): boolean =>
+  room.circuit === circuit || room.emitters.some((emitter) => emitter.circuit !== null && emitter.circuit === circuit);
 
 const isShort = (job: Job, rung: Rung) =>
   rung.needed > (job.circuits.find((circuit) => circuit.id === rung.circuitId)?.flowTemperature ?? 0) + 0.25;
@@ -143,6 +171,13 @@ function CircuitHead({ name, rungs, flow, mixed }: { name: string; rungs: readon
   );
 }
 
+/** What rooms without emitters are filled from, in one step. */
+const FILLS: readonly { kind: UsualEmitter; label: string }[] = [
+  { kind: 'panel', label: 'Panels 22, 600 high, by load' },
+  { kind: 'floor', label: 'Floors of the whole room' },
+  { kind: 'fan-unit', label: 'Fan units by load' },
+];
+
 function Bare({
   rooms,
   selected,
@@ -152,22 +187,41 @@ function Bare({
   selected: string | undefined;
   onSelect: (id: string) => void;
 }) {
+  const { edit } = useEditing();
+  const fill = (kind: UsualEmitter, label: string) =>
+    edit(label, (current) => ({
+      ...current,
+      rooms: current.rooms.map((room) => {
+        if (room.emitters.length > 0) return room;
+        const emitter = usualEmitter(current, room, kind);
+        return emitter ? { ...room, emitters: [emitter] } : room;
+      }),
+    }));
   return (
     <Box
       component="section"
       aria-label="Rooms without emitters"
-      sx={{ p: 2, border: 1, borderStyle: 'dashed', borderColor: 'divider', borderRadius: 1 }}
+      sx={{ p: 2, border: 1, borderStyle: 'dashed', borderColor: 'wall.edge', borderRadius: 1 }}
     >
-      <Typography variant="h2">Without emitters yet</Typography>
-      <Typography variant="body2" color="text.secondary" sx={{ mb: 1 }}>
-        Until they are entered they count as large as the circuit's temperatures ask.
+      <Typography variant="h2">
+        {rooms.length} {rooms.length === 1 ? 'room' : 'rooms'} without emitters
       </Typography>
+      <Typography variant="body2" color="text.secondary" sx={{ mb: 1 }}>
+        Until they are entered they count as large as the circuit's temperatures ask. Fill all of them:
+      </Typography>
+      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mb: 1.5 }}>
+        {FILLS.map(({ kind, label }) => (
+          <Button key={kind} variant="outlined" onClick={() => fill(kind, label)}>
+            {label}
+          </Button>
+        ))}
+      </Box>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
         {rooms.slice(0, 60).map((room) => (
           <Button
             key={room.id}
             size="small"
-            variant={room.id === selected ? 'contained' : 'outlined'}
+            variant={room.id === selected ? 'contained' : 'text'}
             onClick={() => onSelect(room.id)}
           >
             {room.name || room.id}
@@ -201,10 +255,6 @@ function RoomPanel({ room }: { room: Room }) {
       component="section"
       aria-label={`Emitters of ${name}`}
       sx={{
-        position: { lg: 'sticky' },
-        top: { lg: 72 },
-        maxHeight: { lg: 'calc(100vh - 88px)' },
-        overflowY: 'auto',
         bgcolor: 'background.paper',
         border: 1,
         borderColor: 'divider',

@@ -20,14 +20,10 @@ interface QuantityFieldProps {
   counted?: string;
 }
 
-/**
- * A field for one number of the job. Takes units and sums ("12*0.7 kW"); the plant answers at every key. What cannot
- * be read stays in the job as typed, with the reason below it.
- */
-export function QuantityField({ place, label, empty, automatic, help, counted = 'number' }: QuantityFieldProps) {
+/** What a field for a number of the job shows and takes, whatever it looks like. */
+export function useQuantityText(place: Place, empty: null | 'auto' | undefined) {
   const job = useJob();
   const { edit } = useEditing();
-  const { unit } = useDisplay();
   const field = fieldAt(place);
   if (!field) throw new Error(`no field at ${place}`);
   const value = valueAt(job, place);
@@ -59,18 +55,37 @@ export function QuantityField({ place, label, empty, automatic, help, counted = 
   };
   const read = unread === undefined ? undefined : readInJobUnits(unread, field.kind, job.display);
   const problem = read === undefined ? undefined : read.ok ? boundsProblem(field, read.value) : read.reason;
+  return {
+    field,
+    text: typed ?? shown,
+    /** Said once the field is left. */
+    problem: left ? problem : undefined,
+    take,
+    enter: () => setLeft(false),
+    leave: () => {
+      setLeft(true);
+      setTyped(null);
+    },
+  };
+}
+
+/**
+ * A field for one number of the job. Takes units and sums ("12*0.7 kW"); the plant answers at every key. What cannot
+ * be read stays in the job as typed, with the reason below it.
+ */
+export function QuantityField({ place, label, empty, automatic, help, counted = '' }: QuantityFieldProps) {
+  const { unit } = useDisplay();
+  const { field, text, problem, take, enter, leave } = useQuantityText(place, empty);
+  const inUnit = unit(field.kind) || counted;
   return (
     <TextField
-      label={`${label} (${unit(field.kind) || counted})`}
-      value={typed ?? shown}
-      error={left && problem !== undefined}
-      helperText={left && problem !== undefined ? `This ${problem}.` : help}
+      label={inUnit === '' ? label : `${label} (${inUnit})`}
+      value={text}
+      error={problem !== undefined}
+      helperText={problem !== undefined ? `This ${problem}.` : help}
       placeholder={empty === 'auto' ? (automatic ?? 'auto') : automatic}
-      onFocus={() => setLeft(false)}
-      onBlur={() => {
-        setLeft(true);
-        setTyped(null);
-      }}
+      onFocus={enter}
+      onBlur={leave}
       onChange={(event) => take(event.target.value)}
       slotProps={{
         htmlInput: { inputMode: 'text', autoComplete: 'off', 'data-place': place },

@@ -33,10 +33,6 @@ export const EMITTER_LABELS: Record<EmitterKind, string> = {
 };
 export const EMITTER_CHOICES = list(EMITTER_LABELS);
 
-export const CONNECTION_CHOICES = list<'direct' | 'mixed'>({
-  direct: 'Direct: takes what the source sends',
-  mixed: 'Mixed: made cooler than the source sends',
-});
 
 export const PUMP_CONTROL_CHOICES = list<PumpControl>({
   'fixed-speed': 'Fixed speed',
