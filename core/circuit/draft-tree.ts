@@ -1,8 +1,8 @@
 import type { Circuit, Job, Section } from '../../model/job.ts';
 import { idsAfter, newSection } from '../../model/new-job.ts';
 
-/** Rooms at the end of one drafted piece. */
-const ROOMS_A_PIECE = 3;
+/** Rooms at the end of one drafted section. */
+const ROOMS_A_SECTION = 3;
 
 /** Ids of the rooms a circuit feeds: those on it, and those with an emitter on it. */
 export const roomsOf = (job: Job, circuitId: string): string[] =>
@@ -15,7 +15,7 @@ export const roomsOf = (job: Job, circuitId: string): string[] =>
     .map((room) => room.id);
 
 /**
- * A first tree for a circuit, to be corrected rather than filled in: a trunk for each storey, and along it a piece for
+ * A first tree for a circuit, to be corrected rather than filled in: a trunk for each storey, and along it a section for
  * every few rooms, each branching off the one before.
  */
 export function draftTree(job: Job, circuit: Circuit): Section[] {
@@ -31,10 +31,10 @@ export function draftTree(job: Job, circuit: Circuit): Section[] {
   const sections: Section[] = [];
   for (const [storey, ids] of storeys) {
     let from: string | null = null;
-    for (let i = 0; i < ids.length; i += ROOMS_A_PIECE) {
+    for (let i = 0; i < ids.length; i += ROOMS_A_SECTION) {
       const id = next();
-      const name = `${storey || 'House'}, piece ${i / ROOMS_A_PIECE + 1}`;
-      sections.push(newSection(id, circuit, { name, from, rooms: ids.slice(i, i + ROOMS_A_PIECE) }));
+      const name = `${storey || 'House'} ${i / ROOMS_A_SECTION + 1}`;
+      sections.push(newSection(id, circuit, { name, from, rooms: ids.slice(i, i + ROOMS_A_SECTION) }));
       from = id;
     }
   }

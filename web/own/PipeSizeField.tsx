@@ -17,6 +17,7 @@ export function PipeSizeField({
   material,
   automatic,
   chosenOnly = false,
+  label = 'Size',
 }: {
   place: Place;
   material: MaterialId;
@@ -24,6 +25,7 @@ export function PipeSizeField({
   automatic?: string | undefined;
   /** Where a size has to be named. */
   chosenOnly?: boolean;
+  label?: string;
 }) {
   const job = useJob();
   const { put } = useEditing();
@@ -42,7 +44,7 @@ export function PipeSizeField({
     <>
       <TextField
         select
-        label="Size"
+        label={label}
         value={value}
         onChange={(event) =>
           event.target.value === OTHER ? setMeasuring(true) : put('Size', [{ at: place, value: event.target.value }])

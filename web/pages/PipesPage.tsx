@@ -15,14 +15,16 @@ import type { Circuit } from '../../model/job.ts';
 import { newSection } from '../../model/new-job.ts';
 import { FindingsList } from '../parts/FindingsList.tsx';
 import { Sheet } from '../parts/Layout.tsx';
+import { LeadOn } from '../parts/LeadOn.tsx';
 import { PipeFields } from '../parts/PipeFields.tsx';
 import { SectionPanel } from '../pipes/SectionPanel.tsx';
-import { type DrawnPiece, TreeDrawing } from '../pipes/TreeDrawing.tsx';
+import { type DrawnSection, TreeDrawing } from '../pipes/TreeDrawing.tsx';
+import { TreeLines } from '../pipes/TreeLines.tsx';
 import { useDesigned } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
 
-/** The run from the plant, among the pieces of a tree. */
+/** The run from the plant, among the sections of a tree. */
 const RUN = 'run';
 
 /** From the emitters back to the plant: loads adding up, and whether the pipes that are there will do. */
@@ -42,7 +44,7 @@ export default function PipesPage() {
       lead="From the emitters back to the plant: loads add up at every tee. Will the pipe that is there do?"
     >
       {!circuit ? (
-        <Typography>No circuits yet. Add one on the Circuits page.</Typography>
+        <Typography>No circuits yet: they come from the rooms and their emitters.</Typography>
       ) : (
         <>
           <ToggleButtonGroup
@@ -66,6 +68,7 @@ export default function PipesPage() {
           )}
         </>
       )}
+      <LeadOn page="pipes" />
     </Sheet>
   );
 }
@@ -79,13 +82,14 @@ function Tree({ circuit, sized }: { circuit: Circuit; sized: SizedCircuit }) {
   const arriving = /^circuits\/[^/]+\/sections\/([^/]+)/.exec(search.get('at') ?? '')?.[1];
   const [chosen, setChosen] = useState<string | null>(arriving ?? null);
   const [tried, setTried] = useState<number | null>(null);
+  const [asLines, setAsLines] = useState(false);
   const deltaT = tried ?? circuit.temperatureDifference;
   const { rules, boreBy, label: rulebook } = rulebookOf(job);
   const pipes: (AuditedPipe & { id: string })[] = [
     {
       id: RUN,
       place: sized.run.place,
-      label: 'From the plant',
+      label: 'Plant to first tee',
       load: sized.loops.reduce((sum, loop) => sum + loop.load, 0),
       bore: sized.run.size.bore,
       roughness: sized.run.material.roughness,
@@ -112,7 +116,7 @@ function Tree({ circuit, sized }: { circuit: Circuit; sized: SizedCircuit }) {
   for (let at = sized.tree.findIndex((each) => each.id === index); at >= 0; at = sized.tree[at]?.parent ?? -1) {
     onIndex.add(sized.tree[at]?.id as string);
   }
-  const pieces = pipes.map((pipe, i): DrawnPiece => {
+  const pieces = pipes.map((pipe, i): DrawnSection => {
     const design = sized.tree[i - 1];
     const section = circuit.sections.find((each) => each.id === pipe.id);
     return {
@@ -122,6 +126,7 @@ function Tree({ circuit, sized }: { circuit: Circuit; sized: SizedCircuit }) {
       parent: design ? design.parent + 1 : -1,
       depth: design ? design.depth + 1 : 0,
       existing: section ? section.existing : circuit.run.size !== 'auto',
+      unseen: section?.unseen != null,
       onIndex: onIndex.has(pipe.id),
       line: lines[i] as (typeof lines)[number],
     };
@@ -164,12 +169,12 @@ function Tree({ circuit, sized }: { circuit: Circuit; sized: SizedCircuit }) {
           <Box sx={{ flex: 1, minWidth: 220 }} role="status">
             <Typography sx={{ fontWeight: 650, color: short.length > 0 ? 'wall.stop' : 'text.primary' }}>
               {short.length === 0
-                ? 'Every piece will do.'
-                : `${short.length} of ${lines.length} pieces ${short.length === 1 ? 'is' : 'are'} short.`}
+                ? 'All sections are large enough.'
+                : `${short.length} of ${lines.length} sections ${short.length === 1 ? 'is' : 'are'} too small.`}
             </Typography>
             <Typography variant="body2">
-              {short.length === 0 ? 'They would down to' : 'All would do from'}{' '}
-              {say(Math.ceil(least * 10) / 10, 'temperatureDifference')} on, at {say(rules.velocityWanted.limit, 'velocity')}
+              All are enough from delta T {say(Math.ceil(least * 10) / 10, 'temperatureDifference')}, at{' '}
+              {say(rules.velocityWanted.limit, 'velocity')}
               {boreBy === 'gradient'
                 ? ` (velocity is shown for orientation; this job goes by the ${rulebook.toLowerCase()} rulebook)`
                 : ''}
@@ -198,15 +203,24 @@ function Tree({ circuit, sized }: { circuit: Circuit; sized: SizedCircuit }) {
           <TreeDrawing pieces={pieces} selected={showRun ? RUN : (selected?.id ?? null)} onSelect={setChosen} />
         </Box>
         <Typography variant="body2" color="text.secondary" sx={{ px: 2.5, pb: 1.5 }}>
-          As wide as its bore, filled as far as it is used. Hatched is short, edged is the longest path, dashed is new pipe.
+          As wide as its bore, filled as far as it is used. Hatched is too small, edged is the index run, dashed is new pipe,
+          dotted with a question mark is not seen.
         </Typography>
-        {circuit.sections.length === 0 && (
+        {asLines && <TreeLines circuit={circuit} onDone={() => setAsLines(false)} />}
+        {!asLines && circuit.sections.length > 0 && (
+          <Box sx={{ px: 2.5, pb: 2 }}>
+            <Button variant="outlined" onClick={() => setAsLines(true)}>
+              Edit as lines
+            </Button>
+          </Box>
+        )}
+        {!asLines && circuit.sections.length === 0 && (
           <Box sx={{ px: 2.5, pb: 2, display: 'flex', gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
             <Typography variant="body2" sx={{ flex: 1, minWidth: 240 }}>
               Every branch starts at the end of the run, as on a manifold. Where pipe runs on and tees off, lay it out here.
             </Typography>
             <Button
-              variant="contained"
+              variant="outlined"
               onClick={() =>
                 edit(`Drafted the pipes of ${circuit.name}`, (current) => ({
                   ...current,
@@ -218,25 +232,28 @@ function Tree({ circuit, sized }: { circuit: Circuit; sized: SizedCircuit }) {
             >
               Draft a tree
             </Button>
+            <Button variant="contained" onClick={() => setAsLines(true)}>
+              Enter as lines
+            </Button>
             <Button
               variant="outlined"
               onClick={() =>
-                edit('Added a piece of pipe', (current) => ({
+                edit('Added a section', (current) => ({
                   ...current,
                   circuits: current.circuits.map((each) =>
-                    each.id === circuit.id ? { ...each, sections: [newSection('s1', each, { name: 'First piece' })] } : each,
+                    each.id === circuit.id ? { ...each, sections: [newSection('s1', each, { name: 'First section' })] } : each,
                   ),
                 }))
               }
             >
-              Add a piece
+              Add a section
             </Button>
           </Box>
         )}
       </Box>
       <Box
         component="section"
-        aria-label="Piece of pipe"
+        aria-label="Section"
         sx={{
           bgcolor: 'background.paper',
           border: 1,

@@ -33,7 +33,6 @@ export const EMITTER_LABELS: Record<EmitterKind, string> = {
 };
 export const EMITTER_CHOICES = list(EMITTER_LABELS);
 
-
 export const PUMP_CONTROL_CHOICES = list<PumpControl>({
   'fixed-speed': 'Fixed speed',
   'constant-pressure': 'Constant pressure',

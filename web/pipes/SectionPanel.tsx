@@ -7,6 +7,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { roomsOf } from '../../core/circuit/draft-tree.ts';
+import { withRoomAt } from '../../core/circuit/tree-lines.ts';
 import type { SizedCircuit } from '../../core/design/design.ts';
 import type { Circuit, Job, Reach, Section } from '../../model/job.ts';
 import { newSection, nextId } from '../../model/new-job.ts';
@@ -15,8 +16,8 @@ import { MATERIAL_CHOICES } from '../parts/choices.ts';
 import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { Reading } from '../parts/Layout.tsx';
-import { pickedAt } from '../parts/picked.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
+import { UnseenTeePanel } from './UnseenTeePanel.tsx';
 
 const REACH_CHOICES: { value: Reach; label: string }[] = [
   { value: 'open', label: 'In the open' },
@@ -29,7 +30,7 @@ const inCircuit = (job: Job, circuitId: string, change: (sections: Section[]) =>
   circuits: job.circuits.map((each) => (each.id === circuitId ? { ...each, sections: change(each.sections) } : each)),
 });
 
-/** One piece of the tree: what it is, what hangs on it, and what the water does in it. */
+/** One section of the tree: what it is, what hangs on it, and what the water does in it. */
 export function SectionPanel({
   circuit,
   section,
@@ -49,26 +50,32 @@ export function SectionPanel({
     ...circuit.sections.filter((each) => each.id !== section.id).map((each) => ({ value: each.id, label: each.name || each.id })),
   ];
   const rooms = roomsOf(job, circuit.id).flatMap((id) => job.rooms.find((room) => room.id === id) ?? []);
-  const elsewhere = new Set(circuit.sections.filter((each) => each.id !== section.id).flatMap((each) => each.rooms));
+  // A room that is picked here leaves the section it hangs on now.
+  const elsewhere = new Map(
+    circuit.sections
+      .filter((each) => each.id !== section.id)
+      .flatMap((each) => each.rooms.map((id) => [id, `now on ${each.name || each.id}`] as const)),
+  );
   return (
     <Box sx={{ p: 2, display: 'grid', gap: 1.8 }}>
-      <Typography variant="h2">{section.name || 'Piece without a name'}</Typography>
+      <Typography variant="h2">{section.name || 'Section without a name'}</Typography>
       {design && (
         <Box sx={{ display: 'flex', gap: 2.5, flexWrap: 'wrap' }}>
-          <Reading label="Carries">
+          <Reading label="Load">
             <FigureButton figure={design.load} />
           </Reading>
           <Reading label="Velocity">
             <FigureButton figure={design.pipe.velocity} />
           </Reading>
-          <Reading label="Could carry">
+          <Reading label="Capacity">
             <FigureButton figure={design.pipe.capacity} />
           </Reading>
-          <Reading label="Loses">
+          <Reading label="Pressure drop">
             <FigureButton figure={design.pipe.loss} />
           </Reading>
         </Box>
       )}
+      <UnseenTeePanel circuit={circuit} section={section} />
       <WordField place={`${place}/name`} label="Name" />
       <ChoiceField none place={`${place}/from`} label="Branches off" options={origins} />
       <TextField
@@ -76,9 +83,15 @@ export function SectionPanel({
         label="Rooms at its end"
         value={section.rooms}
         onChange={({ target }) =>
-          edit('Rooms at a piece of pipe', pickedAt(`${place}/rooms`, section.rooms, target.value as unknown as string[]))
+          edit('Rooms at a section', (current) => {
+            const wanted = target.value as unknown as string[];
+            const gone = section.rooms.filter((id) => !wanted.includes(id));
+            const come = wanted.filter((id) => !section.rooms.includes(id));
+            const without = gone.reduce((job, id) => withRoomAt(job, circuit.id, id, null), current);
+            return come.reduce((job, id) => withRoomAt(job, circuit.id, id, section.id), without);
+          })
         }
-        helperText="Rooms on no piece hang on the end of the run."
+        helperText="Rooms on no section hang on the end of the run."
         slotProps={{
           inputLabel: { shrink: true },
           select: {
@@ -90,9 +103,9 @@ export function SectionPanel({
         }}
       >
         {rooms.map((room) => (
-          <MenuItem key={room.id} value={room.id} disabled={elsewhere.has(room.id)}>
+          <MenuItem key={room.id} value={room.id}>
             <Checkbox checked={section.rooms.includes(room.id)} size="small" tabIndex={-1} />
-            <ListItemText primary={room.name || room.id} secondary={elsewhere.has(room.id) ? 'on another piece' : undefined} />
+            <ListItemText primary={room.name || room.id} secondary={elsewhere.get(room.id)} />
           </MenuItem>
         ))}
       </TextField>
@@ -105,15 +118,15 @@ export function SectionPanel({
         />
         <ChoiceField place={`${place}/material`} label="Pipe" options={MATERIAL_CHOICES} />
         <QuantityField place={`${place}/fittingsAllowance`} label="Fittings allowance" />
-        <ChoiceField place={`${place}/reach`} label="Lies" options={REACH_CHOICES} />
+        <ChoiceField place={`${place}/reach`} label="Runs" options={REACH_CHOICES} />
         <FormControlLabel
           control={
             <Checkbox
               checked={section.existing}
-              onChange={(event) => put('Pipe that is there', [{ at: `${place}/existing`, value: event.target.checked }])}
+              onChange={(event) => put('Existing pipe', [{ at: `${place}/existing`, value: event.target.checked }])}
             />
           }
-          label="Is there already"
+          label="Existing"
         />
       </Box>
       <Box sx={{ display: 'flex', gap: 1, justifyContent: 'space-between' }}>
@@ -122,22 +135,22 @@ export function SectionPanel({
           size="small"
           onClick={() => {
             const id = nextId('s', circuit.sections);
-            edit('Added a piece of pipe', (current) =>
+            edit('Added a section', (current) =>
               inCircuit(current, circuit.id, (sections) => [
                 ...sections,
-                newSection(id, circuit, { name: `Behind ${section.name || section.id}`, from: section.id }),
+                newSection(id, circuit, { name: `After ${section.name || section.id}`, from: section.id }),
               ]),
             );
             onSelect(id);
           }}
         >
-          Add a piece behind it
+          Add a section after it
         </Button>
         <Button
           color="error"
           size="small"
           onClick={() =>
-            edit(`Deleted ${section.name || 'a piece of pipe'}`, (current) => {
+            edit(`Deleted ${section.name || 'a section'}`, (current) => {
               const without = inCircuit(current, circuit.id, (sections) =>
                 sections
                   .filter((each) => each.id !== section.id)

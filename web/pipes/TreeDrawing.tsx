@@ -3,8 +3,8 @@ import { useTheme } from '@mui/material/styles';
 import type { AuditLine } from '../../core/circuit/pipe-audit.ts';
 import { useDisplay } from '../state/display.ts';
 
-/** A piece in the drawing: the run from the plant first, then the tree outwards. */
-export interface DrawnPiece {
+/** A section in the drawing: the run from the plant first, then the tree outwards. */
+export interface DrawnSection {
   id: string;
   name: string;
   size: string;
@@ -12,6 +12,8 @@ export interface DrawnPiece {
   parent: number;
   depth: number;
   existing: boolean;
+  /** Its tee was never seen. */
+  unseen: boolean;
   onIndex: boolean;
   line: AuditLine;
 }
@@ -26,15 +28,15 @@ const PIPE = 360;
 const thickness = (bore: number): number => Math.min(32, Math.max(8, 850 * bore));
 
 /**
- * The tree from the plant (top) to the branches: each piece as wide as its bore, filled as far as it is used, the short
- * ones hatched, the longest path edged.
+ * The tree from the plant (top) to the branches: each section as wide as its bore, filled as far as it is used, the short
+ * ones hatched, the index run edged.
  */
 export function TreeDrawing({
   pieces,
   selected,
   onSelect,
 }: {
-  pieces: readonly DrawnPiece[];
+  pieces: readonly DrawnSection[];
   selected: string | null;
   onSelect: (id: string) => void;
 }) {
@@ -82,10 +84,10 @@ export function TreeDrawing({
         const wide = thickness(line.bore);
         const left = x(piece.depth);
         const words = short
-          ? `${say(-line.left, 'heatLoad')} short`
+          ? `${say(-line.left, 'heatLoad')} over`
           : line.load > 0
-            ? `${say(line.left, 'heatLoad')} left`
-            : 'carries nothing';
+            ? `${say(line.left, 'heatLoad')} spare`
+            : 'no load';
         return (
           // biome-ignore lint/a11y/useSemanticElements: a button cannot stand inside a drawing
           <g
@@ -93,7 +95,7 @@ export function TreeDrawing({
             role="button"
             tabIndex={0}
             aria-pressed={selected === piece.id}
-            aria-label={`${piece.name}, ${piece.size}: ${say(line.load, 'heatLoad')} at ${say(line.velocity, 'velocity')}, ${words}${piece.onIndex ? ', on the longest path' : ''}`}
+            aria-label={`${piece.name}, ${piece.size}: ${say(line.load, 'heatLoad')} at ${say(line.velocity, 'velocity')}, ${words}${piece.onIndex ? ', on the index run' : ''}`}
             onClick={() => onSelect(piece.id)}
             onKeyDown={(event) => {
               if (event.key !== 'Enter' && event.key !== ' ') return;
@@ -123,7 +125,7 @@ export function TreeDrawing({
               fill={vars.background.paper}
               stroke={vars.wall.metal}
               strokeWidth={2}
-              strokeDasharray={piece.existing ? undefined : '7 4'}
+              strokeDasharray={piece.unseen ? '3 4' : piece.existing ? undefined : '7 4'}
             />
             <rect
               x={left + 2}
@@ -134,6 +136,7 @@ export function TreeDrawing({
               opacity={short ? 1 : 0.75}
             />
             <text x={left} y={y(i) - wide / 2 - 9} fontSize={13.5} fill={vars.text.primary} fontWeight={650}>
+              {piece.unseen ? '? ' : ''}
               {piece.name.length > 34 ? `${piece.name.slice(0, 33)}…` : piece.name}
             </text>
             <text x={LEFT + PIPE + 22} y={y(i) - 1} fontSize={15} fontWeight={700} fill={vars.text.primary}>

@@ -7,8 +7,8 @@ import { SOURCE_LABELS } from '../../core/plant/source-labels.ts';
 import type { AdditionAnswers } from '../../core/start/answers.ts';
 import { readZoneLines } from '../../core/start/zone-lines.ts';
 import type { Display, EmitterKind, SourceKind } from '../../model/job.ts';
+import { Segments } from '../look/parts/Segments.tsx';
 import { Question } from './Question.tsx';
-import { Segments } from './Segments.tsx';
 import { readTyped, StartQuantity } from './StartQuantity.tsx';
 
 export interface AdditionTyped {

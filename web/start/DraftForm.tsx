@@ -9,9 +9,9 @@ import { RULEBOOKS_BY_ID } from '../../core/rules/rulebooks.ts';
 import type { StartAnswers } from '../../core/start/answers.ts';
 import { schoolFor } from '../../core/start/draft-job.ts';
 import type { BuildingClass, Display, EmitterKind, Job, SourceKind } from '../../model/job.ts';
+import { Segments, Several } from '../look/parts/Segments.tsx';
 import { EMITTER_CHOICES } from '../parts/choices.ts';
 import { Question } from './Question.tsx';
-import { Segments, Several } from './Segments.tsx';
 import { readTyped, StartQuantity } from './StartQuantity.tsx';
 
 /** Sources named side by side; the others are one choice further. */
