@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { thistleMillByLoads as thistleMill } from '../demo/thistle-mill.ts';
 import { JOB_VERSION } from '../model/job.ts';
 import { newCircuit, newJob, newRoom } from '../model/new-job.ts';
-import { complaints, OWN_COPY, openJob, saved } from './helpers.ts';
+import { complaints, OWN_COPY, openEntries, openJob, openLine, pickCircuit, saved } from './helpers.ts';
 
 test('circuits are added, changed and deleted, and the wall follows', async ({ page }) => {
   const job = {
@@ -10,15 +10,16 @@ test('circuits are added, changed and deleted, and the wall follows', async ({ p
     rooms: [newRoom('r1', { name: 'Hall', heatLoad: 2400 }), newRoom('r2', { name: 'Bath', heatLoad: 800 })],
   };
   const id = await openJob(page, job, 'circuits');
-  await page.getByRole('button', { name: 'Add floor heating' }).click();
+  await page.getByRole('button', { name: 'Add a circuit' }).click();
+  await page.getByRole('menuitem', { name: 'Floor heating' }).click();
+  await openLine(page, 'Board');
   const floor = page.getByRole('region', { name: 'Floor heating' });
   // The first circuit takes the rooms that are on none.
   await expect(page.getByRole('region', { name: 'Who hangs on which circuit' })).toContainText('Hall · 2');
   await expect(floor.getByRole('button', { name: /heat load: 3\.2\skW/ })).toBeVisible();
-  await floor.getByLabel(/^Flow temperature/).fill('95 °F');
-  await floor.getByLabel('Name', { exact: true }).fill('Slab');
-  await page.getByRole('region', { name: 'Slab' }).getByLabel('Connection').click();
-  await page.getByRole('option', { name: /^Direct/ }).click();
+  await page.getByLabel('Flow temperature of Floor heating').fill('95 °F');
+  await page.getByLabel('Name of c1').fill('Slab');
+  await page.getByLabel('Connection of Slab').selectOption('direct');
   await expect(page.getByRole('heading', { name: /Slab wants 35\s°C and gets 55\s°C/ })).toBeVisible();
   await page.getByRole('button', { name: 'Run the source at 35' }).click();
   await expect(page.getByRole('heading', { name: /Slab wants/ })).toBeHidden();
@@ -29,13 +30,13 @@ test('circuits are added, changed and deleted, and the wall follows', async ({ p
   await page.getByRole('button', { name: 'Delete this circuit' }).click();
   await expect(page.getByText('No circuits yet')).toBeVisible();
   await page.keyboard.press('Control+z');
-  await expect(page.getByRole('region', { name: 'Slab' })).toContainText('Bath');
+  await expect(page.getByRole('region', { name: 'Who hangs on which circuit' })).toContainText('Bath');
 });
 
 test('ticked rooms go onto a circuit together', async ({ page }) => {
   await openJob(page, thistleMill, 'rooms');
   for (const row of [10, 11]) await page.locator(`[data-rowindex="${row}"] input[type="checkbox"]`).check();
-  await page.getByRole('button', { name: 'Put on a circuit' }).click();
+  await page.getByRole('button', { name: 'Circuit …' }).click();
   await page.getByRole('menuitem', { name: 'Upper radiators' }).click();
   await expect(page.locator('[data-rowindex="10"] [data-field="circuit"]')).toContainText('Upper radiators');
   await page.getByRole('link', { name: /Plant$/ }).click();
@@ -61,13 +62,13 @@ test('one typed load changes flow, pipe and pump on the wall', async ({ page }) 
 test('separation re-pipes the wall', async ({ page }) => {
   await openJob(page, thistleMill, 'plant');
   await page.getByRole('button', { name: 'Entries', exact: true }).click();
-  await page.getByRole('tab', { name: 'Header' }).click();
+  await openEntries(page, 'Separation');
   await expect(page.getByRole('button', { name: 'Low-loss header: pick' })).toBeVisible();
   await page.getByLabel('Between source and circuits').click();
   await page.getByRole('option', { name: /^None/ }).click();
   await expect(page.getByRole('button', { name: 'Low-loss header: pick' })).toBeHidden();
   await expect(page.getByRole('button', { name: 'Source pump: pick' })).toBeHidden();
-  await page.getByRole('button', { name: 'Take back' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('button', { name: 'Low-loss header: pick' })).toBeVisible();
 });
 
@@ -77,7 +78,7 @@ test('an earlier revision is brought back from the history', async ({ page }) =>
   await saved(page);
   await page.goto(`/jobs/${id}/papers?part=history`);
   await expect(page.getByText('Name of the job')).toBeVisible();
-  await page.getByRole('button', { name: 'Bring back' }).click();
+  await page.getByRole('button', { name: 'Restore' }).click();
   await expect(page.getByTitle(OWN_COPY, { exact: true })).toBeVisible();
   await saved(page);
   await expect(page.getByText('Back to revision 1')).toBeVisible();
@@ -124,6 +125,7 @@ test('names with markup and formulas are only text', async ({ page }) => {
   await openJob(page, hostile, 'plant');
   await expect(page.getByTitle('<script>alert(1)</script>')).toBeVisible();
   await page.getByRole('link', { name: /Circuits$/ }).click();
+  await openLine(page, 'Board');
   await expect(page.getByText('=cmd|calc').first()).toBeVisible();
   expect(found).toEqual([]);
 });
@@ -139,8 +141,8 @@ test('an address of no job and an address of nothing say so', async ({ page }) =
 
 test('the wall of a bare job says what to do first', async ({ page }) => {
   await openJob(page, newJob('Bare'), 'plant');
-  await expect(page.getByRole('heading', { name: 'The wall is bare' })).toBeVisible();
-  await page.getByRole('link', { name: 'enter or read the heat loads' }).click();
+  await expect(page.getByRole('heading', { name: 'The wall draws itself from the rooms' })).toBeVisible();
+  await page.getByRole('button', { name: 'Enter the rooms' }).click();
   await expect(page.getByRole('heading', { name: 'Rooms', exact: true })).toBeVisible();
 });
 
@@ -165,7 +167,9 @@ test('a wide plant can be scrolled, and a phone can read a job', async ({ page }
 
 test('thermostatic valves tell the air of each room, and valves that hold their flow say it', async ({ page }) => {
   await openJob(page, thistleMill, 'circuits');
-  const upper = page.getByRole('region', { name: 'Upper radiators', exact: true });
+  const upper = await pickCircuit(page, 'Upper radiators');
+  await openLine(upper, 'Loops');
+  await openLine(upper, 'Zones');
   const loops = upper.getByRole('region', { name: 'Loops and their settings' });
   await expect(loops.getByRole('columnheader', { name: 'Room' })).toHaveCount(0);
   await upper.getByLabel('Loop and radiator valves').click();
@@ -211,12 +215,12 @@ test('a long history is shown by the page, to its beginning', async ({ page }) =
       data: { revision, summary: `Save ${revision + 1}`, job: { ...thistleMill, name: `Saved ${revision + 1} times` } },
     });
   await page.reload();
-  const rows = page.getByRole('listitem').filter({ hasText: /Bring back|This one/ });
+  const rows = page.getByRole('listitem').filter({ hasText: /Restore|This one/ });
   await expect(rows).toHaveCount(100);
   await page.getByRole('button', { name: 'Show earlier ones' }).click();
   await expect(rows).toHaveCount(104);
   await expect(page.getByRole('button', { name: 'Show earlier ones' })).toBeHidden();
-  await rows.last().getByRole('button', { name: 'Bring back' }).click();
+  await rows.last().getByRole('button', { name: 'Restore' }).click();
   await expect(page.getByTitle('Saved often')).toBeVisible();
   await saved(page);
 });

@@ -1,9 +1,10 @@
 import { expect, test } from '@playwright/test';
 import { thistleMill } from '../demo/thistle-mill.ts';
-import { expectAccessible, openJob } from './helpers.ts';
+import { expectAccessible, openJob, openLine, pickCircuit } from './helpers.ts';
 
 test('a room is put on another circuit by keys and by hand, and taken back', async ({ page }) => {
   await openJob(page, thistleMill, 'circuits');
+  await openLine(page, 'Board');
   const board = page.getByRole('region', { name: 'Who hangs on which circuit' });
   const column = (name: string) => board.locator('div', { has: page.getByRole('heading', { name }) }).last();
   const landing = board.getByRole('button', { name: /^Landing/ });
@@ -31,11 +32,20 @@ test('a room is put on another circuit by keys and by hand, and taken back', asy
 
 test('manifolds have ports, loops are split alike, and a circuit gets cold water', async ({ page }) => {
   await openJob(page, thistleMill, 'circuits');
-  const floor = page.getByRole('region', { name: 'Ground floor' });
-  await expect(floor.getByText('Manifold A, Ground')).toBeVisible();
-  await floor.getByLabel('Most ports of a manifold (number)').fill('4');
-  await expect(floor.getByText('Manifold B, Ground')).toBeVisible();
+  const floor = await pickCircuit(page, 'Ground floor');
+  await openLine(floor, 'Loops');
+  await expect(floor.getByPlaceholder('A, Ground')).toBeVisible();
+  await floor.getByLabel('Most ports of a manifold').fill('4');
+  await expect(floor.getByPlaceholder('B, Ground')).toBeVisible();
   await expect(floor.getByRole('cell', { name: 'B1', exact: true })).toBeVisible();
+  // One loop goes to another manifold by hand, and back to the program.
+  await floor.getByRole('button', { name: 'Deal evenly to 2' }).click();
+  await floor.getByRole('button', { name: '1 Mill hall 1' }).click();
+  await floor.getByRole('button', { name: 'Put Mill hall 1 here' }).click();
+  await expect(floor.getByRole('cell', { name: 'B5', exact: true })).toBeVisible();
+  await floor.getByRole('button', { name: 'Leave it to the program' }).click();
+  await expect(floor.getByRole('cell', { name: 'C1', exact: true })).toBeVisible();
+  await openLine(floor, 'Zones');
   await floor.getByRole('combobox', { name: 'Loop and radiator valves' }).click();
   await page.getByRole('option', { name: 'None: loops take what comes' }).click();
   await expect(floor.getByText(/and nothing to set them by/)).toBeVisible();
@@ -45,6 +55,7 @@ test('manifolds have ports, loops are split alike, and a circuit gets cold water
   await page.getByRole('option', { name: 'It heats, and cools in summer' }).click();
   await expect(page.getByText(/Drops water at 16/)).toBeVisible();
   await page.getByRole('link', { name: 'Circuits' }).click();
+  await openLine(floor, 'Summer');
   await floor.getByRole('button', { name: 'Give it cold water' }).click();
   await floor.getByLabel('Flow when cooling (°C)').fill('12');
   await expect(floor.getByText(/sweats? at 12/)).toBeVisible();
@@ -66,7 +77,8 @@ test('a rating and a pipe typed once are there for the next room', async ({ page
   await expect(room.getByRole('region', { name: 'Studio panel' })).toBeVisible();
 
   await page.getByRole('link', { name: 'Circuits' }).click();
-  const loft = page.getByRole('region', { name: 'Loft', exact: true });
+  const loft = await pickCircuit(page, 'Loft');
+  await openLine(loft, 'Pipes and parts');
   await loft.getByRole('combobox', { name: 'Size' }).first().click();
   await page.getByRole('option', { name: 'Another size …' }).click();
   await dialog.getByLabel('Outside diameter (mm)').fill('24');

@@ -31,7 +31,7 @@ test('calls, sequence and wiring; a call opens the wall in its state, a wrong vo
   const wiring = page.getByRole('region', { name: 'Wiring schedule' });
   await expect(wiring.getByRole('row', { name: /Call for heat/ })).toContainText('a dry contact');
   await page.getByLabel('A wiring centre between').uncheck();
-  await page.getByLabel('Thermostats give').click();
+  await page.getByLabel('Thermostat output').click();
   await page.getByRole('option', { name: 'Mains voltage' }).click();
   await expect(wiring.getByRole('row', { name: /Thermostat Loft/ })).toContainText('mains voltage');
   await calls.getByRole('link', { name: 'Workshop alone' }).click();
@@ -170,7 +170,7 @@ test('ways of piping the same rooms are laid side by side, and one of them is ta
   expect((await (await page.request.get(`/api/jobs/${id}`)).json()).job.runs).toHaveLength(4);
   await sides.getByRole('button', { name: 'Take Open, one temperature' }).click();
   await expect(page.getByText(/^Stale: the job/).first()).toBeVisible();
-  await page.getByRole('button', { name: 'Take back' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText(/^Run in \d/)).toBeVisible();
 });
 

@@ -96,7 +96,7 @@ test('a job is deleted and brought back', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'Delete Short-lived' }).click();
   await expect(page.getByRole('link', { name: 'Short-lived' })).toBeHidden();
-  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await page.getByRole('button', { name: 'Restore' }).click();
   await expect(page.getByRole('link', { name: 'Short-lived' })).toBeVisible();
 
   // The offer is gone with the message; the list of deleted jobs stays for thirty days.
@@ -106,7 +106,7 @@ test('a job is deleted and brought back', async ({ page }) => {
   await page.getByLabel('Find a job by name or place').fill('short-LIV');
   await expect(page.getByText(/kept until/)).toHaveCount(1);
   await expectAccessible(page);
-  await page.getByRole('button', { name: 'Bring back Short-lived' }).click();
+  await page.getByRole('button', { name: 'Restore Short-lived' }).click();
   await expect(page.getByText('No deleted job with “short-LIV” in it.')).toBeVisible();
   await page.getByRole('button', { name: 'Back to the jobs' }).click();
   await expect(page.getByRole('link', { name: 'Short-lived' })).toBeVisible();

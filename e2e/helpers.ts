@@ -62,3 +62,19 @@ export function complaints(page: Page): string[] {
 }
 
 export const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
+
+/** Opens a decision of a page, where it is not open already. */
+export async function openLine(within: Page | Locator, name: string): Promise<void> {
+  const button = within.getByRole('region', { name, exact: true }).getByRole('button').first();
+  if ((await button.getAttribute('aria-expanded')) !== 'true') await button.click();
+}
+
+/** Opens a decision among the entries of the plant. */
+export const openEntries = (page: Page, name: string): Promise<void> =>
+  openLine(page.getByRole('group', { name: 'Parts of the plant' }), name);
+
+/** Picks a circuit in the table of circuits. @returns its decisions */
+export async function pickCircuit(page: Page, name: string): Promise<Locator> {
+  await page.getByRole('button', { name: `Open ${name}`, exact: true }).click();
+  return page.getByRole('region', { name, exact: true });
+}

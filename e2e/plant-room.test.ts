@@ -1,11 +1,11 @@
 import { expect, test } from '@playwright/test';
 import { thistleMill } from '../demo/thistle-mill.ts';
-import { expectAccessible, openJob, saved } from './helpers.ts';
+import { expectAccessible, openEntries, openJob, saved } from './helpers.ts';
 
 test('one pump with a valve in each circuit, and back again', async ({ page }) => {
   const id = await openJob(page, thistleMill, 'plant');
   await page.getByRole('button', { name: 'Entries', exact: true }).click();
-  await page.getByRole('tab', { name: 'Pumps' }).click();
+  await openEntries(page, 'Pumps');
   const both = page.getByRole('table', { name: 'Both ways, every zone calling' });
   await expect(both.getByRole('row', { name: /^Pumps/ })).toContainText('6');
   await both.getByRole('button', { name: 'Take it' }).click();
@@ -50,7 +50,7 @@ test('a stove behind plates stands beside the boiler, and what is missing is sai
 test('an old pump is entered by its curve and put where it serves; a slip in it is named', async ({ page }) => {
   const id = await openJob(page, thistleMill, 'plant');
   await page.getByRole('button', { name: 'Entries', exact: true }).click();
-  await page.getByRole('tab', { name: 'Pumps' }).click();
+  await openEntries(page, 'Pumps');
   await page.getByRole('button', { name: 'Enter a pump' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('What it says on its plate').fill('Green one from the cellar');

@@ -36,7 +36,7 @@ test('rooms are typed, pasted, undone and there again after the browser was clos
   await again.goto(`/jobs/${id}/rooms`);
   await expect(cell(again, 14, 'area')).toContainText('large');
   await expect(cell(again, 1, 'heatLoad')).toContainText('500');
-  await again.getByRole('button', { name: 'Take back' }).click();
+  await again.getByRole('button', { name: 'Undo' }).click();
   await expect(cell(again, 13, 'name')).toHaveText('');
 });
 

@@ -3,12 +3,12 @@ import { coilAndStores } from '../demo/coil-and-stores.ts';
 import { inStages, threeStoreys } from '../demo/more-plants.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import { woodAndRing } from '../demo/wood-and-ring.ts';
-import { expectAccessible, openJob } from './helpers.ts';
+import { expectAccessible, openEntries, openJob } from './helpers.ts';
 
 test('plates, a tank behind them and two waters are entered on a plant with a header', async ({ page }) => {
   await openJob(page, thistleMill, 'plant');
   await page.getByRole('button', { name: 'Entries', exact: true }).click();
-  await page.getByRole('tab', { name: 'Header' }).click();
+  await openEntries(page, 'Separation');
   await page.getByLabel('Between source and circuits').click();
   await page.getByRole('option', { name: /^Plate exchanger/ }).click();
   await page.getByRole('button', { name: /^Add a station behind it/ }).click();
@@ -31,13 +31,13 @@ test('plates, a tank behind them and two waters are entered on a plant with a he
   await expect(page.getByRole('button', { name: /^Pipes to tank: pump/ }).first()).toBeVisible();
   // The sum of what the pipes carry names both circuits.
   await page.getByRole('button', { name: 'Entries', exact: true }).click();
-  await page.getByRole('tab', { name: 'Header' }).click();
+  await openEntries(page, 'Separation');
   await tank.getByRole('button', { name: /^Pipes to tank: load: / }).click();
   const sum = page.getByRole('region', { name: 'The sum' });
   await expect(sum).toContainText('Ground floor');
   await expect(sum).toContainText('Workshop');
   await page.keyboard.press('Escape');
-  await page.getByRole('tab', { name: 'Safety' }).click();
+  await openEntries(page, 'Safety');
   await page.getByRole('button', { name: 'Enter the water behind plate exchanger' }).click();
   const water = page.getByRole('group', { name: 'Water of plate exchanger' });
   await expect(water).toContainText('of water');
@@ -50,13 +50,13 @@ test('plates, a tank behind them and two waters are entered on a plant with a he
   await page.getByRole('button', { name: /^Findings/ }).click();
   await page.getByRole('button', { name: 'A feeder with its own can' }).click();
   await page.getByRole('button', { name: 'Entries', exact: true }).click();
-  await page.getByRole('tab', { name: 'Safety' }).click();
+  await openEntries(page, 'Safety');
   await expect(water).toContainText(/Set the feeder to/);
   await expectAccessible(page);
-  await page.getByRole('tab', { name: 'Header' }).click();
+  await openEntries(page, 'Separation');
   await page.getByRole('button', { name: 'Remove Tank' }).click();
   await expect(tank).toHaveCount(0);
-  await page.getByRole('button', { name: 'Take back' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
   await expect(tank).toBeVisible();
 });
 
@@ -71,7 +71,7 @@ test('a wood boiler with a loading valve, its backup on the ring main: read on t
   await page.getByRole('button', { name: /^On backup/ }).click();
   await expect(page.getByRole('button', { name: /^On backup/ })).toContainText('calls');
   await page.getByRole('button', { name: 'Entries', exact: true }).click();
-  await page.getByRole('tab', { name: 'Source' }).click();
+  await openEntries(page, 'Source');
   await expect(page.getByLabel(/^Loading valve lets through/)).toHaveValue('60');
   await page.getByRole('button', { name: 'Remove the loading valve' }).click();
   await expect(page.getByRole('button', { name: /^Loading valve: pick/ })).toHaveCount(0);
@@ -105,7 +105,7 @@ test('what comes later is laid for and told, and is there once it has come', asy
 test('a tank with a coil is put between source and floors; its coil stands below the tank', async ({ page }) => {
   await openJob(page, thistleMill, 'plant');
   await page.getByRole('button', { name: 'Entries', exact: true }).click();
-  await page.getByRole('tab', { name: 'Header' }).click();
+  await openEntries(page, 'Separation');
   await page.getByLabel('Between source and circuits').click();
   await page.getByRole('option', { name: /^Tank with a coil/ }).click();
   await page.getByLabel('Coil below the tank').fill('6');
@@ -133,7 +133,7 @@ test('collectors heat the tank and then the cylinder: chosen in their entries, t
     'plant',
   );
   await page.getByRole('button', { name: 'Entries', exact: true }).click();
-  await page.getByRole('tab', { name: 'Source' }).click();
+  await openEntries(page, 'Source');
   const sun = page.getByRole('group', { name: 'Collectors on the roof' });
   await sun.getByLabel('Once the tank is warm').click();
   await page.getByRole('option', { name: 'It heats the cylinder' }).click();
@@ -153,7 +153,7 @@ test('a cold tank is put in, a circuit and the source turn over to it, a guard s
   };
   await openJob(page, heating, 'plant');
   await page.getByRole('button', { name: 'Entries', exact: true }).click();
-  await page.getByRole('tab', { name: 'Header' }).click();
+  await openEntries(page, 'Separation');
   await page.getByRole('button', { name: /^Add a station behind it/ }).click();
   await page.getByRole('menuitem', { name: 'Tank', exact: true }).click();
   const tank = page.getByRole('group', { name: 'Tank', exact: true });
@@ -172,7 +172,7 @@ test('a cold tank is put in, a circuit and the source turn over to it, a guard s
   await expect(floors.getByLabel('Shut before it sweats by')).toHaveText('A dew-point guard');
   await page.getByRole('link', { name: /Plant$/ }).click();
   await page.getByRole('button', { name: 'Entries', exact: true }).click();
-  await page.getByRole('tab', { name: 'Source' }).click();
+  await openEntries(page, 'Source');
   await page.getByLabel('When cooling it charges').click();
   await page.getByRole('option', { name: 'Tank', exact: true }).click();
   await page.getByRole('button', { name: /^Findings/ }).click();

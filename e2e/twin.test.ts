@@ -64,12 +64,12 @@ test('a job without loads has no duty map yet, and says what to do', async ({ pa
 test('a guess is marked, worked out and settled', async ({ page }) => {
   await openJob(page, { ...thistleMill, assumptions: [] }, 'site');
   await expect(page.getByText('Nothing is marked as assumed.')).toBeVisible();
-  await page.getByRole('combobox', { name: 'Only assumed' }).click();
+  await page.getByRole('combobox', { name: 'Field' }).click();
   await page.getByRole('option', { name: 'Upper radiators: length, plant to manifold' }).click();
-  await page.getByLabel('It may also be').fill('twelve paces');
+  await page.getByLabel('Could also be').fill('twelve paces');
   await page.getByRole('button', { name: 'Mark as assumed' }).click();
   await expect(page.getByText(/^This .*/).first()).toBeVisible();
-  await page.getByLabel('It may also be').fill('15 m');
+  await page.getByLabel('Could also be').fill('15 m');
   await page.getByRole('button', { name: 'Mark as assumed' }).click();
   const entry = page.getByRole('region', { name: 'Upper radiators: length, plant to manifold' });
   await expect(entry).toContainText(/If it is 15\sm/);
@@ -88,7 +88,7 @@ test('glycol, parts in line and the control of a pump reach the design', async (
   await page.getByRole('menuitem', { name: /^Y strainer/ }).click();
   await expect(loft.getByText('Y strainer')).toBeVisible();
   await expect(head).not.toHaveAttribute('aria-label', before ?? '');
-  await loft.getByLabel('Pump holds').click();
+  await loft.getByLabel('Pump control').click();
   await page.getByRole('option', { name: 'Constant delta T' }).click();
   await expect(loft.getByRole('region', { name: 'Loops and their settings' })).toContainText('open (index)');
   await page.getByRole('link', { name: /Site$/ }).click();

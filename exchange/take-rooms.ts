@@ -1,4 +1,4 @@
-import { circuitNamed, kindOfRoom } from '../core/circuit/name-circuit.ts';
+import { circuitNamed, kindOfRoom, withCircuit } from '../core/circuit/name-circuit.ts';
 import { readEmitters } from '../core/emitter/emitter-words.ts';
 import { withUsual } from '../core/emitter/usual-emitter.ts';
 import { type Job, MOST_ROOMS, type Room } from '../model/job.ts';
@@ -48,8 +48,10 @@ export function takeRooms(job: Job, preview: RoomsPreview, fallback: string | nu
     let circuit = fallback;
     if (circuitName !== '') {
       const found = circuitNamed(next, circuitName, kindOfRoom(room) ?? 'radiators');
-      next = found.job;
-      circuit = found.id;
+      // One too many is made all the same: the job then says that it does not take so many.
+      const made = found.id === null ? withCircuit(next, kindOfRoom(room) ?? 'radiators', circuitName) : found;
+      next = made.job;
+      circuit = made.id;
     }
     rooms.push({ ...room, circuit });
   }

@@ -26,7 +26,7 @@ export const FIELDS = {
     remedy: 'take it from the heat-loss calculation; it lies between -60 and 25 °C',
   },
   'site/pipeSurroundings': {
-    label: 'air around the pipes',
+    label: 'ambient temperature at the pipes',
     kind: 'temperature',
     min: -30,
     max: 40,

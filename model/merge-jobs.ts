@@ -67,6 +67,9 @@ function mergeItems(place: string, base: Item[], mine: Item[], theirs: Item[], c
   });
 }
 
+/** Floors as their constructions say. What was merged may be no list at all: the reader of jobs says so then. */
+const built = (job: Job): Job => (Array.isArray(job.constructions) && Array.isArray(job.rooms) ? withConstructions(job) : job);
+
 /**
  * Two changed versions of a job with what both changed: an entry that only one of them touched is taken from that one. Where both
  * gave one entry different values mine stands for the time being, and the collision is named.
@@ -76,7 +79,7 @@ export function mergeJobs(base: Job, mine: Job, theirs: Job): { job: Job; collis
   const collisions: Collision[] = [];
   const own = withFreshIds(base, mine, theirs);
   const job = mergeTrees('', base as unknown as Tree, own as unknown as Tree, theirs as unknown as Tree, collisions);
-  return { job: withConstructions(job as unknown as Job), collisions };
+  return { job: built(job as unknown as Job), collisions };
 }
 
 /**
@@ -149,7 +152,7 @@ export function settled(job: Job, collisions: readonly Collision[], theirsAt: Re
       else here[last] = theirs;
     }
   }
-  return withConstructions(tree as unknown as Job);
+  return built(tree as unknown as Job);
 }
 
 /**

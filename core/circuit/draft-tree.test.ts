@@ -13,7 +13,7 @@ describe('a drafted tree', () => {
     }
     const upper = draftTree(thistleMill, thistleMill.circuits[1] as Circuit);
     // Five rooms of the upper floor in two pieces, and the towel rail of the shower below.
-    expect(upper.map((section) => section.name)).toEqual(['Ground, piece 1', 'Upper, piece 1', 'Upper, piece 2']);
+    expect(upper.map((section) => section.name)).toEqual(['Ground 1', 'Upper 1', 'Upper 2']);
     expect(upper[2]?.from).toBe(upper[1]?.id);
   });
 });

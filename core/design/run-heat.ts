@@ -56,7 +56,7 @@ export function designRunHeat(
       L: decided('length', 'length', run.length, `${pipe.place}/length`),
       T_f: flowTemperature,
       T_r: returnTemperature,
-      T_a: decided('air around the pipes', 'temperature', around, 'site/pipeSurroundings'),
+      T_a: decided('ambient temperature at the pipes', 'temperature', around, 'site/pipeSurroundings'),
     },
   });
   return { insulation, transmittance: value, loss };

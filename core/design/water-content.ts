@@ -23,7 +23,7 @@ const EMITTER_CONTENT: Record<CircuitFlow['circuit']['emitters'], RuleId> = {
   'air-units': 'airUnitContent',
 };
 
-/** Water beyond the manifold of one circuit: decided, or so many litres per kW. */
+/** Water content after the manifold of one circuit: decided, or so many litres per kW. */
 function emitterContent(context: Context, flow: CircuitFlow): Figure {
   const { circuit, place, load } = flow;
   // Floors are known pipe by pipe; the rest stands for the usual litres per kW.

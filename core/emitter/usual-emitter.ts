@@ -65,7 +65,8 @@ export function withUsual(job: Job, ids: ReadonlySet<string>): Job {
       if (!ids.has(room.id)) return room;
       const onCircuit = room.circuit === null ? { ...room, circuit: only } : room;
       if (onCircuit.emitters.length > 0) return onCircuit;
-      const emitter = usualEmitter(job, onCircuit);
+      // Sized by the load, so it waits for one.
+      const emitter = onCircuit.heatLoad === null && job.usual.emitter !== 'floor' ? null : usualEmitter(job, onCircuit);
       return emitter ? { ...onCircuit, emitters: [emitter] } : onCircuit;
     }),
   };

@@ -35,7 +35,7 @@ const PARTS: Record<keyof Job, string> = {
   thermostats: 'Thermostats',
   energy: 'Prices and emissions',
   runs: 'Kept results',
-  accepted: 'Findings let stand',
+  accepted: 'Accepted findings',
   presence: 'There already, new or later',
   articles: 'Own articles',
   quote: 'Quote',

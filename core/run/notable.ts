@@ -28,4 +28,4 @@ export const boughtLabel = (carrier: RunResult['carrier']): string =>
   carrier === 'both' ? 'Fuel and electricity' : carrier === 'fuel' ? 'Fuel' : 'Electricity for it';
 /** What heat over bought energy is called. */
 export const efficiencyLabel = (carrier: RunResult['carrier']): string =>
-  carrier === 'electricity' ? 'Heat over electricity' : 'Efficiency';
+  carrier === 'electricity' ? 'Seasonal COP' : 'Efficiency';

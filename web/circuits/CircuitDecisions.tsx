@@ -19,7 +19,6 @@ import {
   PHASE_CHOICES,
   PIPE_CHOICES,
   PUMP_CONTROL_CHOICES,
-  pumpChoices,
   ZONE_CHOICES,
 } from '../parts/choices.ts';
 import { ChoiceField, QuantityField } from '../parts/Field.tsx';
@@ -28,6 +27,7 @@ import { FindingsList } from '../parts/FindingsList.tsx';
 import { Reading } from '../parts/Layout.tsx';
 import { LoopTable } from '../parts/LoopTable.tsx';
 import { PipeFields } from '../parts/PipeFields.tsx';
+import { PumpChoice } from '../parts/PumpChoice.tsx';
 import { Tick } from '../parts/Tick.tsx';
 import { useDesigned } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
@@ -163,10 +163,10 @@ export function CircuitDecisions({ circuit, design }: { circuit: Circuit; design
           <ChoiceField place={`${place}/valveOn`} label="Zone valve on" options={PIPE_CHOICES} />
         ) : (
           <>
-            <ChoiceField
+            <PumpChoice
               place={`${place}/pump`}
               label="Pump"
-              options={pumpChoices(job, pump?.pinned ? undefined : duty?.label)}
+              chosen={pump?.pinned ? undefined : duty?.label}
               help={pump ? drivenBy({ say }, pump) : undefined}
             />
             <ChoiceField place={`${place}/pumpControl`} label="Pump control" options={PUMP_CONTROL_CHOICES} />

@@ -7,6 +7,7 @@ import type { CircuitDesign } from '../../core/design/design.ts';
 import type { Severity } from '../../core/finding/finding.ts';
 import type { Circuit, EmitterKind } from '../../model/job.ts';
 import { applyEdits, type Place, valueAt } from '../../model/place.ts';
+import { selectAll } from '../look/select-all.ts';
 import { EMITTER_CHOICES } from '../parts/choices.ts';
 import { useQuantityText } from '../parts/Field.tsx';
 import { FigureButton } from '../parts/FigureButton.tsx';
@@ -170,6 +171,7 @@ function Row({ circuit, design, worst, picked, onPick, say }: RowProps) {
           label={`Emitters of ${circuit.name}`}
           value={circuit.emitters}
           options={EMITTER_CHOICES}
+          place={`${place}/emitters`}
           onChange={(value) => kind(value as EmitterKind)}
         />
       </td>
@@ -187,6 +189,7 @@ function Row({ circuit, design, worst, picked, onPick, say }: RowProps) {
             { value: 'direct', label: 'Direct' },
             { value: 'mixed', label: 'Mixed' },
           ]}
+          place={`${place}/connection`}
           onChange={(value) => put(`Connection of ${circuit.name}`, [{ at: `${place}/connection`, value }])}
         />
       </td>
@@ -270,7 +273,10 @@ function QuantityCell({ place, label, width }: { place: Place; label: string; wi
       data-place={place}
       data-circuit-column={place.split('/').slice(2).join('/')}
       value={text}
-      onFocus={enter}
+      onFocus={(event) => {
+        enter();
+        selectAll(event);
+      }}
       onBlur={leave}
       onKeyDown={onKeyDown}
       onChange={(event) => take(event.target.value)}
@@ -300,17 +306,24 @@ function SelectCell({
   label,
   value,
   options,
+  place,
   onChange,
 }: {
   label: string;
   value: string;
+  place: Place;
   options: readonly { value: string; label: string }[];
   onChange: (value: string) => void;
 }) {
+  const fill = useColumnKeys(place);
   return (
     <Box
       component="select"
       aria-label={label}
+      data-place={place}
+      data-circuit-column={place.split('/').slice(2).join('/')}
+      // The arrows belong to the choice itself.
+      onKeyDown={(event) => (event.ctrlKey || event.metaKey) && fill(event)}
       value={value}
       onChange={(event) => onChange(event.target.value)}
       sx={{ ...cellInput(false), bgcolor: 'background.paper', width: { xs: '100%', sm: 'auto' } }}

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { dealEvenly, dealLoop, dealtOf, manifoldLetter, manifoldName } from '../../core/circuit/manifolds.ts';
+import { dealEvenly, dealLoop, dealtOf, manifoldLetter, manifoldName, manifoldsOf } from '../../core/circuit/manifolds.ts';
 import type { SizedCircuit } from '../../core/design/design.ts';
 import type { Circuit } from '../../model/job.ts';
 import { useEditing } from '../state/job-context.tsx';
@@ -15,7 +15,9 @@ export function LoopDealing({ circuit, sized }: { circuit: Circuit; sized: Sized
   if (onPorts.length === 0) return null;
   const loops = [...onPorts].sort((a, b) => a - b).flatMap((i) => sized.loops[i] ?? []);
   const at = `circuits/${circuit.id}/manifolds`;
-  const now = dealtOf(sized.loops, sized.manifolds);
+  // What is dealt by hand stands in the job itself: the design may be a key behind.
+  const hung = manifoldsOf(loops, circuit.ports, circuit.manifolds);
+  const now = dealtOf(loops, hung);
   const label = (place: string) => {
     const loop = loops.find((each) => each.place === place);
     const twins = loops.filter((each) => each.roomId === loop?.roomId);
@@ -68,7 +70,7 @@ export function LoopDealing({ circuit, sized }: { circuit: Circuit; sized: Sized
               <Box
                 component="input"
                 aria-label={`Name of manifold ${manifoldLetter(m)}`}
-                placeholder={manifoldName(sized.manifolds[m] ?? { name: '', storey: '', loops: [] }, m)}
+                placeholder={manifoldName(hung[m] ?? { name: '', storey: '', loops: [] }, m)}
                 value={manifold.name}
                 maxLength={60}
                 onChange={(event) =>
@@ -78,6 +80,12 @@ export function LoopDealing({ circuit, sized }: { circuit: Circuit; sized: Sized
                     `${at}/${m}`,
                   )
                 }
+                onKeyDown={(event) => {
+                  if (event.key !== 'Enter' || event.ctrlKey) return;
+                  // On to the name of the next.
+                  const fields = [...document.querySelectorAll<HTMLInputElement>('input[aria-label^="Name of manifold"]')];
+                  fields[fields.indexOf(event.currentTarget as HTMLInputElement) + 1]?.focus();
+                }}
                 sx={{
                   font: 'inherit',
                   color: 'inherit',

@@ -4,7 +4,7 @@ import { Link as RouterLink, useParams } from 'react-router';
 import type { CallRow } from '../../core/control/calls-table.ts';
 import type { Design } from '../../core/design/design.ts';
 import type { Job } from '../../model/job.ts';
-import { PageSection } from '../parts/Layout.tsx';
+import { FoldedSection } from '../parts/Layout.tsx';
 import { PlainTable } from '../parts/PlainTable.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useWork } from '../worker/use-work.ts';
@@ -18,8 +18,10 @@ export function CallsSection({ job, design }: { job: Job; design: Design }) {
   const names = new Map([...design.circuits.map(({ id: of, name }): [string, string] => [of, name]), ['hotWater', 'Cylinder']]);
   const word = (calling: readonly string[]) => zones.map((zone) => (calling.includes(zone.id) ? '1' : '0')).join('');
   return (
-    <PageSection
+    <FoldedSection
+      id="controls/calls"
       title="Calls"
+      answer="who calls, what runs, what the source does"
       lead="Who calls, what then runs, and what the source does. Every combination stands on the duty map."
     >
       {failed && <Typography role="alert">{failed}</Typography>}
@@ -31,16 +33,16 @@ export function CallsSection({ job, design }: { job: Job; design: Design }) {
               <th scope="col">Calls</th>
               <th scope="col">Runs</th>
               <th scope="col" className="number">
-                Source gives
+                Output
               </th>
               <th scope="col" className="number">
-                Flow through it
+                Source flow
               </th>
               <th scope="col" className="number">
-                Sends
+                Flow
               </th>
               <th scope="col" className="number">
-                Gets back
+                Return
               </th>
               <th scope="col" className="number">
                 Pumps
@@ -76,6 +78,6 @@ export function CallsSection({ job, design }: { job: Job; design: Design }) {
           </tbody>
         </PlainTable>
       )}
-    </PageSection>
+    </FoldedSection>
   );
 }

@@ -12,7 +12,7 @@ import { formatNumber } from '../../core/quantity/format.ts';
 import type { Job, WeatherCurve } from '../../model/job.ts';
 import { AUTO_CURVE } from '../../model/new-job.ts';
 import { QuantityField } from '../parts/Field.tsx';
-import { PageSection } from '../parts/Layout.tsx';
+import { FoldedSection } from '../parts/Layout.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing } from '../state/job-context.tsx';
 import { SetBackTable } from './SetBackTable.tsx';
@@ -37,9 +37,16 @@ export function CurveSection({ job, design }: { job: Job; design: Design }) {
   const sent = curve && settled ? need.map(({ outdoor }) => ({ outdoor, flow: sentAt(curve, settled, outdoor) })) : [];
   const place = `${one.place}/curve`;
   return (
-    <PageSection
-      title="By the weather"
-      lead="The flow temperature each circuit needs on a milder day, and the curve that gives it. Switch off whatever else bends a curve before tuning it."
+    <FoldedSection
+      id="controls/curve"
+      open
+      title="Weather compensation"
+      answer={
+        settled
+          ? `${one.name}: slope ${formatNumber(settled.slope, 2)}, shift ${say(settled.shift, 'temperatureDifference')}`
+          : `${one.name}: constant flow temperature`
+      }
+      lead="The flow temperature each circuit needs on a milder day, and the curve for it. Switch off whatever else bends a curve before tuning it."
     >
       <ToggleButtonGroup
         exclusive
@@ -73,8 +80,8 @@ export function CurveSection({ job, design }: { job: Job; design: Design }) {
                     automatic={settled ? `auto: ${formatNumber(settled.slope, 2)}` : 'auto'}
                   />
                   <QuantityField place={`${place}/shift`} label="Shift" />
-                  <QuantityField place={`${place}/least`} label="Least" />
-                  <QuantityField place={`${place}/most`} label="Highest" />
+                  <QuantityField place={`${place}/least`} label="Minimum flow" />
+                  <QuantityField place={`${place}/most`} label="Maximum flow" />
                 </Box>
                 {settled && (
                   <Typography sx={{ fontSize: 'body' }}>
@@ -84,13 +91,13 @@ export function CurveSection({ job, design }: { job: Job; design: Design }) {
                   </Typography>
                 )}
                 {settled && <Words job={job} need={need} curve={curve} settled={settled} />}
-                <Button size="small" onClick={() => put(`${one.name}: same all winter`, [{ at: place, value: null }])}>
-                  Send the same all winter
+                <Button size="small" onClick={() => put(`${one.name}: constant`, [{ at: place, value: null }])}>
+                  Constant flow temperature
                 </Button>
               </>
             ) : (
               <>
-                <Typography>It sends the same all winter, as hot as the coldest day asks.</Typography>
+                <Typography>Constant flow temperature, as hot as the coldest day asks.</Typography>
                 <Button variant="outlined" onClick={() => put(`${one.name}: by the weather`, [{ at: place, value: AUTO_CURVE }])}>
                   Follow the weather
                 </Button>
@@ -100,7 +107,7 @@ export function CurveSection({ job, design }: { job: Job; design: Design }) {
         </Box>
       )}
       <SetBackTable job={job} design={design} />
-    </PageSection>
+    </FoldedSection>
   );
 }
 

@@ -37,7 +37,7 @@ export function SetBackTable({ job, design }: { job: Job; design: Design }) {
   const at = [job.site.outdoorDesignTemperature, MILD];
   const cell = (mass: HouseMass, outdoor: number) => {
     const { falls, recovery, saves } = setBackEffect(house, mass, outdoor);
-    const warm = recovery === null ? 'never warm again' : `warm again in ${formatNumber(recovery / 3600, 1)} h`;
+    const warm = recovery === null ? 'does not recover' : `warm again in ${formatNumber(recovery / 3600, 1)} h`;
     return `falls ${say(falls, 'temperatureDifference')}, ${warm}, saves ${formatNumber(saves * 100, 1)} % of that day`;
   };
   return (

@@ -10,7 +10,7 @@ import { type Job, MOST_THERMOSTATS, type Room, type RoomThermostat } from '../.
 import { nextId } from '../../model/new-job.ts';
 import { WordField } from '../parts/Field.tsx';
 import { FindingsList } from '../parts/FindingsList.tsx';
-import { PageSection } from '../parts/Layout.tsx';
+import { FoldedSection } from '../parts/Layout.tsx';
 import { pickedAt } from '../parts/picked.ts';
 import { useEditing } from '../state/job-context.tsx';
 
@@ -26,8 +26,11 @@ export function ThermostatsSection({ job, design }: { job: Job; design: Design }
       { at: 'thermostats', value: [...job.thermostats, { id: nextId('t', job.thermostats), name: '', rooms: [] }] },
     ]);
   return (
-    <PageSection
+    <FoldedSection
+      id="controls/thermostats"
+      open={job.thermostats.length > 0}
       title="Thermostats"
+      answer={`${own.length} of their own, ${job.thermostats.length} for several rooms`}
       lead="A circuit zoned by rooms has one in every room, any other has one for all of it. Rooms that shall call together get one here."
     >
       <Typography sx={{ mb: 1.5, maxWidth: 860 }}>
@@ -59,7 +62,7 @@ export function ThermostatsSection({ job, design }: { job: Job; design: Design }
           <FindingsList findings={findings} />
         </Box>
       )}
-    </PageSection>
+    </FoldedSection>
   );
 }
 

@@ -8,7 +8,7 @@ import type { Design } from '../../core/design/design.ts';
 import type { Job } from '../../model/job.ts';
 import { ACTUATOR_CHOICES, ISOLATOR_CHOICES, SIGNAL_CHOICES, SOURCE_CALL_CHOICES } from '../parts/choices.ts';
 import { ChoiceField, QuantityField } from '../parts/Field.tsx';
-import { PageSection, Reading } from '../parts/Layout.tsx';
+import { FoldedSection, Reading } from '../parts/Layout.tsx';
 import { PlainTable } from '../parts/PlainTable.tsx';
 import { Tick } from '../parts/Tick.tsx';
 import { Centres } from './Centres.tsx';
@@ -18,17 +18,20 @@ export function WiringSection({ job, design }: { job: Job; design: Design }) {
   const devices = useMemo(() => controlDevices(job, design), [job, design]);
   const parts = useMemo(() => controlParts(job, design), [job, design]);
   const wires = useMemo(() => wiringSchedule(job, design), [job, design]);
+  const cores = wires.reduce((sum, wire) => sum + wire.cores.length, 0);
   return (
-    <PageSection
+    <FoldedSection
+      id="controls/wiring"
       title="Wiring"
+      answer={`${cores} cores, ${devices.relays} relays, ${devices.transformerLoad} VA`}
       lead="A qualified person wires, with the power off and proved dead. Local codes and the makers’ manuals decide; this schedule helps to have everything at hand."
     >
       <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr', md: 'repeat(3, 1fr)' }, gap: 2 }}>
-        <ChoiceField place="controls/thermostat" label="Thermostats give" options={SIGNAL_CHOICES} />
-        <ChoiceField place="controls/actuator" label="Actuators run on" options={ACTUATOR_CHOICES} />
-        <ChoiceField place="controls/relay" label="Relays of the pumps want" options={SIGNAL_CHOICES} />
+        <ChoiceField place="controls/thermostat" label="Thermostat output" options={SIGNAL_CHOICES} />
+        <ChoiceField place="controls/actuator" label="Actuator supply" options={ACTUATOR_CHOICES} />
+        <ChoiceField place="controls/relay" label="Relay input" options={SIGNAL_CHOICES} />
         <ChoiceField place="controls/sourceCall" label="The source is called by" options={SOURCE_CALL_CHOICES} />
-        <ChoiceField place="controls/isolator" label="Cut off the mains by" options={ISOLATOR_CHOICES} />
+        <ChoiceField place="controls/isolator" label="Main isolator" options={ISOLATOR_CHOICES} />
         <QuantityField place="controls/actuatorPower" label="One actuator draws" />
         <QuantityField
           place="controls/actuatorTime"
@@ -113,6 +116,6 @@ export function WiringSection({ job, design }: { job: Job; design: Design }) {
           </tbody>
         </PlainTable>
       )}
-    </PageSection>
+    </FoldedSection>
   );
 }

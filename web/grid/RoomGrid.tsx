@@ -24,7 +24,7 @@ import { useEditing, useJob } from '../state/job-context.tsx';
 import { keepTyping } from '../state/typing.ts';
 import { COLUMNS, type GridColumn, isTypedColumn, widthOf } from './grid-columns.ts';
 import { type CellAt, cornersOf, isIn, movedBy, type Range, single, tabbedFrom } from './grid-range.ts';
-import { fillDown, pasteBlock, type RoomColumn, setCell, setCells } from './room-edits.ts';
+import { fillDown, hasHeading, pasteBlock, type RoomColumn, setCell, setCells } from './room-edits.ts';
 import { isQuantity, shownAt, specificLoadOf, textAt } from './room-texts.ts';
 
 /** Height of a row and of the heading, px; rows that are seen at once at most before the grid scrolls by itself. */
@@ -262,8 +262,9 @@ export default function RoomGrid({ selected, onSelect, more }: Props) {
       );
       return;
     }
-    edit(`Pasted ${rowsWord(block.length)}`, (current) => pasteBlock(current, top, field, block, shown));
-    enqueueSnackbar(`${rowsWord(block.length)} pasted. Ctrl+Z undoes it.`);
+    const rows = rowsWord(block.length - (hasHeading(block) ? 1 : 0));
+    edit(`Pasted ${rows}`, (current) => pasteBlock(current, top, field, block, shown));
+    enqueueSnackbar(`${rows} pasted. Ctrl+Z undoes it.`);
   };
 
   const cellOf = (target: EventTarget): CellAt | null => {

@@ -109,8 +109,9 @@ export function setCells(job: Job, cells: readonly CellText[]): Job {
   const loaded = new Set(job.rooms.filter(({ heatLoad }) => heatLoad !== null).map(({ id }) => id));
   const ordered = [...cells].sort((a, b) => (ORDER[a.column] ?? 0) - (ORDER[b.column] ?? 0));
   const next = ordered.reduce((current, { room, column, text }) => setCell(current, room, column, text), job);
-  const fresh = next.rooms.filter(({ id, heatLoad }) => heatLoad !== null && !loaded.has(id)).map(({ id }) => id);
-  return fresh.length > 0 ? withUsual(next, new Set(fresh)) : next;
+  const there = new Set(job.rooms.map(({ id }) => id));
+  const fresh = next.rooms.filter(({ id, heatLoad }) => !there.has(id) || (heatLoad !== null && !loaded.has(id)));
+  return fresh.length > 0 ? withUsual(next, new Set(fresh.map(({ id }) => id))) : next;
 }
 
 const OF_MEANING: Record<Meaning, RoomColumn> = {
@@ -123,22 +124,25 @@ const OF_MEANING: Record<Meaning, RoomColumn> = {
   emitters: 'emitters',
 };
 
-/** What the columns of a pasted block are, with the unit named above each: by its first row where that is a heading, else by where it is put. */
+/** Whether a pasted block begins with a row that names its columns: two that are known, and no number. */
+export function hasHeading([first = []]: readonly (readonly string[])[]): boolean {
+  const known = first.map(readHeading).filter(({ meaning }) => meaning !== null).length;
+  return known >= 2 && !first.some((cell) => /^\s*[-+]?[.,]?\d/.test(cell));
+}
+
+/** What the columns of a pasted block are, with the unit named above each: by its heading where it has one, else by where it is put. */
 function columnsOf(
-  [first = []]: readonly (readonly string[])[],
+  block: readonly (readonly string[])[],
   start: RoomColumn,
   shown: readonly RoomColumn[],
 ): { columns: (RoomColumn | null)[]; units: (string | null)[]; headed: boolean } {
-  const headings = first.map(readHeading);
-  const known = headings.filter(({ meaning }) => meaning !== null).length;
-  if (known >= 2 && !first.some((cell) => /^\s*[-+]?[.,]?\d/.test(cell))) {
-    return {
-      columns: headings.map(({ meaning }) => meaning && OF_MEANING[meaning]),
-      units: headings.map(({ unit }) => unit),
-      headed: true,
-    };
-  }
-  return { columns: shown.slice(Math.max(0, shown.indexOf(start))), units: [], headed: false };
+  if (!hasHeading(block)) return { columns: shown.slice(Math.max(0, shown.indexOf(start))), units: [], headed: false };
+  const headings = (block[0] ?? []).map(readHeading);
+  return {
+    columns: headings.map(({ meaning }) => meaning && OF_MEANING[meaning]),
+    units: headings.map(({ unit }) => unit),
+    headed: true,
+  };
 }
 
 /**

@@ -20,16 +20,20 @@ function keep(job: string, id: string, open: boolean): void {
   }
 }
 
-/** Asks a line of the page to open, wherever it stands. */
+/** Lines asked for that are not on the page yet. */
+const asked = new Set<string>();
+
+/** Asks a line of the page to open, wherever it stands and as soon as it is there. */
 const OPEN_LINE = 'open-line';
 export const openLine = (id: string): void => {
+  asked.add(id);
   window.dispatchEvent(new CustomEvent(OPEN_LINE, { detail: id }));
 };
 
 /** Whether a line of decisions is open, as this browser keeps it with the job. */
 export function useOpenLines(id: string, first: boolean): [open: boolean, toggle: () => void] {
   const { id: job = '' } = useParams();
-  const [open, setOpen] = useState(() => kept(job)[id] ?? first);
+  const [open, setOpen] = useState(() => asked.delete(id) || (kept(job)[id] ?? first));
   const toggle = useCallback(() => {
     setOpen((before) => {
       keep(job, id, !before);
@@ -37,11 +41,13 @@ export function useOpenLines(id: string, first: boolean): [open: boolean, toggle
     });
   }, [job, id]);
   useEffect(() => {
-    const asked = (event: Event) => {
-      if ((event as CustomEvent).detail === id) setOpen(true);
+    const onAsked = (event: Event) => {
+      if ((event as CustomEvent).detail !== id) return;
+      asked.delete(id);
+      setOpen(true);
     };
-    window.addEventListener(OPEN_LINE, asked);
-    return () => window.removeEventListener(OPEN_LINE, asked);
+    window.addEventListener(OPEN_LINE, onAsked);
+    return () => window.removeEventListener(OPEN_LINE, onAsked);
   }, [id]);
   return [open, toggle];
 }

@@ -5,7 +5,8 @@ import { CallsSection } from '../controls/CallsSection.tsx';
 import { CurveSection } from '../controls/CurveSection.tsx';
 import { ThermostatsSection } from '../controls/ThermostatsSection.tsx';
 import { WiringSection } from '../controls/WiringSection.tsx';
-import { PageSection, Sheet } from '../parts/Layout.tsx';
+import { FoldedSection, Sheet } from '../parts/Layout.tsx';
+import { LeadOn } from '../parts/LeadOn.tsx';
 import { useDesigned } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
 
@@ -23,9 +24,15 @@ export default function ControlsPage() {
   const { job, design } = designed;
   const steps = sequenceOfOperation(job, design, say);
   return (
-    <Sheet wide title="Controls" lead="Who calls, what then moves, and how hot the water is sent.">
+    <Sheet wide title="Controls" lead="Who calls, what then moves, and the flow temperature by the weather.">
       <CurveSection job={job} design={design} />
-      <PageSection title="How it works" lead="In the order of things, to hand over and to test against.">
+      <FoldedSection
+        id="controls/sequence"
+        open
+        title="Sequence of operation"
+        answer={`${steps.length} steps`}
+        lead="In the order of things, to hand over and to test against."
+      >
         {steps.length === 0 ? (
           <Typography>Rooms with heat loads on a circuit are needed first.</Typography>
         ) : (
@@ -35,10 +42,11 @@ export default function ControlsPage() {
             ))}
           </Box>
         )}
-      </PageSection>
+      </FoldedSection>
       <ThermostatsSection job={job} design={design} />
       <CallsSection job={job} design={design} />
       <WiringSection job={job} design={design} />
+      <LeadOn page="controls" />
     </Sheet>
   );
 }

@@ -18,6 +18,7 @@ import { MOST_ZONES } from '../../core/design/combinations.ts';
 import { dutyPoints, type Telling, tellingCombinations } from '../../core/design/duty-map.ts';
 import { useCombinations } from '../duty/useCombinations.ts';
 import { PageSection, Sheet } from '../parts/Layout.tsx';
+import { RunViews } from '../run/RunViews.tsx';
 import { type Designed, useDesigned } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
 
@@ -64,7 +65,8 @@ function DutySheet({ designed, zones }: { designed: Designed; zones: readonly Zo
   return (
     <Sheet
       wide
-      title="Duty map"
+      title="Pumps in every state"
+      actions={<RunViews view="duty" />}
       lead={`${zones.length} thermostats, ${run.total} ${sampled ? 'of their combinations, drawn at random beside each alone and all but each' : 'combinations of calls'}. Each is solved for flow and temperature.`}
     >
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mb: 2, flexWrap: 'wrap' }}>
@@ -153,7 +155,7 @@ function TellingTable({
           <TableRow>
             <TableCell>What</TableCell>
             <TableCell>Calling</TableCell>
-            <TableCell align="right">Source gives</TableCell>
+            <TableCell align="right">Output</TableCell>
             <TableCell align="right">Leaves</TableCell>
             <TableCell align="right">Comes back</TableCell>
             <TableCell align="right">Pumps</TableCell>

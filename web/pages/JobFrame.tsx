@@ -69,7 +69,7 @@ function useLeftTyping() {
       for (const { room, column, text } of left) {
         if (!isRoomColumn(column)) continue;
         edit('Text left in an open cell', (job) => setCell(job, room, column, text));
-        enqueueSnackbar(`“${clipText(text, 40)}” was left in an open cell and is taken in. Ctrl+Z takes it back.`);
+        enqueueSnackbar(`“${clipText(text, 40)}” was left in an open cell and is taken in. Ctrl+Z undoes it.`);
       }
     });
   }, [id, edit, enqueueSnackbar]);
@@ -103,8 +103,8 @@ function Opened({ leftOut, keptAt }: { leftOut: readonly LeftOut[]; keptAt: numb
       <KeptBar leftOut={leftOut} keptAt={keptAt} />
       {failure && (
         <Typography role="alert" sx={{ px: 3, py: 1.2, bgcolor: 'error.main', color: 'background.paper' }}>
-          The plant could not be worked out: {failure}. Your entries are kept; take the last step back, or save the job file and
-          report it.
+          The plant could not be worked out: {failure}. Your entries are kept; undo the last step, or save the job file and report
+          it.
         </Typography>
       )}
       <Box sx={{ flex: 1, display: 'flex', minHeight: 0 }}>

@@ -60,7 +60,7 @@ export function JobsPage() {
     mutationFn: (job: JobSummary) => deleteJob(job.id),
     onSuccess: (_, job) => {
       void refresh();
-      enqueueSnackbar(`${job.name} is deleted. It can be brought back for 30 days.`, {
+      enqueueSnackbar(`${job.name} is deleted. It can be restored for 30 days.`, {
         autoHideDuration: 15_000,
         action: (key) => (
           <Button
@@ -70,7 +70,7 @@ export function JobsPage() {
               closeSnackbar(key);
             }}
           >
-            Bring it back
+            Restore
           </Button>
         ),
       });
@@ -146,8 +146,8 @@ export function JobsPage() {
               none={<Typography>{find ? `No deleted job with “${find}” in it.` : 'None.'}</Typography>}
               actions={(job) =>
                 deletes && (
-                  <Button size="small" onClick={() => restore.mutate(job.id)} aria-label={`Bring back ${job.name}`}>
-                    Bring back
+                  <Button size="small" onClick={() => restore.mutate(job.id)} aria-label={`Restore ${job.name}`}>
+                    Restore
                   </Button>
                 )
               }

@@ -13,6 +13,7 @@ import { SetsSection } from '../papers/SetsSection.tsx';
 import { TablesSection } from '../papers/TablesSection.tsx';
 import { download } from '../parts/download.ts';
 import { Sheet } from '../parts/Layout.tsx';
+import { LeadOn } from '../parts/LeadOn.tsx';
 import { useDesigned } from '../state/design-context.tsx';
 import { useJob } from '../state/job-context.tsx';
 import { useMay, useWho } from '../state/who.ts';
@@ -74,6 +75,7 @@ export default function PapersPage() {
       {part === 'files' && (designed ? <FilesSection job={designed.job} /> : waiting)}
       {part === 'history' && <History />}
       {part === 'guests' && isFirm && <GuestsSection />}
+      <LeadOn page="papers" />
     </Sheet>
   );
 }

@@ -1,14 +1,15 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
-import { Link as RouterLink, useParams, useSearchParams } from 'react-router';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { readCalls } from '../../core/design/combinations.ts';
 import { openFindings } from '../../core/finding/finding.ts';
 import { ShownAs, useBuiltStateOf } from '../book/ShownAs.tsx';
+import { openLine } from '../look/open-lines.ts';
+import { usePageTitle } from '../parts/page-title.ts';
 import { DraftDialog } from '../plant/DraftDialog.tsx';
-import { type Group, groupOf } from '../plant/groups.ts';
+import { type Group, groupOf, lineOfGroup } from '../plant/groups.ts';
 import { type Side, SidePanel } from '../plant/SidePanel.tsx';
 import { type Designed, useDesigned } from '../state/design-context.tsx';
 import { useSum } from '../state/sum-context.tsx';
@@ -21,6 +22,7 @@ const ENTERED_HERE = /^(source|header|vessel|relief|volumiser|furtherSources|dis
 
 /** The wall: the plant drawn from the job, with its numbers, its findings and the entries for source and header. */
 export default function PlantPage() {
+  usePageTitle('Plant');
   const designed = useDesigned();
   const [search] = useSearchParams();
   const [side, setSide] = useState<Side>('findings');
@@ -30,12 +32,18 @@ export default function PlantPage() {
   const [drafting, setDrafting] = useState(false);
   const { figureId, close } = useSum();
   const wanted = search.get('at');
+  const asked = search.get('pick');
+  // A part that was found by its name is picked as by a click on it.
+  useEffect(() => {
+    if (asked) setComponent(asked);
+  }, [asked]);
   // Arriving at an entry of the plant opens the side it stands on.
   useEffect(() => {
     if (!wanted) return;
     setShown(true);
     setSide('plant');
     setGroup(groupOf(wanted));
+    openLine(lineOfGroup(groupOf(wanted)));
     close();
   }, [wanted, close]);
   if (!designed) {
@@ -52,7 +60,10 @@ export default function PlantPage() {
     if (next !== null) setShown(true);
     const entered = next !== null && ENTERED_HERE.test(next);
     setSide(entered ? 'plant' : 'findings');
-    if (entered) setGroup(groupOf(next));
+    if (entered) {
+      setGroup(groupOf(next));
+      openLine(lineOfGroup(groupOf(next)));
+    }
   };
   return (
     <Box
@@ -74,7 +85,6 @@ export default function PlantPage() {
           side={side}
           onSide={setSide}
           group={group}
-          onGroup={setGroup}
           component={component}
           onComponent={setComponent}
           onDraft={() => setDrafting(true)}
@@ -204,20 +214,21 @@ function BookBar({ built }: { built: boolean }) {
   );
 }
 
+/** The wall of a job without rooms: what will hang there, and the button that brings it. */
 function Empty() {
   const { id } = useParams();
+  const navigate = useNavigate();
   return (
-    <Box sx={{ m: 'auto', maxWidth: 420, p: 4 }}>
-      <Typography variant="h1" gutterBottom>
-        The wall is bare
-      </Typography>
-      <Typography gutterBottom>
-        It draws itself from the rooms:{' '}
-        <Link component={RouterLink} to={`/jobs/${id}/rooms`}>
-          enter or read the heat loads
-        </Link>
-        , and pipes, pumps and valves appear here with their sizes.
-      </Typography>
+    <Box sx={{ flex: 1, bgcolor: 'wall.board', display: 'grid', placeItems: 'center', p: 3, minHeight: 360 }}>
+      <Box sx={{ maxWidth: 460, textAlign: 'center' }}>
+        <Typography variant="h1" gutterBottom>
+          The wall draws itself from the rooms
+        </Typography>
+        <Typography sx={{ mb: 2 }}>Pipes, pumps and valves appear here with their sizes as soon as rooms have loads.</Typography>
+        <Button variant="contained" onClick={() => navigate(`/jobs/${id}/rooms`)} sx={{ minHeight: 48 }}>
+          Enter the rooms
+        </Button>
+      </Box>
     </Box>
   );
 }

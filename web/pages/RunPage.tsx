@@ -1,20 +1,14 @@
-import ToggleButton from '@mui/material/ToggleButton';
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { Sheet } from '../parts/Layout.tsx';
+import { LeadOn } from '../parts/LeadOn.tsx';
 import { DaySection } from '../run/DaySection.tsx';
+import { RunViews, viewOf } from '../run/RunViews.tsx';
 import { SeasonSection } from '../run/SeasonSection.tsx';
 import { SideSection } from '../run/SideSection.tsx';
 import type { NamedWeather } from '../run/WeatherFile.tsx';
 import { useDesigned } from '../state/design-context.tsx';
-
-const VIEWS = [
-  { view: 'day', label: 'A day' },
-  { view: 'season', label: 'A season' },
-  { view: 'side', label: 'Side by side' },
-] as const;
 
 /** How a cold day goes, and a winter, and what another way of piping would make of it. Which of them stands in the address. */
 export default function RunPage() {
@@ -42,30 +36,18 @@ export default function RunPage() {
     );
   }
   const { job } = designed;
-  const view = VIEWS.find((each) => each.view === search.get('view'))?.view ?? 'day';
+  const view = viewOf(search.get('view'));
   return (
     <Sheet
       wide
       title="Run"
       lead="How a cold day goes, how often the source starts, and who gets cold."
-      actions={
-        <ToggleButtonGroup
-          exclusive
-          value={view}
-          aria-label="What is run"
-          onChange={(_, next: string | null) => next && setSearch({ view: next }, { replace: true })}
-        >
-          {VIEWS.map(({ view: each, label }) => (
-            <ToggleButton key={each} value={each} sx={{ px: 2.2, py: 0.7, color: 'text.primary' }}>
-              {label}
-            </ToggleButton>
-          ))}
-        </ToggleButtonGroup>
-      }
+      actions={<RunViews view={view} />}
     >
       {view === 'day' && <DaySection designed={designed} weather={weather} onWeather={setWeather} />}
       {view === 'season' && <SeasonSection job={job} weather={weather} onWeather={setWeather} />}
       {view === 'side' && <SideSection job={job} weather={weather} />}
+      <LeadOn page="run" />
     </Sheet>
   );
 }

@@ -7,12 +7,14 @@ import { useState } from 'react';
 import { freezingPoint } from '../../core/fluid/glycol.ts';
 import { dewPoint } from '../../core/fluid/moist-air.ts';
 import { RULEBOOKS_BY_ID } from '../../core/rules/rulebooks.ts';
-import type { Job } from '../../model/job.ts';
+import type { Stage } from '../../model/job.ts';
 import { type QuantityKind, UNIT_CHOICES } from '../../model/quantities.ts';
+import { DecisionLine } from '../look/parts/DecisionLine.tsx';
 import { OwnCatalogue } from '../own/OwnCatalogue.tsx';
 import { FLUID_CHOICES, MASS_CHOICES, MODE_CHOICES, RULEBOOK_CHOICES } from '../parts/choices.ts';
 import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
-import { PageSection, Sheet } from '../parts/Layout.tsx';
+import { Sheet } from '../parts/Layout.tsx';
+import { LeadOn } from '../parts/LeadOn.tsx';
 import { Ledger } from '../parts/Ledger.tsx';
 import { RulesDialog } from '../parts/RulesDialog.tsx';
 import { useDisplay } from '../state/display.ts';
@@ -36,15 +38,41 @@ const UNIT_LABELS: [QuantityKind, string][] = [
   ['flowCoefficient', 'Valve size'],
 ];
 
-/** Where the job is, in which units it is read, and by which rulebook it is designed. */
+const STAGE_CHOICES: { value: Stage; label: string }[] = [
+  { value: 'draft', label: 'Draft' },
+  { value: 'ordered', label: 'Ordered' },
+  { value: 'built', label: 'Built' },
+  { value: 'commissioned', label: 'Commissioned' },
+];
+
+/** What holds for the whole job: where it is, its water, its school, what is only assumed, and the units it is read in. */
 export default function SitePage() {
-  const { fluid, mode, site, rulebook, ownRules } = useJob();
+  const job = useJob();
+  const { fluid, mode, site, rulebook, ownRules } = job;
   const [rules, setRules] = useState(false);
   const { say } = useDisplay();
+  const dew = dewPoint(site.summerRoom, site.summerHumidity);
+  const stage = STAGE_CHOICES.find(({ value }) => value === job.stage)?.label ?? job.stage;
+  const school = RULEBOOKS_BY_ID[rulebook];
+  const cools = mode === 'heating-and-cooling';
   return (
-    <Sheet title="Site" lead="Where the plant stands and how its numbers are read.">
-      <PageSection title="The job">
-        <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, gap: 2 }}>
+    <Sheet title="Site" lead="What holds for the whole job.">
+      <Box
+        sx={{
+          bgcolor: 'background.paper',
+          border: 1,
+          borderColor: 'divider',
+          borderRadius: 1,
+          '& > section:first-of-type': { borderTop: 0 },
+        }}
+      >
+        <DecisionLine
+          id="site/house"
+          open
+          name="House"
+          answer={`${job.name || 'No name'}${site.place ? `, ${site.place}` : ''}`}
+          result={`${say(site.outdoorDesignTemperature, 'temperature')} outdoors by design; ${stage.toLowerCase()}`}
+        >
           <WordField place="name" label="Name of the job" />
           <WordField place="site/place" label="Place" />
           <QuantityField
@@ -52,79 +80,123 @@ export default function SitePage() {
             label="Outdoor design temperature"
             help="From the heat-loss calculation."
           />
-          <QuantityField
-            place="site/pipeSurroundings"
-            label="Air around the pipes"
-            help="In the plant room and on the way to the manifolds."
-          />
+          <ChoiceField place="stage" label="Stage" options={STAGE_CHOICES} />
           <ChoiceField
             place="site/mass"
-            label="The house is"
+            label="Thermal mass"
             options={MASS_CHOICES}
             help="How long it keeps its heat, for runs."
           />
-          <ChoiceField place="fluid/kind" label="Fluid" options={FLUID_CHOICES} help={glycolHelp(fluid)} />
+          <QuantityField
+            place="site/pipeSurroundings"
+            label="Ambient temperature at the pipes"
+            help="In the plant room and on the way to the manifolds."
+          />
+          <Box sx={{ gridColumn: '1 / -1' }}>
+            <WordField place="site/notes" label="Notes: what exists, what must stay" lines={3} most={4000} />
+          </Box>
+        </DecisionLine>
+        <DecisionLine
+          id="site/water"
+          name="Water"
+          answer={FLUID_CHOICES.find(({ value }) => value === fluid.kind)?.label ?? fluid.kind}
+          result={
+            fluid.kind === 'water'
+              ? 'plain'
+              : `${say(fluid.concentration, 'fraction')}, freezes at ${say(freezingPoint(fluid.kind, fluid.concentration), 'temperature')}`
+          }
+        >
+          <ChoiceField
+            place="fluid/kind"
+            label="Fluid"
+            options={FLUID_CHOICES}
+            help="Acts on every flow, head, pump and the vessel."
+          />
           {fluid.kind !== 'water' && <QuantityField place="fluid/concentration" label="Share of glycol by volume" />}
-        </Box>
-        <Box sx={{ mt: 2 }}>
-          <WordField place="site/notes" label="What exists, what must stay, what is only assumed" lines={3} most={4000} />
-        </Box>
-      </PageSection>
-      <PageSection
-        title="Seen and assumed"
-        lead="What nobody has looked at yet. The plant is worked out with each alternative, to see whether the guess matters and what settles it."
-      >
-        <Ledger />
-      </PageSection>
-      <PageSection title="Summer" lead="Cold water through the same pipes. The dew point decides how cold it may be.">
-        <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, gap: 2 }}>
+        </DecisionLine>
+        <DecisionLine
+          id="site/school"
+          name="School"
+          answer={`${school.label[0]?.toUpperCase()}${school.label.slice(1)}`}
+          result={
+            ownRules.length > 0
+              ? `${ownRules.length} ${ownRules.length === 1 ? 'limit' : 'limits'} of your own`
+              : 'every limit as it comes'
+          }
+        >
+          <ChoiceField place="rulebook" label="Rulebook" options={RULEBOOK_CHOICES} />
+          <Button variant="outlined" sx={{ height: 40 }} onClick={() => setRules(true)}>
+            Every limit …
+          </Button>
+          <Typography variant="body2" sx={{ gridColumn: '1 / -1' }}>
+            {school.about} What departs from it is a finding.
+          </Typography>
+          {rules && <RulesDialog onClose={() => setRules(false)} />}
+        </DecisionLine>
+        <DecisionLine
+          id="site/assumptions"
+          open={job.assumptions.length > 0}
+          name="Assumptions"
+          answer={job.assumptions.length === 0 ? 'none' : `${job.assumptions.length} not looked at yet`}
+          result="worked out with each alternative"
+        >
+          <Box sx={{ gridColumn: '1 / -1', minWidth: 0 }}>
+            <Ledger />
+          </Box>
+        </DecisionLine>
+        <DecisionLine
+          id="site/summer"
+          name="Summer"
+          answer={cools ? 'Heats and cools' : 'Heats only'}
+          result={
+            cools
+              ? `${say(site.summerRoom, 'temperature')}, ${say(site.summerHumidity, 'fraction')}, dew point ${say(dew, 'temperature')}`
+              : null
+          }
+        >
           <ChoiceField place="mode" label="What the plant does" options={MODE_CHOICES} />
-          {mode === 'heating-and-cooling' && (
+          {cools && (
             <>
-              <Typography variant="body2" sx={{ alignSelf: 'center' }}>
-                Cooling loads are on Rooms, cold water on Circuits, cooling ratings on Emitters.
-              </Typography>
-              <QuantityField place="site/summerRoom" label="Rooms on the hottest day" />
+              <QuantityField place="site/summerRoom" label="Summer room temperature" />
               <QuantityField
                 place="site/summerHumidity"
-                label="Humidity of their air"
-                help={`Drops water at ${say(dewPoint(site.summerRoom, site.summerHumidity), 'temperature')}.`}
+                label="Relative humidity"
+                help={`Dew point ${say(dew, 'temperature')}.`}
               />
+              <Typography variant="body2" sx={{ gridColumn: '1 / -1' }}>
+                Cooling loads are on Rooms, cold water on Circuits, cooling ratings on Emitters.
+              </Typography>
             </>
           )}
-        </Box>
-      </PageSection>
-      <PageSection
-        title="Rulebook"
-        lead="Practitioners disagree, with reasons. A job picks one school; what departs from it is a finding, and every limit can be your own."
-      >
-        <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr auto' }, gap: 2, alignItems: 'start' }}>
-          <ChoiceField
-            place="rulebook"
-            label="The job is judged by"
-            options={RULEBOOK_CHOICES}
-            help={RULEBOOKS_BY_ID[rulebook].about}
-          />
-          <Button variant="outlined" sx={{ height: 40 }} onClick={() => setRules(true)}>
-            Every limit{ownRules.length > 0 ? ` (${ownRules.length} your own)` : ''} …
-          </Button>
-        </Box>
-        {rules && <RulesDialog onClose={() => setRules(false)} />}
-      </PageSection>
-      <PageSection title="Your catalogue" lead="Ratings and pipes typed once, for every job on this computer.">
-        <OwnCatalogue />
-      </PageSection>
-      <PageSection title="Units" lead="Any field also takes other units and sums: 12*0.7 kW, 3/4 in, 40 kBTU/h.">
-        <Units />
-      </PageSection>
+        </DecisionLine>
+        <DecisionLine
+          id="site/units"
+          name="Units"
+          answer={job.display.system === 'us' ? 'US' : 'Metric'}
+          result={
+            Object.keys(job.display.units).length > 0
+              ? `${Object.keys(job.display.units).length} of your own`
+              : 'any field also takes other units and sums: 12*0.7 kW, 3/4 in'
+          }
+        >
+          <Box sx={{ gridColumn: '1 / -1' }}>
+            <Units />
+          </Box>
+        </DecisionLine>
+        <DecisionLine
+          id="site/catalogue"
+          name="Catalogue"
+          answer="Your own ratings and pipes"
+          result="for every job on this computer"
+        >
+          <Box sx={{ gridColumn: '1 / -1' }}>
+            <OwnCatalogue />
+          </Box>
+        </DecisionLine>
+      </Box>
+      <LeadOn page="site" />
     </Sheet>
   );
-}
-
-/** What a mix can stand, beside its entry. */
-function glycolHelp(fluid: Job['fluid']): string {
-  if (fluid.kind === 'water') return 'Acts on every flow, head, pump and the vessel.';
-  return `Freezes at ${Math.round(freezingPoint(fluid.kind, fluid.concentration))} °C. Acts on every flow, head, pump and the vessel.`;
 }
 
 function Units() {

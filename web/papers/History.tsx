@@ -74,7 +74,7 @@ export function History() {
               Compare
             </Button>
             <Button size="small" disabled={row.revision === revision} onClick={() => void bringBack(row.revision)}>
-              {row.revision === revision ? 'This one' : 'Bring back'}
+              {row.revision === revision ? 'This one' : 'Restore'}
             </Button>
           </Box>
         ))}

@@ -29,7 +29,7 @@ export function AcceptFinding({ finding }: { finding: Finding }) {
   if (!open) {
     return (
       <Link component="button" type="button" variant="body2" onClick={() => setOpen(true)}>
-        Let it stand …
+        Accept with a reason …
       </Link>
     );
   }
@@ -40,7 +40,7 @@ export function AcceptFinding({ finding }: { finding: Finding }) {
       onSubmit={(event) => {
         event.preventDefault();
         if (reason.trim() === '') return;
-        put(clipText(`Let stand: ${finding.title}`, 80), [
+        put(clipText(`Accepted: ${finding.title}`, 80), [
           { at: 'accepted', value: [...others, { finding: finding.id, reason: reason.trim() }] },
         ]);
       }}

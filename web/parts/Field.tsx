@@ -5,6 +5,7 @@ import { editText } from '../../core/quantity/format.ts';
 import { readInJobUnits } from '../../core/quantity/parse.ts';
 import { boundsProblem, fieldAt } from '../../model/fields.ts';
 import { applyEdits, type JobEdit, keepUnread, type Place, valueAt } from '../../model/place.ts';
+import { selectAll } from '../look/select-all.ts';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
 
@@ -84,7 +85,10 @@ export function QuantityField({ place, label, empty, automatic, help, counted = 
       error={problem !== undefined}
       helperText={problem !== undefined ? `This ${problem}.` : help}
       placeholder={empty === 'auto' ? (automatic ?? 'auto') : automatic}
-      onFocus={enter}
+      onFocus={(event) => {
+        enter();
+        selectAll(event);
+      }}
       onBlur={leave}
       onChange={(event) => take(event.target.value)}
       slotProps={{

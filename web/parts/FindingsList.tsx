@@ -34,7 +34,7 @@ export function FindingsList({ findings, component = null, onShow }: Props) {
       ))}
       {shown.length > 60 && (
         <Typography component="li" variant="body2" sx={{ p: 2 }}>
-          and {shown.length - 60} more; mend these first.
+          and {shown.length - 60} more; fix these first.
         </Typography>
       )}
     </Box>
@@ -61,7 +61,7 @@ function FindingEntry({ finding, onShow }: { finding: Finding; onShow?: (compone
         </Typography>
         {finding.accepted !== undefined && (
           <Typography variant="body2" sx={{ mt: 0.5, fontStyle: 'italic', overflowWrap: 'anywhere' }}>
-            Let stand: {finding.accepted}
+            Accepted: {finding.accepted}
           </Typography>
         )}
         {(finding.accepted === undefined ? finding.remedies : []).map((remedy) =>
@@ -88,7 +88,7 @@ function FindingEntry({ finding, onShow }: { finding: Finding; onShow?: (compone
             to={`/jobs/${id}/${pageOfPlace(finding.place)}?at=${encodeURIComponent(finding.place)}`}
             variant="body2"
           >
-            Go to the entry
+            Open the field
           </Link>
           {finding.component && onShow && (
             <Link component="button" type="button" variant="body2" onClick={() => onShow(finding.component)}>

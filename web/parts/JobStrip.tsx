@@ -5,8 +5,8 @@ import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import { useColorScheme } from '@mui/material/styles';
 import Tooltip from '@mui/material/Tooltip';
-import { useEffect, useRef } from 'react';
-import { NavLink, useLocation, useParams } from 'react-router';
+import useMediaQuery from '@mui/material/useMediaQuery';
+import { NavLink, useLocation, useNavigate, useParams } from 'react-router';
 import { useSession, useSessionState } from '../state/job-context.tsx';
 import { useComments } from '../together/comments-context.tsx';
 import { Presence } from '../together/Presence.tsx';
@@ -24,15 +24,14 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
   const after = future[0];
   const comments = useComments();
   const standing = comments?.list.filter(({ endedAt }) => endedAt === null).length ?? 0;
-  const steps = useRef<HTMLElement>(null);
   const { pathname } = useLocation();
+  const navigate = useNavigate();
+  const narrow = useMediaQuery('(max-width: 899px)');
+  // The pumps in every state are a view of the run.
+  const path = pathname.split('/')[3] === 'duty' ? 'run' : pathname.split('/')[3];
+  const current = STEPS.find((step) => step.path === path);
   // On site a phone's height is for the book; the steps of the design are one tap away.
   const onSite = pathname.endsWith('/book');
-  // On a narrow screen the steps scroll: the open one is brought into sight.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another page is what moves it
-  useEffect(() => {
-    steps.current?.querySelector('[aria-current]')?.scrollIntoView({ inline: 'center', block: 'nearest' });
-  }, [pathname]);
   return (
     <Strip>
       <Brand short />
@@ -40,7 +39,8 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
         sx={{
           alignSelf: 'center',
           minWidth: 0,
-          maxWidth: 220,
+          maxWidth: { xs: 120, md: 220 },
+          display: { xs: 'none', sm: 'block' },
           fontWeight: 700,
           fontStretch: '88%',
           fontSize: 'body',
@@ -54,11 +54,10 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
       </Box>
       <Box
         component="nav"
-        ref={steps}
         aria-label="Order of the work"
         sx={{
-          flex: { xs: '1 0 100%', md: 1 },
-          order: { xs: 1, md: 0 },
+          flex: 1,
+          minWidth: 0,
           minHeight: 44,
           display: onSite ? { xs: 'none', md: 'flex' } : 'flex',
           alignItems: 'stretch',
@@ -66,44 +65,75 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
           '&::-webkit-scrollbar': { display: 'none' },
         }}
       >
-        {STEPS.map((step, i) => (
+        {narrow ? (
           <Box
-            key={step.path}
-            component={NavLink}
-            to={`/jobs/${id}/${step.path}`}
+            component="select"
+            aria-label="Step of the work"
+            value={current?.path ?? ''}
+            onChange={(event) => navigate(`/jobs/${id}/${event.target.value}`)}
             sx={{
-              position: 'relative',
-              display: 'flex',
-              alignItems: 'center',
-              gap: 0.8,
-              px: { xs: 1.4, md: 1.1, xl: 1.8 },
-              fontStretch: '88%',
-              color: 'wall.stripMuted',
-              textDecoration: 'none',
-              fontWeight: 600,
-              whiteSpace: 'nowrap',
-              // The steps hang on a line like ports on a manifold; the open one is lit.
-              '&::after': {
-                content: '""',
-                position: 'absolute',
-                left: 0,
-                right: 0,
-                bottom: 0,
-                height: 5,
-                bgcolor: 'wall.copper',
-                opacity: 0.28,
-              },
-              '&.active': { color: 'wall.stripText' },
-              '&.active::after': { opacity: 1, left: 6, right: 6, borderRadius: '4px 4px 0 0' },
-              '&:hover': { color: 'wall.stripText' },
+              alignSelf: 'center',
+              width: '100%',
+              maxWidth: 150,
+              minHeight: 44,
+              font: 'inherit',
+              fontWeight: 700,
+              color: 'wall.stripText',
+              bgcolor: 'wall.strip',
+              border: 1,
+              borderColor: 'wall.stripMuted',
+              borderRadius: 1,
+              px: 1,
             }}
           >
-            <Box component="span" aria-hidden sx={{ fontSize: 'unit', opacity: 0.85, display: { xs: 'none', xl: 'inline' } }}>
-              {i + 1}
-            </Box>
-            {step.label}
+            {STEPS.map((step, i) => (
+              <option key={step.path} value={step.path}>
+                {`${i + 1} ${step.label}`}
+              </option>
+            ))}
           </Box>
-        ))}
+        ) : (
+          STEPS.map((step, i) => (
+            <Box
+              key={step.path}
+              component={NavLink}
+              to={`/jobs/${id}/${step.path}`}
+              aria-current={current?.path === step.path ? 'page' : undefined}
+              className={current?.path === step.path ? 'active' : undefined}
+              sx={{
+                position: 'relative',
+                display: 'flex',
+                alignItems: 'center',
+                gap: 0.8,
+                px: { md: 1.1, xl: 1.8 },
+                fontStretch: '88%',
+                color: 'wall.stripMuted',
+                textDecoration: 'none',
+                fontWeight: 600,
+                whiteSpace: 'nowrap',
+                // The steps hang on a line like ports on a manifold; the open one is lit.
+                '&::after': {
+                  content: '""',
+                  position: 'absolute',
+                  left: 0,
+                  right: 0,
+                  bottom: 0,
+                  height: 5,
+                  bgcolor: 'wall.copper',
+                  opacity: 0.28,
+                },
+                '&.active': { color: 'wall.stripText' },
+                '&.active::after': { opacity: 1, left: 6, right: 6, borderRadius: '4px 4px 0 0' },
+                '&:hover': { color: 'wall.stripText' },
+              }}
+            >
+              <Box component="span" aria-hidden sx={{ fontSize: 'unit', opacity: 0.85, display: { xs: 'none', xl: 'inline' } }}>
+                {i + 1}
+              </Box>
+              {step.label}
+            </Box>
+          ))
+        )}
       </Box>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5, ml: 'auto' }}>
         {onSite && (
@@ -125,24 +155,24 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
         {/* The book takes nothing back: it is put right by another entry. */}
         {!onSite && (
           <>
-            <Tooltip title={before ? `Take back: ${before.label} (Ctrl+Z)` : 'Nothing to take back'}>
+            <Tooltip title={before ? `Undo: ${before.label} (Ctrl+Z)` : 'Nothing to undo'}>
               <span>
                 <IconButton
                   onClick={() => session.undo()}
                   disabled={!before}
-                  aria-label="Take back"
+                  aria-label="Undo"
                   sx={{ color: 'inherit', '&.Mui-disabled': { color: 'wall.stripMuted', opacity: 0.45 } }}
                 >
                   <UndoIcon />
                 </IconButton>
               </span>
             </Tooltip>
-            <Tooltip title={after ? `Do again: ${after.label} (Ctrl+Y)` : 'Nothing to do again'}>
+            <Tooltip title={after ? `Redo: ${after.label} (Ctrl+Y)` : 'Nothing to redo'}>
               <span>
                 <IconButton
                   onClick={() => session.redo()}
                   disabled={!after}
-                  aria-label="Do again"
+                  aria-label="Redo"
                   sx={{ color: 'inherit', '&.Mui-disabled': { color: 'wall.stripMuted', opacity: 0.45 } }}
                 >
                   <RedoIcon />
@@ -151,8 +181,8 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
             </Tooltip>
           </>
         )}
-        <Button size="small" onClick={onPalette} sx={{ color: 'inherit', display: { xs: 'none', md: 'inline-flex' } }}>
-          Find (Ctrl+K)
+        <Button size="small" onClick={onPalette} sx={{ color: 'inherit', minWidth: 0, minHeight: { xs: 44, md: 0 } }}>
+          Find{narrow ? '' : ' (Ctrl+K)'}
         </Button>
         <Button
           size="small"

@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
+import { useOpenLines } from '../look/open-lines.ts';
 import { WIDTH } from '../look/space.ts';
 import { usePageTitle } from './page-title.ts';
 
@@ -33,11 +34,13 @@ export function Sheet({
   );
 }
 
+/** A part of a page under its heading. */
 export function PageSection({ title, lead, children }: { title: string; lead?: string; children: ReactNode }) {
   return (
     <Box
       component="section"
-      sx={{ mb: 3, p: 2.5, bgcolor: 'background.paper', border: 1, borderColor: 'divider', borderRadius: 1 }}
+      aria-label={title}
+      sx={{ mb: 2, p: 2.5, bgcolor: 'background.paper', border: 1, borderColor: 'divider', borderRadius: 1 }}
     >
       <Typography variant="h2" sx={{ mb: lead ? 0.3 : 1.5 }}>
         {title}
@@ -48,6 +51,75 @@ export function PageSection({ title, lead, children }: { title: string; lead?: s
         </Typography>
       )}
       {children}
+    </Box>
+  );
+}
+
+/** A part of a page that folds to a line: its heading, and what is in it in a few words. Kept open or shut with the job in the browser. */
+export function FoldedSection({
+  id,
+  title,
+  answer,
+  lead,
+  open: first = false,
+  children,
+}: {
+  id: string;
+  title: string;
+  answer: ReactNode;
+  lead?: string;
+  open?: boolean;
+  children: ReactNode;
+}) {
+  const [open, toggle] = useOpenLines(id, first);
+  return (
+    <Box
+      component="section"
+      aria-label={title}
+      id={`line-${id}`}
+      sx={{ mb: 1, bgcolor: 'background.paper', border: 1, borderColor: 'divider', borderRadius: 1, scrollMarginTop: 72 }}
+    >
+      <Typography variant="h2" component="h2">
+        <Box
+          component="button"
+          type="button"
+          aria-expanded={open}
+          onClick={toggle}
+          sx={{
+            all: 'unset',
+            boxSizing: 'border-box',
+            width: '100%',
+            minHeight: 48,
+            px: 2,
+            py: 1,
+            display: 'flex',
+            flexWrap: 'wrap',
+            columnGap: 2,
+            alignItems: 'baseline',
+            cursor: 'pointer',
+            '&:hover': { bgcolor: 'action.hover' },
+            '&:focus-visible': { outline: '3px solid', outlineColor: 'secondary.main', outlineOffset: -3 },
+          }}
+        >
+          <Box component="span" aria-hidden sx={{ color: 'wall.copperLine', transform: open ? 'rotate(90deg)' : 'none' }}>
+            ›
+          </Box>
+          <span>{title}</span>
+          <Box component="span" sx={{ fontSize: 'table', fontWeight: 400, fontStretch: '100%', color: 'text.secondary' }}>
+            {answer}
+          </Box>
+        </Box>
+      </Typography>
+      {open && (
+        <Box sx={{ px: { xs: 2, sm: 2.5 }, pb: 2.5 }}>
+          {lead && (
+            <Typography variant="body2" color="text.secondary" sx={{ mb: 2 }}>
+              {lead}
+            </Typography>
+          )}
+          {children}
+        </Box>
+      )}
     </Box>
   );
 }

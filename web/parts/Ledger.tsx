@@ -40,7 +40,7 @@ export function Ledger() {
           <Typography key={id} role="status" variant="body2">
             {entries === null
               ? 'Working out the alternatives …'
-              : 'This line could not be worked out. Your entries are kept; take the last step back.'}
+              : 'This line could not be worked out. Your entries are kept; undo the last step.'}
           </Typography>
         );
       })}
@@ -80,9 +80,9 @@ function Entry({ entry, odds, onTake }: { entry: LedgerEntry; odds: AssumptionOd
               If it is {alternative.label}
               {nothing && ': nothing changes that matters'}
             </Typography>
-            <Lines title="Known now, these would be chosen" lines={alternative.choices} />
-            <Lines title="Built for the guess, the plant would give" lines={alternative.consequences} />
-            <Lines title="And it would need mending" lines={alternative.findings} />
+            <Lines title="If known now: chosen instead" lines={alternative.choices} />
+            <Lines title="If built as assumed" lines={alternative.consequences} />
+            <Lines title="New findings" lines={alternative.findings} />
           </Box>
         );
       })}
@@ -94,7 +94,7 @@ function Entry({ entry, odds, onTake }: { entry: LedgerEntry; odds: AssumptionOd
       {entry.settling.length > 0 && (
         <Box sx={{ mt: 1.2, pt: 1, borderTop: 1, borderColor: 'divider' }}>
           <Typography variant="body2" sx={{ fontWeight: 700 }}>
-            Settled by
+            Confirmed by
           </Typography>
           {entry.settling.map(({ kind, how, pass }) => (
             <Typography key={how} variant="body2" sx={{ mt: 0.4 }}>
@@ -176,7 +176,7 @@ function NewAssumption() {
     <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '2fr 1.4fr auto' }, gap: 1.5, alignItems: 'start' }}>
       <TextField
         select
-        label="Only assumed"
+        label="Field"
         value={place}
         onChange={(event) => {
           setPlace(event.target.value);
@@ -194,7 +194,7 @@ function NewAssumption() {
       {options ? (
         <TextField
           select
-          label="It may also be"
+          label="Could also be"
           value={text}
           onChange={(event) => setText(event.target.value)}
           slotProps={{ inputLabel: { shrink: true } }}
@@ -207,7 +207,7 @@ function NewAssumption() {
         </TextField>
       ) : (
         <TextField
-          label="It may also be"
+          label="Could also be"
           value={text}
           error={problem !== null}
           helperText={problem}

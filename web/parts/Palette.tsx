@@ -1,30 +1,106 @@
 import Box from '@mui/material/Box';
 import Dialog from '@mui/material/Dialog';
 import { Command } from 'cmdk';
+import { useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useDesigned } from '../state/design-context.tsx';
-import { useSession, useSessionState } from '../state/job-context.tsx';
+import { useEditing, useSession, useSessionState } from '../state/job-context.tsx';
 import { useSum } from '../state/sum-context.tsx';
+import { asValue, type Found, fieldsOf, ranked, type Sort } from './palette-rank.ts';
+import { pageOfPlace } from './places.ts';
 import { STEPS } from './steps.ts';
 
-/** Most figures offered at once; typing narrows them. */
-const MOST_FIGURES = 400;
+/** Most figures offered; typing narrows them. */
+const MOST_FIGURES = 1500;
 
-/** Everything by name: pages, rooms, circuits, figures, commands. */
+const SORT_WORDS: Record<Sort, string> = {
+  set: 'Set',
+  page: 'Page',
+  action: 'Do',
+  room: 'Room',
+  circuit: 'Circuit',
+  field: 'Field',
+  part: 'Part',
+  finding: 'Finding',
+  figure: 'Figure',
+  help: 'Manual',
+};
+
+/** Buttons of the open page that can be pressed now, by their words. */
+function buttonsOfPage(): { label: string; press: () => void }[] {
+  const found = new Map<string, () => void>();
+  for (const button of document.querySelectorAll<HTMLButtonElement>('main button:not(:disabled)')) {
+    const label = (button.getAttribute('aria-label') ?? button.textContent ?? '').trim().replace(/\s+/g, ' ');
+    if (label.length < 3 || label.length > 60 || found.has(label) || button.hasAttribute('aria-expanded')) continue;
+    found.set(label, () => button.click());
+  }
+  return [...found].slice(0, 200).map(([label, press]) => ({ label, press }));
+}
+
+/** Everything by name: pages, actions, rooms, circuits, fields, parts, findings, figures; and a field with a value behind it sets it. */
 export function Palette({ onClose }: { onClose: () => void }) {
   const { id } = useParams();
   const navigate = useNavigate();
   const session = useSession();
+  const { put } = useEditing();
   const { job } = useSessionState();
   const designed = useDesigned();
   const sum = useSum();
-  const go = (path: string) => () => {
+  const [typed, setTyped] = useState('');
+  const [buttons] = useState(buttonsOfPage);
+  const fields = useMemo(() => fieldsOf(job), [job]);
+  const all = useMemo((): Found[] => {
+    const part = (designed?.sheet.symbols ?? []).map(({ component, label }) => ({
+      id: `part:${component}`,
+      sort: 'part' as const,
+      label: label || component,
+    }));
+    return [
+      ...STEPS.map(({ path, label }) => ({ id: `page:${path}`, sort: 'page' as const, label })),
+      { id: 'page:duty', sort: 'page', label: 'Pumps in every state', also: 'duty map' },
+      { id: 'jobs', sort: 'page', label: 'All jobs' },
+      { id: 'undo', sort: 'action', label: 'Undo the last step' },
+      { id: 'redo', sort: 'action', label: 'Redo' },
+      ...buttons.map(({ label }, i) => ({ id: `button:${i}`, sort: 'action' as const, label })),
+      ...job.rooms.map((room) => ({
+        id: `room:${room.id}`,
+        sort: 'room' as const,
+        label: room.name || room.id,
+        also: room.storey,
+      })),
+      ...job.circuits.map((circuit) => ({
+        id: `circuit:${circuit.id}`,
+        sort: 'circuit' as const,
+        label: circuit.name || circuit.id,
+      })),
+      ...fields,
+      ...part,
+      ...(designed?.design.findings ?? []).map((finding) => ({
+        id: `finding:${finding.place}`,
+        sort: 'finding' as const,
+        label: finding.title,
+      })),
+      ...Object.values(designed?.design.figures ?? {})
+        .slice(0, MOST_FIGURES)
+        .map((figure) => ({ id: `figure:${figure.id}`, sort: 'figure' as const, label: figure.label })),
+    ];
+  }, [job, designed, fields, buttons]);
+  const set = asValue(job, fields, typed);
+  const shown = ranked(all, typed);
+  const go = (path: string) => navigate(`/jobs/${id}/${path}`);
+  const run = ({ id: chosen, sort }: Found) => {
     onClose();
-    navigate(`/jobs/${id}/${path}`);
-  };
-  const act = (run: () => void) => () => {
-    onClose();
-    run();
+    const rest = chosen.slice(chosen.indexOf(':') + 1);
+    if (sort === 'page') return chosen === 'jobs' ? navigate('/') : go(rest);
+    if (chosen === 'undo') return void session.undo();
+    if (chosen === 'redo') return void session.redo();
+    if (sort === 'action') return buttons[Number(rest)]?.press();
+    if (sort === 'room') return go(`rooms?at=${encodeURIComponent(`rooms/${rest}/name`)}`);
+    if (sort === 'circuit') return go(`circuits?at=${encodeURIComponent(`circuits/${rest}/name`)}`);
+    if (sort === 'figure') return sum.open(rest);
+    if (sort === 'part') return go(`plant?pick=${encodeURIComponent(rest)}`);
+    const place = sort === 'finding' ? rest : chosen;
+    return go(`${pageOfPlace(place)}?at=${encodeURIComponent(place)}`);
   };
   return (
     <Dialog
@@ -33,7 +109,7 @@ export function Palette({ onClose }: { onClose: () => void }) {
       fullWidth
       maxWidth="sm"
       sx={{ '& .MuiDialog-container': { alignItems: 'flex-start' } }}
-      slotProps={{ paper: { 'aria-label': 'Find a page, room, circuit or figure' } }}
+      slotProps={{ paper: { 'aria-label': 'Find anything in this job' } }}
     >
       <Box
         sx={{
@@ -49,63 +125,53 @@ export function Palette({ onClose }: { onClose: () => void }) {
             color: 'inherit',
             outline: 'none',
           },
-          '& [cmdk-list]': { maxHeight: 380, overflowY: 'auto', p: 1 },
-          '& [cmdk-item]': { px: 1.5, py: 1, borderRadius: 1, cursor: 'pointer' },
-          '& [cmdk-item][data-selected=true]': { bgcolor: 'primary.main', color: 'primary.contrastText' },
-          '& [cmdk-group-heading]': {
+          '& [cmdk-list]': { maxHeight: 420, overflowY: 'auto', p: 1 },
+          '& [cmdk-item]': {
             px: 1.5,
-            pt: 1.2,
-            pb: 0.4,
-            fontSize: 'label',
-            fontWeight: 700,
-            color: 'text.secondary',
+            py: 1,
+            minHeight: 40,
+            borderRadius: 1,
+            cursor: 'pointer',
+            display: 'grid',
+            gridTemplateColumns: '64px minmax(0, 1fr) auto',
+            gap: 1.5,
+            alignItems: 'baseline',
           },
+          '& [cmdk-item] > :first-of-type': { fontSize: 'unit', color: 'text.secondary' },
+          '& [cmdk-item][data-selected=true]': { bgcolor: 'primary.main', color: 'primary.contrastText' },
+          '& [cmdk-item][data-selected=true] > *': { color: 'inherit !important' },
           '& [cmdk-empty]': { p: 2 },
         }}
       >
-        <Command label="Find">
-          <Command.Input placeholder="Page, room, circuit, figure …" autoFocus />
+        <Command label="Find" shouldFilter={false}>
+          <Command.Input
+            placeholder="A page, room, field, part, finding … or “spacing bath 100”"
+            autoFocus
+            value={typed}
+            onValueChange={setTyped}
+          />
           <Command.List>
             <Command.Empty>Nothing by that name.</Command.Empty>
-            <Command.Group heading="Pages">
-              {STEPS.map((step) => (
-                <Command.Item key={step.path} onSelect={go(step.path)}>
-                  {step.label}
-                </Command.Item>
-              ))}
-              <Command.Item onSelect={act(() => navigate('/'))}>All jobs</Command.Item>
-            </Command.Group>
-            <Command.Group heading="Do">
-              <Command.Item onSelect={act(() => session.undo())}>Take back the last step</Command.Item>
-              <Command.Item onSelect={act(() => session.redo())}>Do it again</Command.Item>
-            </Command.Group>
-            <Command.Group heading="Circuits">
-              {job.circuits.map((circuit) => (
-                <Command.Item
-                  key={circuit.id}
-                  value={`circuit ${circuit.name} ${circuit.id}`}
-                  onSelect={go(`circuits?at=${encodeURIComponent(`circuits/${circuit.id}/name`)}`)}
-                >
-                  {circuit.name}
-                </Command.Item>
-              ))}
-            </Command.Group>
-            <Command.Group heading="Rooms">
-              {job.rooms.slice(0, 200).map((room) => (
-                <Command.Item key={room.id} value={`room ${room.name} ${room.id}`} onSelect={go('rooms')}>
-                  {room.name || 'room without a name'}
-                </Command.Item>
-              ))}
-            </Command.Group>
-            <Command.Group heading="Figures">
-              {Object.values(designed?.design.figures ?? {})
-                .slice(0, MOST_FIGURES)
-                .map((figure) => (
-                  <Command.Item key={figure.id} value={`${figure.label} ${figure.id}`} onSelect={act(() => sum.open(figure.id))}>
-                    {figure.label}
-                  </Command.Item>
-                ))}
-            </Command.Group>
+            {set && (
+              <Command.Item
+                value="set"
+                onSelect={() => {
+                  onClose();
+                  put(set.label, [{ at: set.field.id, value: set.value }]);
+                }}
+              >
+                <span>{SORT_WORDS.set}</span>
+                <span>{set.label}</span>
+                <span>now {set.field.hint}</span>
+              </Command.Item>
+            )}
+            {shown.map((found) => (
+              <Command.Item key={found.id} value={found.id} onSelect={() => run(found)}>
+                <span>{SORT_WORDS[found.sort]}</span>
+                <span>{found.label}</span>
+                <span>{found.hint ?? ''}</span>
+              </Command.Item>
+            ))}
           </Command.List>
         </Command>
       </Box>

@@ -61,7 +61,7 @@ export function ProposeDialog({ onClose }: { onClose: () => void }) {
                     `Circuits ${TITLES[proposal.by].toLowerCase()}`,
                     (current) => proposeCircuits(current, proposal.by)?.job ?? current,
                   );
-                  enqueueSnackbar(`${proposal.circuits.length} circuits. Ctrl+Z takes them back.`);
+                  enqueueSnackbar(`${proposal.circuits.length} circuits. Ctrl+Z undoes it.`);
                   onClose();
                 }}
               >

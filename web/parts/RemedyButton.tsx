@@ -28,14 +28,15 @@ export function RemedyButton({ remedy, onLook }: ButtonProps) {
     <Button
       variant="outlined"
       size="small"
-      sx={{ mt: 1, display: 'block', textAlign: 'left', lineHeight: 1.35 }}
+      data-remedy
+      sx={{ mt: 1, minHeight: { xs: 44, sm: 0 }, display: 'block', textAlign: 'left', lineHeight: 1.35 }}
       onPointerEnter={look}
       onPointerLeave={leave}
       onFocus={look}
       onBlur={leave}
       onClick={() => {
         put(clipText(remedy.label, 80), remedy.edits);
-        enqueueSnackbar(`Done: ${remedy.label}. Ctrl+Z takes it back.`);
+        enqueueSnackbar(`Applied: ${remedy.label}. Ctrl+Z undoes it.`);
       }}
     >
       {remedy.label}

@@ -3,7 +3,7 @@ import { SEVERITY_MARKS } from '../../core/drawing/signs/severities.ts';
 import type { Severity } from '../../core/finding/finding.ts';
 import { Marks } from '../wall/paint.tsx';
 
-export const SEVERITY_WORDS: Record<Severity, string> = { stop: 'Stop', mend: 'Mend', note: 'Worth knowing' };
+export const SEVERITY_WORDS: Record<Severity, string> = { stop: 'Stop', mend: 'Fix', note: 'Note' };
 
 /** Shape and colour together say how much a finding matters: bar in a square, notched square, ring. */
 export function SeverityMark({ severity, size = 18 }: { severity: Severity; size?: number }) {

@@ -18,13 +18,13 @@ export function Strip({ children }: { children: ReactNode }) {
         minHeight: 56,
         display: 'flex',
         alignItems: 'stretch',
-        flexWrap: { xs: 'wrap', md: 'nowrap' },
-        gap: 2,
+        flexWrap: 'nowrap',
+        gap: { xs: 1, md: 2 },
         position: 'sticky',
         top: 0,
         zIndex: 10,
         '@media print': { display: 'none' },
-        '& :focus-visible': { outlineColor: 'wall.copper' },
+        '& :focus-visible': { outlineColor: 'wall.stripFocus' },
       }}
     >
       {children}

@@ -259,8 +259,8 @@ export const DISTRIBUTION_CHOICES = list<Job['distribution']['kind']>({
 });
 
 export const ORDER_CHOICES = list<FurtherSource['order']>({
-  together: 'Together with the first',
-  backup: 'In its stead, as backup',
+  together: 'In parallel',
+  backup: 'Standby',
 });
 
 export const HYGIENE_CHOICES = list<HotWater['hygieneBy']>({

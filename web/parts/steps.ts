@@ -6,7 +6,6 @@ export const STEPS = [
   { path: 'circuits', label: 'Circuits' },
   { path: 'pipes', label: 'Pipes' },
   { path: 'plant', label: 'Plant' },
-  { path: 'duty', label: 'Duty map' },
   { path: 'controls', label: 'Controls' },
   { path: 'run', label: 'Run' },
   { path: 'papers', label: 'Papers' },

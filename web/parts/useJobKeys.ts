@@ -23,10 +23,9 @@ export function useJobKeys(openPalette: () => void): void {
       if (!undo && !redo) return;
       event.preventDefault();
       const label = undo ? session.undo() : session.redo();
-      enqueueSnackbar(
-        label === null ? `Nothing to ${undo ? 'take back' : 'do again'}.` : `${undo ? 'Taken back' : 'Done again'}: ${label}`,
-        { autoHideDuration: 2500 },
-      );
+      enqueueSnackbar(label === null ? `Nothing to ${undo ? 'undo' : 'redo'}.` : `${undo ? 'Undone' : 'Redone'}: ${label}`, {
+        autoHideDuration: 2500,
+      });
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);

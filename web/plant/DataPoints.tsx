@@ -2,17 +2,22 @@ import DeleteIcon from '@mui/icons-material/Close';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
+import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
+import { useState } from 'react';
 import type { Design } from '../../core/design/design.ts';
+import { MOST_POINTS, readDataBlock } from '../../core/plant/data-block.ts';
+import { unitFor } from '../../core/quantity/units.ts';
 import { nextId } from '../../model/new-job.ts';
 import { QuantityField } from '../parts/Field.tsx';
 import { FigureButton } from '../parts/FigureButton.tsx';
-import { useEditing, useJob } from '../state/job-context.tsx';
+import { useEditing, useJob, useJobPart } from '../state/job-context.tsx';
 
 /** Output and COP of a heat pump as its data sheet gives them. */
 export function DataPoints({ design }: { design: Design }) {
   const { source } = useJob();
   const { put, edit } = useEditing();
+  const [pasting, setPasting] = useState(false);
   const add = () => {
     const last = source.points.at(-1);
     const point = {
@@ -56,9 +61,51 @@ export function DataPoints({ design }: { design: Design }) {
           <QuantityField place={`source/points/${point.id}/cop`} label="COP" />
         </Box>
       ))}
-      <Button size="small" variant="outlined" onClick={add} disabled={source.points.length >= 60}>
-        Add a data point
-      </Button>
+      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+        <Button size="small" variant="outlined" onClick={() => setPasting(true)}>
+          Paste the block of a data sheet
+        </Button>
+        <Button size="small" onClick={add} disabled={source.points.length >= MOST_POINTS}>
+          Add a data point
+        </Button>
+      </Box>
+      {pasting && <DataBlock onDone={() => setPasting(false)} />}
     </Box>
+  );
+}
+
+/** A block of points, taken as soon as it can be read whole; until then it stays with what is wrong with it. */
+function DataBlock({ onDone }: { onDone: () => void }) {
+  const { display } = useJobPart((job) => job);
+  const { put } = useEditing();
+  const [text, setText] = useState('');
+  const read = readDataBlock(text, display);
+  const take = (next: string) => {
+    const got = readDataBlock(next, display);
+    if (!got.ok) return;
+    put(`${got.points.length} data points`, [{ at: 'source/points', value: got.points }]);
+    onDone();
+  };
+  return (
+    <TextField
+      autoFocus
+      multiline
+      minRows={3}
+      sx={{ mt: 1.5 }}
+      label={`Outdoors, flow (${unitFor('temperature', display)}), output (${unitFor('power', display)}), COP`}
+      value={text}
+      error={text !== '' && !read.ok}
+      helperText={
+        read.ok
+          ? `${read.points.length} points read.`
+          : text === ''
+            ? 'A point a line; a heading may name other orders.'
+            : read.reason
+      }
+      onChange={(event) => setText(event.target.value)}
+      onPaste={(event) => take(event.clipboardData.getData('text/plain'))}
+      onBlur={() => take(text)}
+      slotProps={{ inputLabel: { shrink: true } }}
+    />
   );
 }

@@ -51,7 +51,7 @@ export function DraftDialog({ onClose }: { onClose: () => void }) {
               shared={shared}
               onTake={() => {
                 edit(`Plant: ${draft.title}`, () => draft.job);
-                enqueueSnackbar(`${draft.title}. Ctrl+Z takes it back.`);
+                enqueueSnackbar(`${draft.title}. Ctrl+Z undoes it.`);
                 onClose();
               }}
             />

@@ -1,11 +1,15 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
+import { useState } from 'react';
 import type { HotWaterDesign } from '../../core/design/hot-water-design.ts';
 import type { TapsDesign } from '../../core/design/taps-design.ts';
 import { pipingOf } from '../../core/piping/piping-of-job.ts';
+import { coilWords, readCoil } from '../../core/plant/coil-words.ts';
 import { usualStandingLoss } from '../../core/plant/standing-loss.ts';
 import { USUAL_CYLINDER, USUAL_TAPS } from '../../model/new-job.ts';
+import { selectAll } from '../look/select-all.ts';
 import {
   CHARGED_CHOICES,
   CHARGING_CHOICES,
@@ -42,10 +46,10 @@ export function HotWaterFields({ design, taps }: { design: HotWaterDesign | null
             <Typography sx={{ fontWeight: 650 }}>
               {Number.isFinite(design.reheat.value) ? (
                 <>
-                  Warm after <FigureButton figure={design.reheat} />
+                  Reheat time <FigureButton figure={design.reheat} />
                 </>
               ) : (
-                'It never gets warm like this'
+                'Does not reach its set point'
               )}
               <Typography component="span" variant="body2">
                 {' '}
@@ -58,15 +62,16 @@ export function HotWaterFields({ design, taps }: { design: HotWaterDesign | null
             It starts with usual figures; take those of the cylinder’s data sheet.
           </Typography>
           <Box sx={pair}>
-            <QuantityField place="hotWater/volume" label="Cylinder" />
-            <QuantityField place="hotWater/storeTemperature" label="Kept at" />
-            <QuantityField place="hotWater/flowTemperature" label="Charged with" />
+            <QuantityField place="hotWater/volume" label="Cylinder volume" />
+            <QuantityField place="hotWater/storeTemperature" label="Set point" />
+            <QuantityField place="hotWater/flowTemperature" label="Primary flow temperature" />
             <QuantityField place="hotWater/coldTemperature" label="Cold water" />
-            <QuantityField place="hotWater/dailyDraw" label="Drawn a day" />
-            <QuantityField place="hotWater/coilOutput" label={hotWater.charged === 'direct' ? 'Plates rated' : 'Coil rated'} />
-            <QuantityField place="hotWater/coilStore" label="at store" />
-            <QuantityField place="hotWater/coilFlow" label="at flow" />
-            <QuantityField place="hotWater/coilReturn" label="at return" />
+            <QuantityField place="hotWater/dailyDraw" label="Daily draw-off" />
+            <CoilLine />
+            <QuantityField place="hotWater/coilOutput" label={hotWater.charged === 'direct' ? 'Plate rating' : 'Coil rating'} />
+            <QuantityField place="hotWater/coilStore" label="at store temperature" />
+            <QuantityField place="hotWater/coilFlow" label="at flow temperature" />
+            <QuantityField place="hotWater/coilReturn" label="at return temperature" />
           </Box>
           <ChoiceField place="hotWater/charged" label="Heat gets into it" options={CHARGED_CHOICES} />
           <ChoiceField place="hotWater/charging" label="Charging" options={CHARGING_CHOICES} />
@@ -99,8 +104,8 @@ export function HotWaterFields({ design, taps }: { design: HotWaterDesign | null
           <Tick place="hotWater/temperingValve" label="A tempering valve at the outlet" />
           <Tick place="hotWater/coldCheck" label="A check valve on the cold supply" />
           <Tick place="hotWater/drinkingVessel" label="A vessel on the drinking side" />
-          <Tick place="hotWater/overheatStat" label="An overheat stat in series with the charging" />
-          {hangs.length > 1 && <ChoiceField place="hotWater/at" label="It hangs on" options={hangs} none />}
+          <Tick place="hotWater/overheatStat" label="High-limit thermostat in series with the charging pump" />
+          {hangs.length > 1 && <ChoiceField place="hotWater/at" label="Connected to" options={hangs} none />}
           {pipingOf(job).branch('hotWater').pump && (
             <ChoiceField
               place="hotWater/pump"
@@ -139,7 +144,7 @@ function TapsFields({ design }: { design: TapsDesign | null }) {
         <QuantityField place="source/taps/output" label="Output for it" />
         <QuantityField place="source/taps/tapTemperature" label="At the tap" />
         <QuantityField place="source/taps/coldTemperature" label="Cold water" />
-        <QuantityField place="source/taps/dailyDraw" label="Drawn a day" />
+        <QuantityField place="source/taps/dailyDraw" label="Daily draw-off" />
       </Box>
       <Button
         size="small"
@@ -149,5 +154,35 @@ function TapsFields({ design }: { design: TapsDesign | null }) {
         The source makes none
       </Button>
     </Box>
+  );
+}
+
+/** The rating of the coil as its data sheet has it in one line; the fields below say the same part by part. */
+function CoilLine() {
+  const { hotWater, display } = useJob();
+  const { put } = useEditing();
+  const [typed, setTyped] = useState<string | null>(null);
+  if (!hotWater) return null;
+  const read = typed === null ? null : readCoil(typed, display);
+  const take = () => {
+    if (read !== null && typeof read !== 'string')
+      put(
+        'Rating of the coil',
+        Object.entries(read).map(([key, value]) => ({ at: `hotWater/${key}`, value })),
+      );
+    if (typeof read !== 'string') setTyped(null);
+  };
+  return (
+    <TextField
+      label="Coil rating in one line"
+      value={typed ?? coilWords(hotWater, display)}
+      error={typeof read === 'string'}
+      helperText={typeof read === 'string' ? `This ${read}.` : 'Output, flow/return, store'}
+      onChange={(event) => setTyped(event.target.value)}
+      onFocus={selectAll}
+      onBlur={take}
+      onKeyDown={(event) => event.key === 'Enter' && take()}
+      slotProps={{ inputLabel: { shrink: true }, htmlInput: { autoComplete: 'off' } }}
+    />
   );
 }

@@ -8,9 +8,11 @@ import type { Design } from '../../core/design/design.ts';
 import { openFindings } from '../../core/finding/finding.ts';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { FindingsList } from '../parts/FindingsList.tsx';
+import { LeadOn } from '../parts/LeadOn.tsx';
 import { SumPanel } from '../parts/SumPanel.tsx';
 import { useSum } from '../state/sum-context.tsx';
 import type { Group } from './groups.ts';
+import { SpareCapacity } from './SpareCapacity.tsx';
 
 // The entries come when they are first asked for: the wall is there before them.
 const PlantEntries = lazy(() => import('./PlantEntries.tsx'));
@@ -22,7 +24,6 @@ interface Props {
   side: Side;
   onSide: (side: Side) => void;
   group: Group;
-  onGroup: (group: Group) => void;
   /** Component whose findings alone are shown; null for all. */
   component: string | null;
   onComponent: (component: string | null) => void;
@@ -31,7 +32,7 @@ interface Props {
 }
 
 /** Beside the wall: the sum of a figure, the findings, or the entries of the plant. */
-export function SidePanel({ design, side, onSide, group, onGroup, component, onComponent, onDraft, onHide }: Props) {
+export function SidePanel({ design, side, onSide, group, component, onComponent, onDraft, onHide }: Props) {
   const { figureId } = useSum();
   return (
     <Box
@@ -76,7 +77,7 @@ export function SidePanel({ design, side, onSide, group, onGroup, component, onC
             </ToggleButtonGroup>
             <Box sx={{ display: 'flex', gap: 1, mt: 1 }}>
               <Button fullWidth variant="outlined" onClick={onDraft}>
-                Draft it another way …
+                Compare layouts …
               </Button>
               <Button onClick={onHide} sx={{ display: { xs: 'none', md: 'inline-flex' } }}>
                 Hide
@@ -91,7 +92,7 @@ export function SidePanel({ design, side, onSide, group, onGroup, component, onC
                 </Typography>
               }
             >
-              <PlantEntries design={design} group={group} onGroup={onGroup} />
+              <PlantEntries design={design} group={group} />
             </Suspense>
           ) : (
             <>
@@ -107,6 +108,7 @@ export function SidePanel({ design, side, onSide, group, onGroup, component, onC
                   </Button>
                 </Box>
               )}
+              {component === null && <SpareCapacity />}
               <FindingsList findings={design.findings} component={component} onShow={onComponent} />
               {design.pumpPower && (
                 <Typography variant="body2" sx={{ p: 2 }}>
@@ -122,6 +124,9 @@ export function SidePanel({ design, side, onSide, group, onGroup, component, onC
               <Typography variant="body2" color="text.secondary" sx={{ p: 2 }}>
                 Local codes, the makers’ instructions and licensed trades decide. Nothing here is an approval.
               </Typography>
+              <Box sx={{ px: 2 }}>
+                <LeadOn page="plant" />
+              </Box>
             </>
           )}
         </>

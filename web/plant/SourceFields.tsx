@@ -17,50 +17,62 @@ import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
 import { DataPoints } from './DataPoints.tsx';
 import { FiringFields } from './FiringFields.tsx';
-import { FurtherSources } from './FurtherSources.tsx';
 
-/** The entries for the sources. */
+const automaticIn = (say: ReturnType<typeof useDisplay>['say']) => (value: number | undefined, kind: QuantityKind) =>
+  value === undefined ? 'auto' : `auto: ${say(value, kind)}`;
+
+/** What the source is, and how warm its water. */
 export function SourceFields({ design }: { design: Design }) {
   const job = useJob();
   const { say } = useDisplay();
-  const { source, figures } = design;
-  const automatic = (value: number | undefined, kind: QuantityKind) =>
-    value === undefined ? 'auto' : `auto: ${say(value, kind)}`;
+  const automatic = automaticIn(say);
   return (
     <>
       <ChoiceField place="source/kind" label="Kind" options={SOURCE_CHOICES} />
       <WordField place="source/name" label="Name or place" />
-      <ChoiceField place="source/phase" label="It is there" options={PHASE_CHOICES.filter(({ value }) => value !== 'later')} />
-      <ChoiceField place="source/standing" label="It stands" options={STANDING_CHOICES} />
-      {job.mode === 'heating-and-cooling' && job.stations.some(({ cold }) => cold) && (
-        <ChoiceField none place="source/coldAt" label="When cooling it charges" options={coldChoices(job)} />
-      )}
       <QuantityField
         place="source/capacity"
         label="Capacity"
         empty="auto"
-        automatic={automatic(source?.capacity.value, 'power')}
+        automatic={automatic(design.source?.capacity.value, 'power')}
         help="Output on the design day; auto takes the data points, or the load."
       />
-      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
-        <QuantityField place="source/flowTemperature" label="Flow temp." />
-        <QuantityField
-          place="source/temperatureDifference"
-          label="Delta T"
-          empty="auto"
-          automatic={automatic(settledJob(job).source.temperatureDifference, 'temperatureDifference')}
-        />
-      </Box>
-      {traitsOf(job.source).heatPump && <DataPoints design={design} />}
+      <QuantityField place="source/flowTemperature" label="Flow temperature" />
       <QuantityField
-        place="source/leastFlow"
-        label="Least flow through it"
-        empty={null}
-        help="From the data sheet, if it asks for one."
+        place="source/temperatureDifference"
+        label="Delta T"
+        empty="auto"
+        automatic={automatic(settledJob(job).source.temperatureDifference, 'temperatureDifference')}
       />
+      <ChoiceField
+        place="source/phase"
+        label="Existing or new"
+        options={PHASE_CHOICES.filter(({ value }) => value !== 'later')}
+      />
+      {job.mode === 'heating-and-cooling' && job.stations.some(({ cold }) => cold) && (
+        <ChoiceField none place="source/coldAt" label="When cooling it charges" options={coldChoices(job)} />
+      )}
+      {traitsOf(job.source).heatPump && (
+        <Box sx={{ gridColumn: '1 / -1' }}>
+          <DataPoints design={design} />
+        </Box>
+      )}
+    </>
+  );
+}
+
+/** What its casing holds, what it asks of the water, and how it fires. */
+export function SourceInside({ design }: { design: Design }) {
+  const { say } = useDisplay();
+  const automatic = automaticIn(say);
+  const { source, figures } = design;
+  return (
+    <>
+      <ChoiceField place="source/standing" label="Stands" options={STANDING_CHOICES} />
+      <QuantityField place="source/leastFlow" label="Minimum flow" empty={null} help="From the data sheet, if it asks for one." />
       <QuantityField
         place="source/loss"
-        label="Pressure loss inside"
+        label="Pressure drop inside"
         empty="auto"
         automatic={automatic(source?.loss.value, 'pressure')}
       />
@@ -70,18 +82,31 @@ export function SourceFields({ design }: { design: Design }) {
         empty="auto"
         automatic={automatic(figures['source/waterContent']?.value, 'volume')}
       />
-      <LiftFields design={design} />
-      <FiringFields design={design} />
-      <InsideFields />
-      <PipeFields place="source/run" title="Source pipe, one way" design={source?.run} heatLoss={source?.runHeat} columns={2} />
-      <ComponentsField place="source/components" label="On the flow, from the source on" bore={source?.run.size.bore} />
-      <ComponentsField place="source/returnComponents" label="On the return, towards the source" bore={source?.run.size.bore} />
-      <FurtherSources design={design} />
+      <Box sx={{ gridColumn: '1 / -1', display: 'grid', gap: 2 }}>
+        <LiftFields design={design} />
+        <FiringFields design={design} />
+        <InsideFields />
+      </Box>
     </>
   );
 }
 
-/** What the casing holds already, so that it is not bought twice. */
+/** The pipe of the source, and the parts in it. */
+export function SourcePipe({ design }: { design: Design }) {
+  const { source } = design;
+  return (
+    <>
+      <PipeFields place="source/run" title="Source pipe, one way" design={source?.run} heatLoss={source?.runHeat} columns={2} />
+      <ComponentsField place="source/components" label="Parts in the flow, from the source on" bore={source?.run.size.bore} />
+      <ComponentsField
+        place="source/returnComponents"
+        label="Parts in the return, towards the source"
+        bore={source?.run.size.bore}
+      />
+    </>
+  );
+}
+
 /** The loading valve that keeps cold water from the source. */
 function LiftFields({ design }: { design: Design }) {
   const { source } = useJob();
@@ -122,6 +147,7 @@ function LiftFields({ design }: { design: Design }) {
   );
 }
 
+/** What the casing holds already, so that it is not bought twice. */
 function InsideFields() {
   const { source } = useJob();
   const { put } = useEditing();

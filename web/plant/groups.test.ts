@@ -24,7 +24,7 @@ describe('where a place is entered', () => {
   it.each([
     ['source/capacity', 'source'],
     ['source/points/p1/cop', 'source'],
-    ['furtherSources/f1/capacity', 'source'],
+    ['furtherSources/f1/capacity', 'more'],
     ['source/pump', 'pumps'],
     ['source/pumpControl', 'pumps'],
     ['distribution/bypass', 'pumps'],
@@ -34,12 +34,13 @@ describe('where a place is entered', () => {
     ['pairs/p2', 'header'],
     ['separation/pairs/p2/spacing', 'header'],
     ['source/leastOutput', 'header'],
-    ['source/leastFlow', 'source'],
+    ['source/leastFlow', 'inside'],
+    ['source/run/length', 'pipe'],
     ['hotWater/run/length', 'water'],
-    ['vessel/volume', 'safety'],
+    ['vessel/volume', 'vessel'],
     ['safety/fromVented', 'safety'],
     ['relief', 'safety'],
-  ])('%s stands in the group %s', (place, group) => expect(groupOf(place)).toBe(group));
+  ])('%s stands in the line %s', (place, group) => expect(groupOf(place)).toBe(group));
 
   it('every field of the job has a page', () => {
     for (const place of Object.keys(FIELDS))

@@ -205,9 +205,9 @@ function Totals({ job, result }: { job: Job; result: RunResult }) {
       )}
       <Reading label="Pumps">{kWh(energy.pumps)}</Reading>
       <Notables result={result} />
-      {recovery !== null && <Reading label="Warm again after">{runTime(recovery)}</Reading>}
+      {recovery !== null && <Reading label="Recovery time">{runTime(recovery)}</Reading>}
       <Box sx={{ gridColumn: '1 / -1' }}>
-        <Reading label="Longest short of heat">
+        <Reading label="Hours below set point, worst room">
           {(hoursShort[worst] ?? 0) > 0.05 ? `${result.zones[worst]?.label}, ${(hoursShort[worst] ?? 0).toFixed(1)} h` : 'nobody'}
         </Reading>
       </Box>

@@ -55,12 +55,17 @@ export default function DayTracks({ result, zone, moment }: { result: RunResult;
     { key: `setPoint${zone}`, label: 'set to', of: () => wantedInRoom, stroke: text.primary, width: 1.5, dash: '6 4' },
   ];
   const outdoor: Drawn[] = [{ key: 'outdoor', label: 'Outdoors', of: (m) => m.outdoor, stroke: wall.back, width: 2.2 }];
-  const output: Drawn[] = [
-    { key: 'output', label: 'Source gives', of: (m) => m.output, stroke: wall.flow, width: 2, filled: true },
-  ];
+  const output: Drawn[] = [{ key: 'output', label: 'Output', of: (m) => m.output, stroke: wall.flow, width: 2, filled: true }];
   const flows: Drawn[] = [
     { key: 'flow', label: 'Source', of: (m) => m.flow / result.density, stroke: wall.flow, width: 2.4 },
-    { key: 'drawn', label: 'Drawn by all', of: (m) => m.drawn / result.density, stroke: wall.note, width: 2, dash: '6 4' },
+    {
+      key: 'drawn',
+      label: 'Flow of all circuits',
+      of: (m) => m.drawn / result.density,
+      stroke: wall.note,
+      width: 2,
+      dash: '6 4',
+    },
   ];
   const shared = { result, moment };
   return (

@@ -62,7 +62,7 @@ function SeasonCharts({ days }: { days: readonly DayTotals[] }) {
     {
       key: 'short',
       name: 'Hours somebody is short by day',
-      label: 'Somebody short',
+      label: 'Hours below set point, any room',
       value: `${whole(days.reduce((sum, each) => sum + each.hoursShort, 0))} h`,
       colour: wall.note,
       suffix: 'h',

@@ -203,8 +203,8 @@ function SeasonTotals({ job, result }: { job: Job; result: RunResult }) {
         <Reading label="Pumps">{kWh(energy.pumps)}</Reading>
         <Reading label="Cost">{money(cost)}</Reading>
         <Reading label="Carbon dioxide">{kilograms(emission)}</Reading>
-        <Reading label="Sent, on average">{say(result.meanFlow, 'temperature')}</Reading>
-        <Reading label="Back, on average">{say(result.meanReturn, 'temperature')}</Reading>
+        <Reading label="Mean flow temperature">{say(result.meanFlow, 'temperature')}</Reading>
+        <Reading label="Mean return temperature">{say(result.meanReturn, 'temperature')}</Reading>
         <Reading label="Starts a day">{(result.cycles / days).toFixed(1)}</Reading>
         <Reading label="Shortest run">{runTime(result.shortestRun)}</Reading>
         <Reading label={`Runs under ${runTime(job.source.leastRunTime)}`}>
@@ -213,7 +213,7 @@ function SeasonTotals({ job, result }: { job: Job; result: RunResult }) {
         <Reading label="Hot water">{kWh(energy.toCylinder)}</Reading>
         <Reading label="Lost by pipes">{kWh(energy.pipes)}</Reading>
         <Notables result={result} />
-        <Reading label="Somebody short">{formatNumber(result.hoursAnyShort, 0)} h</Reading>
+        <Reading label="Hours below set point, any room">{formatNumber(result.hoursAnyShort, 0)} h</Reading>
         <Reading label="Somebody too warm">{formatNumber(result.hoursAnyWarm, 0)} h</Reading>
       </Box>
       {missing.length > 0 && (

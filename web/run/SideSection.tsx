@@ -126,7 +126,7 @@ export function SideSection({ job, weather }: { job: Job; weather: NamedWeather 
   const take = (side: Side) => {
     // What was entered while the ways ran is kept.
     edit(`Plant: ${side.title}`, (current) => taken(ran?.of ?? current, current, side.job));
-    enqueueSnackbar(`${side.title}. Ctrl+Z takes it back.`);
+    enqueueSnackbar(`${side.title}. Ctrl+Z undoes it.`);
   };
   const toggle = (key: WayKey) =>
     setChosen((before) => (before.includes(key) ? before.filter((each) => each !== key) : [...before, key]));

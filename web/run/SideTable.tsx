@@ -53,7 +53,7 @@ export function SideTable({ sides, onTake }: { sides: readonly Side[]; onTake: (
       : []),
     ['Starts a day', of((run) => ((run.cycles * DAY) / Math.max(run.lasted, 1)).toFixed(1))],
     ['Shortest run', of((run) => runTime(run.shortestRun))],
-    ['Somebody short of heat', of((run) => `${formatNumber(run.hoursAnyShort, 0)} h`)],
+    ['Hours below set point, any room of heat', of((run) => `${formatNumber(run.hoursAnyShort, 0)} h`)],
     ['Somebody too warm', of((run) => `${formatNumber(run.hoursAnyWarm, 0)} h`)],
     ['Drawbacks', (side) => side.run?.broke ?? (side.drawbacks.join('; ') || 'none the others have not')],
   ];

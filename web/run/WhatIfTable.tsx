@@ -23,8 +23,8 @@ export function WhatIfTable({
     'Heat (kWh)',
     ...(carrier ? [carrier === 'both' ? 'Bought (kWh)' : carrier === 'fuel' ? 'Fuel (kWh)' : 'Electricity (kWh)'] : []),
     'Pumps (kWh)',
-    'Zone hours short',
-    ...(recovered ? ['Warm again after (h)'] : []),
+    'Hours below set point, all zones',
+    ...(recovered ? ['Recovery time (h)'] : []),
   ];
   return (
     <PlainTable name="What if" caption="What if" busy={stale}>

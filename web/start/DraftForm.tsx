@@ -150,6 +150,7 @@ export function DraftForm({
           {typed.water === 'cylinder' && (
             <Box sx={{ width: 130 }}>
               <StartQuantity
+                autoFocus={typed.cylinder === ''}
                 label="Volume"
                 place="hotWater/volume"
                 display={display}

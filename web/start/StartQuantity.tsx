@@ -30,14 +30,17 @@ interface Props {
   text: string;
   onText: (text: string) => void;
   placeholder?: string;
+  /** It was just asked for. */
+  autoFocus?: boolean;
 }
 
 /** A number with its unit in the field; what is wrong with it is said once it is left. */
-export function StartQuantity({ label, place, display, text, onText, placeholder }: Props) {
+export function StartQuantity({ label, place, display, text, onText, placeholder, autoFocus = false }: Props) {
   const [left, setLeft] = useState(true);
   const { problem } = readTyped(text, place, display);
   return (
     <TextField
+      autoFocus={autoFocus}
       label={label}
       value={text}
       placeholder={placeholder}

@@ -24,6 +24,7 @@ import type { RunMoment, RunResult, RunSettings } from '../../core/run/run.ts';
 import { simulate } from '../../core/run/simulate.ts';
 import { stateAt } from '../../core/run/state-at.ts';
 import type { Weather } from '../../core/run/weather.ts';
+import type { Spare } from '../../core/start/spare.ts';
 import type { Item } from '../../core/takeoff/item.ts';
 import type { FileKind } from '../../exchange/file-kinds.ts';
 import type { TextFile } from '../../exchange/files.ts';
@@ -155,6 +156,11 @@ const work = {
   async odds(job: Job, rounds: BookRound[]): Promise<AssumptionOdds[]> {
     const { ledgerOdds } = await import('../../core/commission/ledger-odds.ts');
     return ledgerOdds(job, rounds);
+  },
+  /** What a plant that runs has left for a zone more; null where nothing is added. */
+  async spare(job: Job): Promise<Spare | null> {
+    const { spareOf } = await import('../../core/start/spare.ts');
+    return spareOf(job);
   },
   ledger(job: Job): LedgerEntry[] {
     return assumptionLedger(job);

@@ -14,10 +14,10 @@ export function callsTable(design: Design, plant: Plant): Table {
     columns: [
       column('Calls'),
       column('Runs'),
-      column('Source gives', 'power'),
+      column('Output', 'power'),
       column('Flow through it', 'volumeFlow'),
       column('Sends', 'temperature'),
-      column('Gets back', 'temperature'),
+      column('Return', 'temperature'),
       column('Pumps', 'electricPower'),
     ],
     rows: rowsOf(plant).map((row): Cell[] => [

@@ -62,7 +62,7 @@ export function rulebookTable(job: Job): Table {
 export const ledgerTable = (ledger: readonly LedgerEntry[]): Table => ({
   id: 'ledger',
   title: 'What nobody has seen yet',
-  columns: [column('What'), column('Taken as'), column('If it is otherwise'), column('Settled by')],
+  columns: [column('What'), column('Taken as'), column('If it is otherwise'), column('Confirmed by')],
   rows: ledger.map(({ name, taken, alternatives, settling, problem }): Cell[] => [
     name,
     taken,

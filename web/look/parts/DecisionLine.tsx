@@ -14,16 +14,31 @@ interface Props {
   mark?: ReactNode;
   /** Open until a person closes it. */
   open?: boolean;
+  /** Stands in a panel: what it says goes below its name. */
+  narrow?: boolean;
   /** What stands at the right of the fields. */
   beside?: ReactNode;
   children: ReactNode;
 }
 
+const STACKED = '18px minmax(0, 1fr) auto';
+
 /**
  * One decision of a page. Closed it is a line: its name, the answer, what comes of it; open it has the fields left and the result right.
  * Which lines are open is kept with the job in the browser.
  */
-export function DecisionLine({ id, name, answer, result, fixed = 0, mark, open: first = false, beside, children }: Props) {
+export function DecisionLine({
+  id,
+  name,
+  answer,
+  result,
+  fixed = 0,
+  mark,
+  open: first = false,
+  narrow = false,
+  beside,
+  children,
+}: Props) {
   const [open, toggle] = useOpenLines(id, first);
   return (
     <Box
@@ -45,10 +60,7 @@ export function DecisionLine({ id, name, answer, result, fixed = 0, mark, open: 
           px: 2,
           py: 0.5,
           display: 'grid',
-          gridTemplateColumns: {
-            xs: '18px minmax(0, 1fr) auto',
-            md: '18px 130px minmax(0, 1fr) minmax(0, 1.2fr) auto',
-          },
+          gridTemplateColumns: narrow ? STACKED : { xs: STACKED, md: '18px 130px minmax(0, 1fr) minmax(0, 1.2fr) auto' },
           columnGap: 1.5,
           alignItems: 'center',
           cursor: 'pointer',
@@ -67,17 +79,20 @@ export function DecisionLine({ id, name, answer, result, fixed = 0, mark, open: 
         <Box component="span" sx={{ fontWeight: 700, fontSize: 'body', fontStretch: '86%' }}>
           {name}
         </Box>
-        <Box component="span" sx={{ gridColumn: { xs: '2 / 4', md: 'auto' }, overflowWrap: 'anywhere' }}>
+        <Box component="span" sx={{ gridColumn: narrow ? '2 / 4' : { xs: '2 / 4', md: 'auto' }, overflowWrap: 'anywhere' }}>
           {answer}
         </Box>
-        <Box component="span" sx={{ gridColumn: { xs: '2 / 4', md: 'auto' }, color: 'text.secondary', overflowWrap: 'anywhere' }}>
+        <Box
+          component="span"
+          sx={{ gridColumn: narrow ? '2 / 4' : { xs: '2 / 4', md: 'auto' }, color: 'text.secondary', overflowWrap: 'anywhere' }}
+        >
           {result}
         </Box>
         <Box
           component="span"
           sx={{
-            gridRow: { xs: 1, md: 'auto' },
-            gridColumn: { xs: 3, md: 'auto' },
+            gridRow: narrow ? 1 : { xs: 1, md: 'auto' },
+            gridColumn: narrow ? 3 : { xs: 3, md: 'auto' },
             display: 'flex',
             gap: 1,
             alignItems: 'center',
@@ -97,7 +112,7 @@ export function DecisionLine({ id, name, answer, result, fixed = 0, mark, open: 
       {open && (
         <Box
           sx={{
-            px: { xs: 2, md: 5 },
+            px: narrow ? 2 : { xs: 2, md: 5 },
             pt: 1,
             pb: 2.5,
             display: 'grid',
