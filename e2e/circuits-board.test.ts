@@ -51,9 +51,10 @@ test('manifolds have ports, loops are split alike, and a circuit gets cold water
   await expect(floor.getByText(/and nothing to set them by/)).toBeVisible();
 
   await page.getByRole('link', { name: 'Site', exact: true }).click();
+  await openLine(page, 'Summer');
   await page.getByRole('combobox', { name: 'What the plant does' }).click();
   await page.getByRole('option', { name: 'It heats, and cools in summer' }).click();
-  await expect(page.getByText(/Drops water at 16/)).toBeVisible();
+  await expect(page.getByText(/^Dew point 16/)).toBeVisible();
   await page.getByRole('link', { name: 'Circuits' }).click();
   await openLine(floor, 'Summer');
   await floor.getByRole('button', { name: 'Give it cold water' }).click();
@@ -88,6 +89,7 @@ test('a rating and a pipe typed once are there for the next room', async ({ page
   await dialog.getByRole('button', { name: 'Take it and keep it' }).click();
   await expect(loft.getByRole('combobox', { name: 'Size' }).first()).toContainText('24 × 1.5 mm');
   await page.getByRole('link', { name: 'Site', exact: true }).click();
+  await openLine(page, 'Catalogue');
   await page.getByRole('button', { name: 'Delete Studio panel' }).click();
   await expect(page.getByText(/Studio panel is out of your catalogue/)).toBeVisible();
 });

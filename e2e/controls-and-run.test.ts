@@ -2,14 +2,14 @@ import { expect, test } from '@playwright/test';
 import { SYSTEMS } from '../demo/systems.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import { NO_PRICES } from '../model/new-job.ts';
-import { complaints, expectAccessible, openJob, saved } from './helpers.ts';
+import { complaints, expectAccessible, openJob, openLine, saved } from './helpers.ts';
 
 test('the weather curve follows from the emitters, can be set, and a poor one is named', async ({ page }) => {
   const found = complaints(page);
   const id = await openJob(page, thistleMill, 'controls');
   await expect(page.getByRole('figure', { name: /flow temperature over the outdoor temperature/ })).toBeVisible();
   await expect(page.getByText(/^Set the controller to slope/)).toBeVisible();
-  await page.getByLabel('Slope (number)').fill('0.5');
+  await page.getByLabel('Slope').fill('0.5');
   await expect(page.getByText(/short\.$/).first()).toBeVisible();
   await saved(page);
   expect((await (await page.request.get(`/api/jobs/${id}`)).json()).job.source.curve.slope).toBe(0.5);
@@ -25,8 +25,10 @@ test('the weather curve follows from the emitters, can be set, and a poor one is
 
 test('calls, sequence and wiring; a call opens the wall in its state, a wrong voltage is named', async ({ page }) => {
   await openJob(page, thistleMill, 'controls');
+  await openLine(page, 'Calls');
+  await openLine(page, 'Wiring');
   await expect(page.getByRole('listitem').filter({ hasText: 'the pump of Loft runs' })).toBeVisible();
-  const calls = page.getByRole('region', { name: 'Calls' });
+  const calls = page.getByRole('region', { name: 'Calls', exact: true }).first();
   await expect(calls.getByRole('row', { name: /Workshop alone/ })).toContainText('Workshop');
   const wiring = page.getByRole('region', { name: 'Wiring schedule' });
   await expect(wiring.getByRole('row', { name: /Call for heat/ })).toContainText('a dry contact');
@@ -44,6 +46,7 @@ test('calls, sequence and wiring; a call opens the wall in its state, a wrong vo
 test('rooms that call together get one thermostat; one that calls nothing is named', async ({ page }) => {
   const found = complaints(page);
   const id = await openJob(page, thistleMill, 'controls');
+  for (const line of ['Thermostats', 'Calls', 'Wiring']) await openLine(page, line);
   await page.getByRole('button', { name: 'A thermostat for several rooms' }).click();
   const thermostat = page.getByRole('group', { name: 'Thermostat 1' });
   await expect(thermostat.getByText('Calls nothing yet.')).toBeVisible();
@@ -54,7 +57,12 @@ test('rooms that call together get one thermostat; one that calls nothing is nam
   await page.keyboard.press('Escape');
   await expect(thermostat.getByText('Calls on Ground floor.')).toBeVisible();
   await thermostat.getByLabel('Name').fill('Wet rooms');
-  await expect(page.getByRole('region', { name: 'Calls' }).getByRole('row', { name: /Wet rooms alone/ })).toBeVisible();
+  await expect(
+    page
+      .getByRole('region', { name: 'Calls', exact: true })
+      .first()
+      .getByRole('row', { name: /Wet rooms alone/ }),
+  ).toBeVisible();
   await expect(page.getByRole('heading', { name: /calls nothing/ })).toHaveCount(0);
   await expect(
     page.getByRole('region', { name: 'What the controls take' }).getByRole('row', { name: /Room thermostats/ }),

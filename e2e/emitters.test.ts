@@ -35,7 +35,7 @@ test('the ladder: a line moved by keys and by hand, an improvement done and take
   await study.click();
   const lower = page.getByRole('region', { name: 'What lowers Ground floor' });
   await expect(lower).toContainText('Study: pipe at 75 mm instead of 150');
-  await lower.getByRole('button', { name: 'Do it' }).click();
+  await lower.getByRole('button', { name: 'Apply', exact: true }).first().click();
   await expect(page.getByRole('button', { name: /^Study: needs 37\.\d/ })).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(study).toBeVisible();
@@ -64,9 +64,9 @@ test('emitters: added, described, fed by another circuit, and a target for the f
 
   await page.getByRole('button', { name: /^Loft studio: needs/ }).click();
   const lower = page.getByRole('region', { name: 'What lowers Loft' });
-  await lower.getByLabel(/Bring it down to/).fill('45');
+  await lower.getByLabel(/Target flow temperature/).fill('45');
   await expect(lower.getByRole('status')).toContainText('bring it to');
-  await lower.getByRole('button', { name: /Do all and run it at 45/ }).click();
+  await lower.getByRole('button', { name: /Apply all, run at 45/ }).click();
   await expect(page.getByRole('slider', { name: 'Flow temperature of Loft' })).toHaveAttribute('aria-valuetext', /^45/);
   await expect(page.getByRole('region', { name: 'Loft', exact: true })).not.toContainText('short');
 });
@@ -78,10 +78,10 @@ test('circuits are proposed by what the emitters need, taken, and taken back', a
   await expect(byTemperature).toContainText('Floors, mixed at');
   await expectAccessible(page);
   await byTemperature.getByRole('button', { name: /^Take these 3/ }).click();
-  await expect(page.getByRole('region', { name: 'Floors', exact: true })).toBeVisible();
-  await expect(page.getByRole('region', { name: 'Ground floor', exact: true })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Open Floors', exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Open Ground floor', exact: true })).toHaveCount(0);
   await page.keyboard.press('Control+z');
-  await expect(page.getByRole('region', { name: 'Ground floor', exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Open Ground floor', exact: true })).toBeVisible();
 });
 
 test('a floor is put behind the towel rail: it gets cooler water, and no valve of its own', async ({ page }) => {

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { thistleMill } from '../demo/thistle-mill.ts';
-import { expectAccessible, openEntries, openJob, saved } from './helpers.ts';
+import { expectAccessible, openEntries, openJob, openLine, saved } from './helpers.ts';
 
 test('one pump with a valve in each circuit, and back again', async ({ page }) => {
   const id = await openJob(page, thistleMill, 'plant');
@@ -29,14 +29,15 @@ test('the cylinder calls: the heating waits and the source sends what charges it
 test('a stove behind plates stands beside the boiler, and what is missing is said', async ({ page }) => {
   await openJob(page, thistleMill, 'plant');
   await page.getByRole('button', { name: 'Entries', exact: true }).click();
+  await openEntries(page, 'More sources');
   await page.getByRole('button', { name: 'Add a further source' }).click();
   const stove = page.getByRole('group', { name: 'Further source 1' });
   await stove.getByLabel('Name').fill('Stove in the hall');
   const named = page.getByRole('group', { name: 'Stove in the hall' });
   await named.getByLabel('Kind').click();
   await page.getByRole('option', { name: 'Solid-fuel boiler' }).click();
-  await named.getByLabel('It runs').click();
-  await page.getByRole('option', { name: /backup/ }).click();
+  await named.getByLabel('Order').click();
+  await page.getByRole('option', { name: /Standby/ }).click();
   await named.getByLabel('Plates: approach (K)').fill('5');
   await expect(named.getByText(/plates/)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Stove in the hall: plate exchanger: pick' })).toBeVisible();
@@ -60,7 +61,7 @@ test('an old pump is entered by its curve and put where it serves; a slip in it 
   await expect(dialog.getByText('3 points read.')).toBeVisible();
   await expectAccessible(page);
   await dialog.getByRole('button', { name: 'Keep it' }).click();
-  await page.getByRole('button', { name: 'use it there' }).first().click();
+  await page.getByRole('button', { name: 'Use this pump here' }).first().click();
   await saved(page);
   const { job } = await (await page.request.get(`/api/jobs/${id}`)).json();
   expect(job.ownPumps[0].points[1]).toEqual([900 / 3.6e6, 5, 45]);
@@ -70,7 +71,8 @@ test('an old pump is entered by its curve and put where it serves; a slip in it 
 
 test('a limit of the rulebook becomes the job’s own, with its reason', async ({ page }) => {
   const id = await openJob(page, thistleMill, 'site');
-  await page.getByLabel('The job is judged by').click();
+  await openLine(page, 'School');
+  await page.getByRole('combobox', { name: 'Rulebook' }).click();
   await page.getByRole('option', { name: /^Open low-temperature/ }).click();
   await page.getByRole('button', { name: 'Every limit …' }).click();
   const dialog = page.getByRole('dialog');
@@ -83,7 +85,7 @@ test('a limit of the rulebook becomes the job’s own, with its reason', async (
   await dialog.getByLabel('Why it is different here').fill('Old radiators stay');
   await expectAccessible(page);
   await dialog.getByRole('button', { name: 'Close' }).click();
-  await expect(page.getByRole('button', { name: /Every limit \(1 your own\)/ })).toBeVisible();
+  await expect(page.getByText('1 limit of your own')).toBeVisible();
   await saved(page);
   const { job } = await (await page.request.get(`/api/jobs/${id}`)).json();
   expect(job.ownRules).toEqual([{ id: 'hottestWater', limit: 50, reason: 'Old radiators stay' }]);

@@ -104,7 +104,7 @@ test('a new room is typed into the empty last row', async ({ page }) => {
 
 test('a table with bad cells is previewed, marked, and changes nothing until confirmed', async ({ page }) => {
   await openJob(page, thistleMill, 'rooms');
-  await page.getByRole('button', { name: 'Read a table (CSV, XLSX, gbXML)' }).click();
+  await page.getByRole('button', { name: 'Read a file (CSV, XLSX, gbXML)' }).click();
   const chooser = page.getByLabel('Table of heat loads', { exact: true });
   await chooser.setInputFiles({ name: 'a.csv', mimeType: 'text/csv', buffer: Buffer.alloc(0) });
   await expect(page.getByRole('alert')).toContainText('0 bytes');
@@ -154,7 +154,7 @@ test('a workbook is read from the sheet that is chosen, and a building model by 
     ['Forge', 2.4, 31],
     ['Store', 0.5, 9],
   ]);
-  await page.getByRole('button', { name: 'Read a table (CSV, XLSX, gbXML)' }).click();
+  await page.getByRole('button', { name: 'Read a file (CSV, XLSX, gbXML)' }).click();
   const file = page.getByLabel('Table of heat loads', { exact: true });
   await file.setInputFiles({
     name: 'loads.xlsx',
@@ -180,7 +180,7 @@ test('the reading of a file can be stopped, and begun again', async ({ page }) =
     // The request may be gone with its worker by then.
     await route.continue().catch(() => {});
   });
-  await page.getByRole('button', { name: 'Read a table (CSV, XLSX, gbXML)' }).click();
+  await page.getByRole('button', { name: 'Read a file (CSV, XLSX, gbXML)' }).click();
   const table = { name: 'rooms.csv', mimeType: 'text/csv', buffer: Buffer.from('Room;Heat load (W)\nPantry;410\n') };
   await page.locator('input[type=file]').setInputFiles(table);
   await expect(page.getByRole('status').filter({ hasText: 'Reading rooms.csv' })).toBeVisible();
@@ -195,7 +195,7 @@ test('the reading of a file can be stopped, and begun again', async ({ page }) =
 
 test('a 50 MB file is refused without being read', async ({ page }) => {
   await openJob(page, thistleMill, 'rooms');
-  await page.getByRole('button', { name: 'Read a table (CSV, XLSX, gbXML)' }).click();
+  await page.getByRole('button', { name: 'Read a file (CSV, XLSX, gbXML)' }).click();
   await page.getByLabel('Table of heat loads', { exact: true }).evaluate((input: HTMLInputElement) => {
     const files = new DataTransfer();
     files.items.add(new File([new Uint8Array(50_000_000)], 'huge.csv'));

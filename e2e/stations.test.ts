@@ -3,7 +3,7 @@ import { coilAndStores } from '../demo/coil-and-stores.ts';
 import { inStages, threeStoreys } from '../demo/more-plants.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import { woodAndRing } from '../demo/wood-and-ring.ts';
-import { expectAccessible, openEntries, openJob } from './helpers.ts';
+import { expectAccessible, openEntries, openJob, openLine, pickCircuit } from './helpers.ts';
 
 test('plates, a tank behind them and two waters are entered on a plant with a header', async ({ page }) => {
   await openJob(page, thistleMill, 'plant');
@@ -22,8 +22,9 @@ test('plates, a tank behind them and two waters are entered on a plant with a he
   await expect(page.getByText('Tank: nothing hangs on it')).toBeVisible();
   await page.getByRole('link', { name: /Circuits$/ }).click();
   for (const name of ['Ground floor', 'Workshop']) {
-    const circuit = page.getByRole('region', { name });
-    await circuit.getByLabel('It hangs on').click();
+    const circuit = await pickCircuit(page, name);
+    await openLine(circuit, 'Pipes and parts');
+    await circuit.getByLabel('Connected to').click();
     await page.getByRole('option', { name: 'Tank', exact: true }).click();
   }
   await page.getByRole('link', { name: /Plant$/ }).click();
@@ -37,7 +38,7 @@ test('plates, a tank behind them and two waters are entered on a plant with a he
   await expect(sum).toContainText('Ground floor');
   await expect(sum).toContainText('Workshop');
   await page.keyboard.press('Escape');
-  await openEntries(page, 'Safety');
+  await openEntries(page, 'Vessel');
   await page.getByRole('button', { name: 'Enter the water behind plate exchanger' }).click();
   const water = page.getByRole('group', { name: 'Water of plate exchanger' });
   await expect(water).toContainText('of water');
@@ -50,7 +51,7 @@ test('plates, a tank behind them and two waters are entered on a plant with a he
   await page.getByRole('button', { name: /^Findings/ }).click();
   await page.getByRole('button', { name: 'A feeder with its own can' }).click();
   await page.getByRole('button', { name: 'Entries', exact: true }).click();
-  await openEntries(page, 'Safety');
+  await openEntries(page, 'Vessel');
   await expect(water).toContainText(/Set the feeder to/);
   await expectAccessible(page);
   await openEntries(page, 'Separation');
@@ -71,7 +72,7 @@ test('a wood boiler with a loading valve, its backup on the ring main: read on t
   await page.getByRole('button', { name: /^On backup/ }).click();
   await expect(page.getByRole('button', { name: /^On backup/ })).toContainText('calls');
   await page.getByRole('button', { name: 'Entries', exact: true }).click();
-  await openEntries(page, 'Source');
+  await openEntries(page, 'Inside the source');
   await expect(page.getByLabel(/^Loading valve lets through/)).toHaveValue('60');
   await page.getByRole('button', { name: 'Remove the loading valve' }).click();
   await expect(page.getByRole('button', { name: /^Loading valve: pick/ })).toHaveCount(0);
@@ -82,6 +83,7 @@ test('the pump of the source for three storeys: valves, a diverting valve, a wir
   await expect(page.getByRole('button', { name: /^Diverting valve/ })).toBeVisible();
   await expect(page.getByRole('button', { name: /zone valve: pick$/ })).toHaveCount(3);
   await page.getByRole('link', { name: /Controls$/ }).click();
+  await openLine(page, 'Wiring');
   await expect(page.getByRole('group', { name: 'Centre, attic' })).toBeVisible();
   await expect(page.getByRole('cell', { name: 'In parallel with the others: any of them calls for heat' })).toHaveCount(2);
   await page.getByRole('button', { name: 'Another wiring centre' }).click();
@@ -93,13 +95,14 @@ test('the pump of the source for three storeys: valves, a diverting valve, a wir
 
 test('what comes later is laid for and told, and is there once it has come', async ({ page }) => {
   await openJob(page, inStages(), 'circuits');
-  const loft = page.getByRole('region', { name: 'Loft' });
-  await expect(loft.getByLabel('It is there')).toHaveText('Later: laid for, not connected');
+  const loft = await pickCircuit(page, 'Loft');
+  await openLine(loft, 'Pipes and parts');
+  await expect(loft.getByLabel('Existing or new')).toHaveText('Later: laid for, not connected');
   // Nothing of it is sized today.
-  await expect(loft.getByText('Head', { exact: true })).toHaveCount(0);
-  await loft.getByLabel('It is there').click();
+  await expect(loft.getByText(/^required/)).toHaveCount(0);
+  await loft.getByLabel('Existing or new').click();
   await page.getByRole('option', { name: 'Now', exact: true }).click();
-  await expect(loft.getByText('Head', { exact: true })).toBeVisible();
+  await expect(loft.getByText(/^required/)).toBeVisible();
 });
 
 test('a tank with a coil is put between source and floors; its coil stands below the tank', async ({ page }) => {
@@ -133,7 +136,7 @@ test('collectors heat the tank and then the cylinder: chosen in their entries, t
     'plant',
   );
   await page.getByRole('button', { name: 'Entries', exact: true }).click();
-  await openEntries(page, 'Source');
+  await openEntries(page, 'More sources');
   const sun = page.getByRole('group', { name: 'Collectors on the roof' });
   await sun.getByLabel('Once the tank is warm').click();
   await page.getByRole('option', { name: 'It heats the cylinder' }).click();
@@ -162,7 +165,8 @@ test('a cold tank is put in, a circuit and the source turn over to it, a guard s
   await page.getByRole('button', { name: /^Findings/ }).click();
   await page.getByRole('button', { name: 'Take these pipes away' }).click();
   await page.getByRole('link', { name: /Circuits$/ }).click();
-  const floors = page.getByRole('region', { name: 'Floors', exact: true });
+  const floors = await pickCircuit(page, 'Floors');
+  await openLine(floors, 'Summer');
   await floors.getByRole('button', { name: 'Give it cold water' }).click();
   await floors.getByLabel('When cooling it hangs on').click();
   await page.getByRole('option', { name: 'Tank', exact: true }).click();

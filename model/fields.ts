@@ -323,8 +323,12 @@ export function fieldAt(place: string): Field | undefined {
   return (FIELDS as Record<string, Field>)[parts.join('/')];
 }
 
-/** Why a value cannot stand in a field, or undefined when it can. */
+/** A bound typed in another unit comes back a hair beside it: it still is the bound. */
+const HAIR = 1e-9;
+
+/** Why a value cannot stand in a field, or undefined when it can. Its numbers are in metric units, for `inUnits` to say in others. */
 export function boundsProblem(field: Field, value: number): string | undefined {
-  const tooLow = field.aboveMin ? value <= field.min : value < field.min;
-  return tooLow || value > field.max ? `is outside what is possible: ${field.remedy}` : undefined;
+  const hair = HAIR * Math.max(1, Math.abs(value));
+  const tooLow = field.aboveMin ? value <= field.min : value < field.min - hair;
+  return tooLow || value > field.max + hair ? `is outside what is possible: ${field.remedy}` : undefined;
 }

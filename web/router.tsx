@@ -47,13 +47,11 @@ export const router = createBrowserRouter([
       page('book', () => import('./pages/BookPage.tsx')),
     ],
   },
-  {
-    ...page('/findings', () => import('./pages/FindingKindsPage.tsx')),
-    hydrateFallbackElement: <Waiting text="One moment …" />,
-    errorElement: <ErrorPage />,
-  },
+  { path: '/findings', element: <Navigate to="/manual/findings" replace /> },
   ...(
     [
+      ['/manual', () => import('./pages/ManualPage.tsx')],
+      ['/manual/:page', () => import('./pages/ManualPage.tsx')],
       ['/new', () => import('./pages/StartPage.tsx')],
       ['/sign-in', () => import('./pages/SignInPage.tsx')],
       ['/welcome', () => import('./pages/WelcomePage.tsx')],

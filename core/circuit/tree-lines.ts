@@ -4,6 +4,7 @@ import { idsAfter, newSection } from '../../model/new-job.ts';
 import { newUnseenTee, structurePlace, teeAt } from '../../model/unseen-tee.ts';
 import { readSize, sizesInWords, sizeWords } from '../pipe/size-words.ts';
 import { editText } from '../quantity/format.ts';
+import { inUnits } from '../quantity/in-units.ts';
 import { readQuantity } from '../quantity/parse.ts';
 import { unitFor } from '../quantity/units.ts';
 import { roomsOf } from './draft-tree.ts';
@@ -123,7 +124,7 @@ function readLine(line: string, display: Display, circuit: Circuit, rooms: reado
   const length = readQuantity(lengthText, 'length', unitFor('length', display));
   if (!length.ok) return `its length ${length.reason}`;
   const problem = boundsProblem(FIELDS['circuits/*/sections/*/length'], length.value);
-  if (problem) return `its length ${problem}`;
+  if (problem) return `its length ${inUnits(problem, display)}`;
   const found: string[] = [];
   for (const wanted of roomText
     .split(',')

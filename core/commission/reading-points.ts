@@ -45,7 +45,8 @@ export function loopNames(
       const alike = beside.filter((each) => each.emitterId === emitterId);
       const number = alike.length > 1 ? `loop ${place.split('/loop')[1]}` : '';
       const label =
-        ports.get(i) ?? (beside.length > 1 ? [emitter ? emitterLabel(emitter) : '', number].filter(Boolean).join(', ') : '');
+        ports.get(i) ??
+        (beside.length > 1 ? [emitter ? emitterLabel(emitter, job.display) : '', number].filter(Boolean).join(', ') : '');
       names.set(place, { label, roomName, roomId, circuitId: id });
     });
   }

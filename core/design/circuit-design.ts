@@ -60,7 +60,12 @@ export function circuitLoad(context: Context, circuit: Circuit, parts: readonly 
           ? given(`${name}, rough`, 'heatLoad', useful, 'provisional: area by class of building, common practice')
           : whole
             ? decided(name, 'heatLoad', useful, `rooms/${room.id}/heatLoad`)
-            : given(`${name}, ${emitter ? emitterLabel(emitter) : ''}`, 'heatLoad', useful, 'its part of the load of the room'),
+            : given(
+                `${name}, ${emitter ? emitterLabel(emitter, context.job.display) : ''}`,
+                'heatLoad',
+                useful,
+                'its part of the load of the room',
+              ),
       ];
     }),
   );

@@ -1,10 +1,12 @@
 import type { Emitter } from '../../model/emitter.ts';
+import type { Job } from '../../model/job.ts';
 import { emitterLabel } from '../emitter/emitter.ts';
 import { circuitsById, roomEmitters, rungsOf } from '../emitter/ladder.ts';
 import type { EmitterLaw } from '../emitter/law.ts';
 import { WHOLE } from '../emitter/series.ts';
 import { decided, given, type Ingredient } from '../figure/figure.ts';
 import { type CircuitPart, partsOfJob } from '../plan/parts-of-job.ts';
+import { say } from '../quantity/format.ts';
 import type { Context } from './context.ts';
 
 export { type CircuitPart, streamLoad, streamOf } from '../plan/parts-of-job.ts';
@@ -31,7 +33,10 @@ export function circuitParts(context: Context): Map<string, CircuitPart[]> {
           Q: given('heat these emitters have to give', 'heatLoad', rung.load, 'their part of the load of the room'),
           T_i: decided('room temperature', 'temperature', room.roomTemperature, `${place}/roomTemperature`),
           ΔT: decided('delta T', 'temperatureDifference', rung.drop, `circuits/${rung.circuitId}/temperatureDifference`),
-          ...lawTerms(fedRoom.fed.filter((each) => each.circuitId === rung.circuitId)),
+          ...lawTerms(
+            fedRoom.fed.filter((each) => each.circuitId === rung.circuitId),
+            job.display,
+          ),
         },
       });
     }
@@ -40,7 +45,10 @@ export function circuitParts(context: Context): Map<string, CircuitPart[]> {
 }
 
 /** What each emitter gives at 30 K over the room: a plain way to tell its size. */
-function lawTerms(fed: readonly { emitter: Emitter; law: EmitterLaw | null }[]): Record<string, Ingredient> {
+function lawTerms(
+  fed: readonly { emitter: Emitter; law: EmitterLaw | null }[],
+  display: Job['display'],
+): Record<string, Ingredient> {
   return Object.fromEntries(
     fed.flatMap(({ emitter, law }, i) =>
       law
@@ -48,7 +56,7 @@ function lawTerms(fed: readonly { emitter: Emitter; law: EmitterLaw | null }[]):
             [
               `K${i + 1}`,
               given(
-                `${emitterLabel(emitter)} at 30 K over the room`,
+                `${emitterLabel(emitter, display)} at ${say(30, 'temperatureDifference', display)} over the room`,
                 'heatLoad',
                 law.coefficient * 30 ** law.exponent,
                 `n = ${law.exponent.toFixed(2)}`,

@@ -1,4 +1,4 @@
-import type { Circuit, Room } from '../../model/job.ts';
+import type { Circuit, Job, Room } from '../../model/job.ts';
 import { shifted } from '../../model/quantities.ts';
 import { type Cooling, coolingOf } from '../emitter/cooling.ts';
 import { emitterLabel } from '../emitter/emitter.ts';
@@ -48,7 +48,7 @@ export function designCooling(context: Context): CoolingDesign | null {
     },
   });
   const circuits = new Map(job.circuits.map((circuit) => [circuit.id, circuit]));
-  const parts = job.rooms.flatMap((room) => coolingParts(room, circuits, air));
+  const parts = job.rooms.flatMap((room) => coolingParts(job, room, circuits, air));
   return {
     dewPoint: dew,
     parts,
@@ -59,14 +59,21 @@ export function designCooling(context: Context): CoolingDesign | null {
   };
 }
 
-function coolingParts(room: Room, circuits: ReadonlyMap<string, Circuit>, air: Parameters<typeof coolingOf>[2]): CoolingPart[] {
+function coolingParts(
+  job: Job,
+  room: Room,
+  circuits: ReadonlyMap<string, Circuit>,
+  air: Parameters<typeof coolingOf>[2],
+): CoolingPart[] {
   return room.emitters.flatMap((emitter) => {
     const circuit = circuits.get(emitter.circuit ?? room.circuit ?? '');
     if (!circuit?.cooling) return [];
     const { flowTemperature: flow, temperatureDifference: rise } = circuit.cooling;
     const cooling = coolingOf(emitter, { flow, rise }, air);
     if (!cooling) return [];
-    return [{ ...cooling, roomId: room.id, emitterId: emitter.id, label: emitterLabel(emitter), circuitId: circuit.id }];
+    return [
+      { ...cooling, roomId: room.id, emitterId: emitter.id, label: emitterLabel(emitter, job.display), circuitId: circuit.id },
+    ];
   });
 }
 

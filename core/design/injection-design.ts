@@ -1,7 +1,7 @@
 import { hotShare } from '../circuit/mixing.ts';
 import { byRule, decided, type Figure, given } from '../figure/figure.ts';
 import { pipeFlow } from '../pipe/friction.ts';
-import { atSpeed } from '../plant/circulator.ts';
+import { atSpeed, circulatorName } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
 import { lossAtDesign } from './behind-bars.ts';
 import { type ChosenPump, choose, type PumpDesign } from './choose-pump.ts';
@@ -101,7 +101,7 @@ export function designInjection(context: Context, flow: CircuitFlow, source: Sou
         variable ? 'pump at four fifths of full speed, less its check valve' : 'pump less its check valve',
         'pressure',
         head - opening,
-        pump.speed?.model.label ?? 'no pump found',
+        pump.speed ? circulatorName(pump.speed.model, context.job.display) : 'no pump found',
       ),
     },
   });

@@ -1,6 +1,6 @@
 import { type Figure, given, type Ingredient } from '../figure/figure.ts';
 import type { Load, Stretch } from '../piping/drives.ts';
-import { atSpeed, type PumpState } from '../plant/circulator.ts';
+import { atSpeed, circulatorName, type PumpState } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
 import { type Losses, lossAtDesign, lossOfSource } from './behind-bars.ts';
 import type { Charging } from './charging-design.ts';
@@ -190,9 +190,8 @@ export function finishPump(context: Context, chosen: ChosenPump, state: PumpStat
   const shared = state.head - headOf(chosen, chosen.ownLossAt(at));
   const system = (flow: number) => headOf(chosen, chosen.ownLossAt(flow)) + shared;
   const fixed = Math.abs(state.speed - speed.share) < 1e-6;
-  const name = fixed
-    ? `${speed.model.label}, speed ${speed.step}`
-    : `${speed.model.label} at ${Math.round(state.speed * 100)} % speed`;
+  const called = circulatorName(speed.model, context.job.display);
+  const name = fixed ? `${called}, speed ${speed.step}` : `${called} at ${Math.round(state.speed * 100)} % speed`;
   const catalogue = `invented catalogue: ${name}`;
   const flow = book.add({
     id: `${place}/dutyFlow`,
@@ -241,7 +240,7 @@ export function finishPump(context: Context, chosen: ChosenPump, state: PumpStat
     ...plain,
     duty: {
       modelId: speed.model.id,
-      label: speed.model.label,
+      label: called,
       step: speed.step,
       speed: state.speed,
       running: fixed ? `speed ${speed.step} of ${speed.model.speeds.length}` : `${Math.round(state.speed * 100)} % of full speed`,

@@ -1,5 +1,6 @@
 import type { PumpControl } from '../../model/job.ts';
 import { type Figure, given, type Ingredient } from '../figure/figure.ts';
+import { circulatorName } from '../plant/circulator.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
 import { regulatingKv } from './balancing.ts';
 import type { ChosenPump } from './choose-pump.ts';
@@ -54,7 +55,12 @@ function surplusOf(
     const pressure = behindCheck(own, flow.volumeFlow.value);
     return {
       surplus: pressure - own.indexLoss,
-      given: given('pump less its check valve at design flow', 'pressure', pressure, own.speed.model.label),
+      given: given(
+        'pump less its check valve at design flow',
+        'pressure',
+        pressure,
+        circulatorName(own.speed.model, context.job.display),
+      ),
       taken: given('index run', 'pressure', own.indexLoss, 'sum of its losses at design flow'),
     };
   }
@@ -68,7 +74,7 @@ function surplusOf(
       'the one pump at design flow',
       'pressure',
       pressure,
-      fixed ? shared.speed.model.label : 'what it is set to hold',
+      fixed ? circulatorName(shared.speed.model, context.job.display) : 'what it is set to hold',
     ),
     taken: given('this circuit with its zone valve', 'pressure', taken, 'sum of its losses at design flow'),
   };

@@ -5,20 +5,16 @@ import type { Construction, Display, Job, Room } from '../../model/job.ts';
 import { newEmitter, newFixed, newFloor, newPanel, newRated } from '../../model/new-emitter.ts';
 import { nextId } from '../../model/new-job.ts';
 import { editText, say } from '../quantity/format.ts';
+import { inUnits } from '../quantity/in-units.ts';
 import { evaluate, readQuantity } from '../quantity/parse.ts';
 import { toSI, unitFor } from '../quantity/units.ts';
-import { RATED_LABELS } from './emitter.ts';
+import { faceText, faceUnit, RATED_LABELS } from './emitter.ts';
 
 /**
  * Emitters of a room in a few words, as they are jotted down: "22 600x1200", "2 x 11 400x800", "floor 150", "towel rail 400 W",
  * "baseboard 3 m"; several parted by a semicolon or a plus. Sizes are height by length of the face.
  */
 export type EmittersRead = { ok: true; emitters: Emitter[] } | { ok: false; reason: string };
-
-/** Faces are spoken of in millimetres or inches, whatever lengths of pipe are in. */
-const faceUnit = ({ system }: Display): string => (system === 'us' ? 'in' : 'mm');
-const face = (metres: number, display: Display): string =>
-  String(Number((metres / toSI(1, 'bore', faceUnit(display))).toFixed(display.system === 'us' ? 1 : 0)));
 
 /** The emitters of a room in words that `readEmitters` reads back. */
 export function emitterWords(
@@ -39,7 +35,7 @@ export function emitterWords(
 function wordsOf(emitter: Emitter, { display, constructions, usual }: Pick<Job, 'display' | 'constructions' | 'usual'>): string {
   switch (emitter.kind) {
     case 'panel':
-      return `${emitter.type.replace('-', '')} ${face(emitter.height, display)}x${face(emitter.length, display)}`;
+      return `${emitter.type.replace('-', '')} ${faceText(emitter.height, display)}x${faceText(emitter.length, display)}`;
     case 'floor': {
       const built = constructions.find((each) => each.id === emitter.construction);
       const named = built && built.id !== usual.construction ? ` ${built.name}` : '';
@@ -163,7 +159,7 @@ function readPanel([, panels, sheets, height, length, unit]: RegExpExecArray, di
     [long, 'rooms/*/emitters/*/length'],
   ] as const) {
     const problem = boundsProblem(FIELDS[place], value);
-    if (problem) return { reason: `its ${FIELDS[place].label} ${problem}` };
+    if (problem) return { reason: `its ${FIELDS[place].label} ${inUnits(problem, display)}` };
   }
   return newPanel('', { type, height: high, length: long });
 }
@@ -222,5 +218,5 @@ function bounded(text: string, place: FieldPlace, display: Display): number | { 
   const read = readQuantity(text, field.kind, unitFor(field.kind, display));
   if (!read.ok) return { reason: read.reason };
   const problem = boundsProblem(field, read.value);
-  return problem ? { reason: problem } : read.value;
+  return problem ? { reason: inUnits(problem, display) } : read.value;
 }

@@ -1,4 +1,6 @@
 import type { Emitter, RatedForm } from '../../model/emitter.ts';
+import type { Display } from '../../model/job.ts';
+import { fromSI } from '../quantity/units.ts';
 import { closestGap, EDGE_LIMIT, FLOOR_DATA, fieldTransfer, floorTransfer, outputAtSurface, SURFACE_LIMIT } from './floor.ts';
 import { type EmitterLaw, excessOf, flowTemperatureFor, lawOfRating, outputAt } from './law.ts';
 import { PANELS, panelContent, panelLaw } from './panel.ts';
@@ -13,16 +15,21 @@ export const RATED_LABELS: Record<RatedForm, string> = {
   'air-coil': 'Air coil',
 };
 
+/** Faces and spacings are spoken of in whole millimetres, or in inches to the tenth. */
+export const faceUnit = ({ system }: Display): 'in' | 'mm' => (system === 'us' ? 'in' : 'mm');
+export const faceText = (metres: number, display: Display): string =>
+  String(Number(fromSI(metres, 'bore', faceUnit(display)).toFixed(display.system === 'us' ? 1 : 0)));
+
 /** What an emitter is called where nobody named it. */
-export function emitterLabel(emitter: Emitter): string {
+export function emitterLabel(emitter: Emitter, display: Display): string {
   if (emitter.name !== '') return emitter.name;
   switch (emitter.kind) {
     case 'panel':
-      return `${PANELS[emitter.type].label}, ${Math.round(emitter.height * 1000)} × ${Math.round(emitter.length * 1000)} mm`;
+      return `${PANELS[emitter.type].label}, ${faceText(emitter.height, display)} × ${faceText(emitter.length, display)} ${faceUnit(display)}`;
     case 'rated':
       return RATED_LABELS[emitter.form];
     case 'floor':
-      return `${FLOOR_DATA[emitter.system].label}, ${[emitter.spacing, ...(emitter.otherGap === null ? [] : [emitter.otherGap])].map((gap) => Math.round(gap * 1000)).join(' and ')} mm`;
+      return `${FLOOR_DATA[emitter.system].label}, ${[emitter.spacing, ...(emitter.otherGap === null ? [] : [emitter.otherGap])].map((gap) => faceText(gap, display)).join(' and ')} ${faceUnit(display)}`;
     case 'fixed':
       return 'Fixed load';
   }

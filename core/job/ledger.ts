@@ -6,7 +6,7 @@ import { STRUCTURE_LABELS, unseenPlace, withTeeAt } from '../../model/unseen-tee
 import type { Design } from '../design/design.ts';
 import { placeName } from '../design/place-name.ts';
 import { findSize, type PipeSize } from '../pipe/catalogue.ts';
-import { findCirculator } from '../plant/circulator.ts';
+import { circulatorName, findCirculator } from '../plant/circulator.ts';
 import { say } from '../quantity/format.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
 import { designJob, designWithPlant } from './design-job.ts';
@@ -247,7 +247,7 @@ function looks(job: Job, base: Design, { place, alternatives }: Assumption, take
   const structure = lookAtTee(job, place);
   if (structure) return [structure];
   if (place.endsWith('/pump')) {
-    const label = (id: string | number) => findCirculator(String(id), job.ownPumps)?.label ?? String(id);
+    const label = (id: string | number) => pumpName(job, id);
     return [{ kind: 'look', how: 'Read the name plate of the pump.', pass: `As taken: ${label(taken)}.` }];
   }
   if (/[lL]ength$/.test(place)) {
@@ -367,6 +367,11 @@ function valueWords(job: Job, place: Place, value: unknown): string {
     const material = valueAt(job, place.replace(/size$/, 'material')) as Parameters<typeof findSize>[0];
     return findSize(material, String(value))?.label ?? String(value);
   }
-  if (place.endsWith('/pump')) return findCirculator(String(value), job.ownPumps)?.label ?? String(value);
+  if (place.endsWith('/pump')) return pumpName(job, String(value));
   return String(value);
+}
+
+function pumpName(job: Job, id: string | number): string {
+  const model = findCirculator(String(id), job.ownPumps);
+  return model ? circulatorName(model, job.display) : String(id);
 }

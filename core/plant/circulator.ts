@@ -1,5 +1,6 @@
-import type { OwnPump } from '../../model/job.ts';
+import type { Display, OwnPump } from '../../model/job.ts';
 import type { HeadCurve } from '../network/pump-law.ts';
+import { inUnits } from '../quantity/in-units.ts';
 import { monotoneCurve } from '../quantity/monotone-curve.ts';
 import { CIRCULATORS, type CirculatorModel } from './circulator-catalogue.ts';
 
@@ -84,6 +85,10 @@ function ownModel(pump: OwnPump): CirculatorModel {
   ownModels.set(pump, model);
   return model;
 }
+
+/** What a circulator is called in the units of a job; one's own as it was typed. */
+export const circulatorName = ({ id, label }: Pick<CirculatorModel, 'id' | 'label'>, display: Display): string =>
+  id.startsWith(OWN_PUMP) ? label : inUnits(label, display);
 
 /** A circulator of the catalogue, or one of the pumps a job brings itself. */
 export const findCirculator = (id: string, own: readonly OwnPump[] = []): CirculatorModel | undefined => {

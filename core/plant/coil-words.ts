@@ -1,6 +1,7 @@
 import { boundsProblem, FIELDS, type FieldPlace } from '../../model/fields.ts';
 import type { Display, HotWater } from '../../model/job.ts';
 import { editText, say } from '../quantity/format.ts';
+import { inUnits } from '../quantity/in-units.ts';
 import { readQuantity } from '../quantity/parse.ts';
 import { unitFor } from '../quantity/units.ts';
 
@@ -19,7 +20,7 @@ export function readCoil(text: string, display: Display): Coil | string {
     const { kind, label } = FIELDS[place];
     const got = readQuantity(part, kind, unitFor(kind, display));
     const problem = got.ok ? boundsProblem(FIELDS[place], got.value) : got.reason;
-    return problem ? `has a ${label} that ${problem}` : got.ok ? got.value : '';
+    return problem ? `has a ${label} that ${inUnits(problem, display)}` : got.ok ? got.value : '';
   };
   const coilOutput = read(match[1] as string, 'hotWater/coilOutput');
   const coilFlow = read(match[2] as string, 'hotWater/coilFlow');

@@ -1,5 +1,6 @@
 import { boundsProblem, FIELDS, type FieldPlace } from '../../model/fields.ts';
 import type { Display, Source } from '../../model/job.ts';
+import { inUnits } from '../quantity/in-units.ts';
 import { readQuantity } from '../quantity/parse.ts';
 import { unitFor } from '../quantity/units.ts';
 
@@ -80,7 +81,7 @@ function readPoint(cells: readonly string[], columns: readonly Column[], display
     const got = readQuantity(text ?? '', kind, place.endsWith('output') ? unitFor('power', display) : unitFor(kind, display));
     if (!got.ok) return `${FIELDS[place].label} ${got.reason}`;
     const problem = boundsProblem(FIELDS[place], got.value);
-    return problem ? `${FIELDS[place].label} ${problem}` : got.value;
+    return problem ? `${FIELDS[place].label} ${inUnits(problem, display)}` : got.value;
   };
   const outdoor = read(found.outdoor, 'source/points/*/outdoor');
   const flow = read(found.flow, 'source/points/*/flow');

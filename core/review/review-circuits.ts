@@ -203,7 +203,7 @@ function floorDelta({ rules, say }: Context, circuit: Circuit): Finding[] {
       place,
       component: `circuits/${circuit.id}/house`,
       title: `${circuit.name}: its water falls by ${say(circuit.temperatureDifference, 'temperatureDifference')} in the floor`,
-      why: `${reason} Floors are laid out for 5 to 10 K, common practice. Where a very wide one is read on the gauges, too little water passes.`,
+      why: `${reason} Floors are laid out for ${say(5, 'temperatureDifference')} to ${say(10, 'temperatureDifference')}, common practice. Where a very wide one is read on the gauges, too little water passes.`,
       remedies: [{ label: `A delta T of ${say(usual, 'temperatureDifference')}`, edits: [{ at: place, value: usual }] }],
     },
   ];

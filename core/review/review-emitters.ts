@@ -155,7 +155,7 @@ function unfed(context: Context, emitter: Emitter, room: Context['job']['rooms']
       severity: 'mend',
       place: `rooms/${room.id}/circuit`,
       component: null,
-      title: `${room.name || room.id}: ${emitterLabel(emitter)} is on no circuit`,
+      title: `${room.name || room.id}: ${emitterLabel(emitter, job.display)} is on no circuit`,
       why: 'It gets no water. Put the room on a circuit, or the emitter on one of its own.',
       remedies: [],
     },

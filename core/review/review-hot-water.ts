@@ -4,6 +4,7 @@ import type { UnreviewedDesign } from '../design/design.ts';
 import type { Finding } from '../finding/finding.ts';
 import { HYGIENE_EXCESS } from '../plant/cylinder.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
+import { inUnits } from '../quantity/in-units.ts';
 import { USUAL_IMMERSION } from './review-plant.ts';
 
 const base: Pick<Finding, 'component' | 'remedies'> = { component: 'source', remedies: [] };
@@ -90,19 +91,19 @@ export function reviewHotWater(context: Context, whole: UnreviewedDesign): Findi
       severity: 'mend',
       place: 'hotWater/hygieneTemperature',
       title: `A store of ${say(store, 'temperature')} without a hygiene cycle`,
-      why: `${rules.hygieneStore.reason} Heat the whole store, and the pipes of the circulation with its pump running, once a week; local codes decide how hot and how often.`,
+      why: `${inUnits(rules.hygieneStore.reason, job.display)} Heat the whole store, and the pipes of the circulation with its pump running, once a week; local codes decide how hot and how often.`,
       remedies: [
         // The cycle has a flow of its own: the store is charged as before on all other days.
         byImmersion
           ? {
-              label: 'A weekly cycle at 65 °C by an immersion heater',
+              label: `A weekly cycle at ${say(65, 'temperature')} by an immersion heater`,
               edits: [
                 { at: 'hotWater/hygieneTemperature', value: 65 },
                 { at: 'hotWater/hygieneBy', value: 'immersion' },
                 { at: 'hotWater/immersion', value: hotWater.immersion ?? USUAL_IMMERSION },
               ],
             }
-          : { label: 'A weekly cycle at 65 °C', edits: [{ at: 'hotWater/hygieneTemperature', value: 65 }] },
+          : { label: `A weekly cycle at ${say(65, 'temperature')}`, edits: [{ at: 'hotWater/hygieneTemperature', value: 65 }] },
       ],
     });
   }

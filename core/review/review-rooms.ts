@@ -7,6 +7,7 @@ import type { UnreviewedDesign } from '../design/design.ts';
 import { readEmitters } from '../emitter/emitter-words.ts';
 import type { Finding, Remedy } from '../finding/finding.ts';
 import { BUILDING_CLASSES_DATA } from '../load/rough-loads.ts';
+import { inUnits } from '../quantity/in-units.ts';
 import { readInJobUnits } from '../quantity/parse.ts';
 
 /** Loads that are only guessed by area: counted, with what they make of the whole. */
@@ -162,7 +163,7 @@ function reviewUnread({ job }: Context): Finding[] {
         : read && !read.ok
           ? read.reason
           : field
-            ? `is outside what is possible: ${field.remedy}`
+            ? `is outside what is possible: ${inUnits(field.remedy, job.display)}`
             : 'belongs to no field';
     return {
       id: `unread:${place}`,

@@ -1,5 +1,5 @@
 import type { Emitter } from '../../model/emitter.ts';
-import type { Room } from '../../model/job.ts';
+import type { Job, Room } from '../../model/job.ts';
 import type { Context } from '../design/context.ts';
 import { emitterLabel } from '../emitter/emitter.ts';
 import { type NotBehind, whyNotBehind } from '../emitter/series.ts';
@@ -16,10 +16,10 @@ const WHY: Record<NotBehind, (of: string, ahead: string) => string> = {
 
 /** Emitters that cannot get the water of the one they name: they are taken as fed from the manifold. */
 export function reviewSeries({ job }: Context): Finding[] {
-  return job.rooms.flatMap((room) => room.emitters.flatMap((emitter) => notBehind(room, emitter)));
+  return job.rooms.flatMap((room) => room.emitters.flatMap((emitter) => notBehind(room, emitter, job)));
 }
 
-function notBehind(room: Room, emitter: Emitter): Finding[] {
+function notBehind(room: Room, emitter: Emitter, job: Job): Finding[] {
   const reason = whyNotBehind(room, emitter);
   if (reason === null) return [];
   const ahead = room.emitters.find(({ id }) => id === emitter.behind);
@@ -31,8 +31,8 @@ function notBehind(room: Room, emitter: Emitter): Finding[] {
       severity: 'mend',
       place,
       component: null,
-      title: `${room.name || room.id}: ${emitterLabel(emitter)} cannot follow ${ahead && ahead !== emitter ? emitterLabel(ahead) : 'what it names'}`,
-      why: `${WHY[reason](emitterLabel(emitter), ahead ? emitterLabel(ahead) : 'it')} Until then it counts as fed from the manifold.`,
+      title: `${room.name || room.id}: ${emitterLabel(emitter, job.display)} cannot follow ${ahead && ahead !== emitter ? emitterLabel(ahead, job.display) : 'what it names'}`,
+      why: `${WHY[reason](emitterLabel(emitter, job.display), ahead ? emitterLabel(ahead, job.display) : 'it')} Until then it counts as fed from the manifold.`,
       remedies: [{ label: 'Feed it from the manifold', edits: [{ at: place, value: null }] }],
     },
   ];

@@ -98,7 +98,7 @@ function itemsOf(job: Job, design: Design): Item[] {
         const circuit = emitter.circuit ?? room.circuit;
         const presence: Presence =
           job.presence[place] ?? (circuit === null ? 'new' : presenceOf(job, `circuits/${circuit}/emitters`));
-        return item('emitters', emitterLabel(emitter), '', place, { presence });
+        return item('emitters', emitterLabel(emitter, job.display), '', place, { presence });
       }),
   );
   const controls = controlParts(job, design).map(({ label, count, note }) =>

@@ -33,7 +33,7 @@ const cardsOf = (job: Job, load: (room: Room) => string): Card[] =>
       id: `${room.id}/${emitter.id}`,
       roomId: room.id,
       emitterId: emitter.id,
-      label: `${room.name || room.id}: ${emitterLabel(emitter)}`,
+      label: `${room.name || room.id}: ${emitterLabel(emitter, job.display)}`,
       circuit: emitter.circuit ?? room.circuit,
     })),
   ]);

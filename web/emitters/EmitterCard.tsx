@@ -39,21 +39,27 @@ export function EmitterCard({ room, emitter }: { room: Room; emitter: Emitter })
     emitter.kind === 'fixed'
       ? []
       : room.emitters.flatMap((each) =>
-          each !== emitter && each.kind !== 'fixed' ? [{ value: each.id, label: `After ${emitterLabel(each)}` }] : [],
+          each !== emitter && each.kind !== 'fixed'
+            ? [{ value: each.id, label: `After ${emitterLabel(each, job.display)}` }]
+            : [],
         );
   const grid = { display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.6, rowGap: 1.8 } as const;
   return (
-    <Box component="section" aria-label={emitterLabel(emitter)} sx={{ p: 2, borderBottom: 1, borderColor: 'divider' }}>
+    <Box
+      component="section"
+      aria-label={emitterLabel(emitter, job.display)}
+      sx={{ p: 2, borderBottom: 1, borderColor: 'divider' }}
+    >
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1, mb: 1.4 }}>
         <Typography variant="h3" sx={{ flex: 1 }}>
-          {emitterLabel(emitter)}
+          {emitterLabel(emitter, job.display)}
         </Typography>
         <KeepButton emitter={emitter} />
         <Button
           size="small"
           color="error"
           onClick={() =>
-            edit(`Deleted ${emitterLabel(emitter)}`, (current) => ({
+            edit(`Deleted ${emitterLabel(emitter, job.display)}`, (current) => ({
               ...current,
               rooms: current.rooms.map((each) =>
                 each.id === room.id ? { ...each, emitters: each.emitters.filter((other) => other.id !== emitter.id) } : each,

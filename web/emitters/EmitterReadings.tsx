@@ -44,7 +44,7 @@ export function EmitterReadings({ room, emitter }: { room: Room; emitter: Emitte
     );
   }
   const ahead = aheadOf(room, emitter);
-  if (ahead) readings.push(['Gets the water of', emitterLabel(ahead)]);
+  if (ahead) readings.push(['Gets the water of', emitterLabel(ahead, job.display)]);
   if (emitter.kind === 'panel') {
     readings.push(
       ['At 75/65/20', say(panelOutput(emitter.type, emitter.height, emitter.length), 'heatLoad')],

@@ -1,6 +1,7 @@
 import { emitterWords } from '../../core/emitter/emitter-words.ts';
 import { isRough, roughLoad } from '../../core/load/rough-loads.ts';
 import { editText, show } from '../../core/quantity/format.ts';
+import { inUnits } from '../../core/quantity/in-units.ts';
 import { readInJobUnits } from '../../core/quantity/parse.ts';
 import { FIELDS } from '../../model/fields.ts';
 import type { Job, Room } from '../../model/job.ts';
@@ -65,7 +66,7 @@ function problemOf(job: Job, column: RoomColumn, text: string): string {
   if (!isQuantity(column)) return `“${text.trim()}” is not used.`;
   const field = FIELDS[`rooms/*/${column}`];
   const read = readInJobUnits(text, field.kind, job.display);
-  return `“${text.trim() || 'Nothing'}” ${read.ok ? `is outside what is possible: ${field.remedy}` : read.reason}.`;
+  return `“${text.trim() || 'Nothing'}” ${read.ok ? `is outside what is possible: ${inUnits(field.remedy, job.display)}` : read.reason}.`;
 }
 
 /** Heat load by area of a room as it is shown; empty without either. */

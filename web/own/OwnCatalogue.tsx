@@ -3,17 +3,20 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { emitterLabel } from '../../core/emitter/emitter.ts';
 import { ownSize, PIPE_MATERIALS } from '../../core/pipe/catalogue.ts';
+import type { Display } from '../../model/job.ts';
 import type { StoredEntry } from '../../model/own-entry.ts';
+import { useJobPart } from '../state/job-context.tsx';
 import { useOwnCatalogue, useOwnEntries } from './own-entries.ts';
 
-const wordsOf = (entry: StoredEntry): string =>
+const wordsOf = (entry: StoredEntry, display: Display): string =>
   entry.kind === 'emitter'
-    ? emitterLabel({ ...entry.emitter, name: '' })
+    ? emitterLabel({ ...entry.emitter, name: '' }, display)
     : `${PIPE_MATERIALS[entry.pipe.material].label}, ${ownSize(entry.pipe.size)?.label ?? entry.pipe.size}`;
 
 /** What was kept for later jobs, and a way to be rid of it. */
 export function OwnCatalogue() {
   const entries = useOwnEntries();
+  const display = useJobPart((job) => job.display);
   const { remove } = useOwnCatalogue();
   if (entries.length === 0) {
     return (
@@ -31,7 +34,7 @@ export function OwnCatalogue() {
           sx={{ display: 'flex', gap: 2, alignItems: 'center', py: 0.4, borderBottom: 1, borderColor: 'divider' }}
         >
           <Typography sx={{ flex: 1 }}>
-            <b>{entry.name}</b> · {wordsOf(entry)}
+            <b>{entry.name}</b> · {wordsOf(entry, display)}
           </Typography>
           <Button size="small" color="error" aria-label={`Delete ${entry.name}`} onClick={() => remove(entry)}>
             Delete

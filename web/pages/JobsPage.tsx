@@ -133,6 +133,7 @@ export function JobsPage() {
               '&.Mui-focused': { outline: '2px solid', outlineColor: 'primary.main' },
             }}
           />
+          <Button onClick={() => navigate('/manual')}>Manual</Button>
           <Button onClick={() => setShowDeleted(!showDeleted)} aria-pressed={showDeleted}>
             {showDeleted ? 'Back to the jobs' : 'Deleted jobs'}
           </Button>

@@ -2,6 +2,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
 import { editText } from '../../core/quantity/format.ts';
+import { inUnits } from '../../core/quantity/in-units.ts';
 import { readInJobUnits } from '../../core/quantity/parse.ts';
 import { boundsProblem, fieldAt } from '../../model/fields.ts';
 import { applyEdits, type JobEdit, keepUnread, type Place, valueAt } from '../../model/place.ts';
@@ -55,7 +56,8 @@ export function useQuantityText(place: Place, empty: null | 'auto' | undefined) 
     );
   };
   const read = unread === undefined ? undefined : readInJobUnits(unread, field.kind, job.display);
-  const problem = read === undefined ? undefined : read.ok ? boundsProblem(field, read.value) : read.reason;
+  const outside = read?.ok ? boundsProblem(field, read.value) : undefined;
+  const problem = read === undefined ? undefined : read.ok ? outside && inUnits(outside, job.display) : read.reason;
   return {
     field,
     text: typed ?? shown,
@@ -75,7 +77,7 @@ export function useQuantityText(place: Place, empty: null | 'auto' | undefined) 
  * be read stays in the job as typed, with the reason below it.
  */
 export function QuantityField({ place, label, empty, automatic, help, counted = '' }: QuantityFieldProps) {
-  const { unit } = useDisplay();
+  const { unit, words: say } = useDisplay();
   const { field, text, problem, take, enter, leave } = useQuantityText(place, empty);
   const inUnit = unit(field.kind) || counted;
   return (
@@ -83,7 +85,7 @@ export function QuantityField({ place, label, empty, automatic, help, counted = 
       label={inUnit === '' ? label : `${label} (${inUnit})`}
       value={text}
       error={problem !== undefined}
-      helperText={problem !== undefined ? `This ${problem}.` : help}
+      helperText={problem !== undefined ? `This ${problem}.` : help && say(help)}
       placeholder={empty === 'auto' ? (automatic ?? 'auto') : automatic}
       onFocus={(event) => {
         enter();
@@ -114,6 +116,7 @@ interface ChoiceFieldProps {
 export function ChoiceField({ place, label, options, help, none = false, with: more }: ChoiceFieldProps) {
   const job = useJob();
   const { put } = useEditing();
+  const { words } = useDisplay();
   const value = String(valueAt(job, place) ?? '');
   const known = options.some((option) => option.value === value);
   return (
@@ -121,7 +124,7 @@ export function ChoiceField({ place, label, options, help, none = false, with: m
       select
       label={label}
       value={value}
-      helperText={help}
+      helperText={help && words(help)}
       onChange={({ target }) =>
         put(label, [{ at: place, value: none && target.value === '' ? null : target.value }, ...(more?.(target.value) ?? [])])
       }
@@ -130,7 +133,7 @@ export function ChoiceField({ place, label, options, help, none = false, with: m
       {!known && <MenuItem value={value}>{value} (unknown)</MenuItem>}
       {options.map((option) => (
         <MenuItem key={option.value} value={option.value}>
-          {option.label}
+          {words(option.label)}
         </MenuItem>
       ))}
     </TextField>

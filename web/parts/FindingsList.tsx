@@ -95,7 +95,7 @@ function FindingEntry({ finding, onShow }: { finding: Finding; onShow?: (compone
               Show on the wall
             </Link>
           )}
-          <Link component={RouterLink} to={`/findings#${finding.rule}`} variant="body2">
+          <Link component={RouterLink} to={`/manual/findings#${finding.rule}`} variant="body2">
             About this rule
           </Link>
           <AcceptFinding finding={finding} />

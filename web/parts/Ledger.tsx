@@ -7,6 +7,7 @@ import { useState } from 'react';
 import type { AssumptionOdds } from '../../core/commission/ledger-odds.ts';
 import { placeName } from '../../core/design/place-name.ts';
 import type { LedgerEntry } from '../../core/job/ledger.ts';
+import { inUnits } from '../../core/quantity/in-units.ts';
 import { readInJobUnits } from '../../core/quantity/parse.ts';
 import { boundsProblem, fieldAt } from '../../model/fields.ts';
 import type { Job, MaterialId } from '../../model/job.ts';
@@ -155,7 +156,7 @@ function NewAssumption() {
     if (field && value && !value.ok) return setProblem(`This ${value.reason}.`);
     if (field && value?.ok) {
       const outside = boundsProblem(field, value.value);
-      if (outside) return setProblem(`This ${outside}.`);
+      if (outside) return setProblem(`This ${inUnits(outside, job.display)}.`);
     }
     const alternative = value?.ok ? value.value : text;
     const known = job.assumptions.find((each) => each.place === place);

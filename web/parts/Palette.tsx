@@ -10,6 +10,17 @@ import { asValue, type Found, fieldsOf, ranked, type Sort } from './palette-rank
 import { pageOfPlace } from './places.ts';
 import { STEPS } from './steps.ts';
 
+/** Pages of the manual by their names; what is on them comes with the page. */
+const MANUAL = [
+  { id: 'start', title: 'start a job' },
+  { id: 'keys', title: 'keys' },
+  { id: 'limits', title: 'every limit' },
+  { id: 'schools', title: 'what each school wants' },
+  { id: 'findings', title: 'what the review looks for' },
+  { id: 'parts', title: 'parts in the pipe' },
+  { id: 'fields', title: 'every field' },
+] as const;
+
 /** Most figures offered; typing narrows them. */
 const MOST_FIGURES = 1500;
 
@@ -59,6 +70,7 @@ export function Palette({ onClose }: { onClose: () => void }) {
       ...STEPS.map(({ path, label }) => ({ id: `page:${path}`, sort: 'page' as const, label })),
       { id: 'page:duty', sort: 'page', label: 'Pumps in every state', also: 'duty map' },
       { id: 'jobs', sort: 'page', label: 'All jobs' },
+      ...MANUAL.map(({ id: page, title }) => ({ id: `help:${page}`, sort: 'help' as const, label: `Manual: ${title}` })),
       { id: 'undo', sort: 'action', label: 'Undo the last step' },
       { id: 'redo', sort: 'action', label: 'Redo' },
       ...buttons.map(({ label }, i) => ({ id: `button:${i}`, sort: 'action' as const, label })),
@@ -95,6 +107,7 @@ export function Palette({ onClose }: { onClose: () => void }) {
     if (chosen === 'undo') return void session.undo();
     if (chosen === 'redo') return void session.redo();
     if (sort === 'action') return buttons[Number(rest)]?.press();
+    if (sort === 'help') return navigate(`/manual/${rest}`);
     if (sort === 'room') return go(`rooms?at=${encodeURIComponent(`rooms/${rest}/name`)}`);
     if (sort === 'circuit') return go(`circuits?at=${encodeURIComponent(`circuits/${rest}/name`)}`);
     if (sort === 'figure') return sum.open(rest);

@@ -70,7 +70,7 @@ export function RulesDialog({ onClose }: { onClose: () => void }) {
 function RuleRow({ rule, standard }: { rule: Rule; standard: Rule }) {
   const job = useJob();
   const { edit } = useEditing();
-  const { say, unit } = useDisplay();
+  const { say, unit, words: inWords } = useDisplay();
   const own = job.ownRules.find((each) => each.id === rule.id);
   const place = `ownRules/${rule.id}`;
   const unread = job.unread.find((entry) => entry.place === place)?.text;
@@ -115,7 +115,7 @@ function RuleRow({ rule, standard }: { rule: Rule; standard: Rule }) {
         slotProps={{ inputLabel: { shrink: true } }}
       />
       <Box>
-        <Typography variant="body2">{standard.reason}</Typography>
+        <Typography variant="body2">{inWords(standard.reason)}</Typography>
         <Typography variant="body2" color="text.secondary">
           Rulebook: {say(standard.limit, standard.kind)} · {standard.source}
         </Typography>

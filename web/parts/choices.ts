@@ -2,7 +2,7 @@ import { BUILDING_CLASSES_DATA } from '../../core/load/rough-loads.ts';
 import { PIPE_MATERIALS } from '../../core/pipe/catalogue.ts';
 import { isCold } from '../../core/plan/changeover.ts';
 import { portsToFeed, portsToHangOn } from '../../core/plan/ports.ts';
-import { OWN_PUMP } from '../../core/plant/circulator.ts';
+import { circulatorName, OWN_PUMP } from '../../core/plant/circulator.ts';
 import { CIRCULATORS } from '../../core/plant/circulator-catalogue.ts';
 import { SOURCE_LABELS } from '../../core/plant/source-labels.ts';
 import { RULEBOOKS_BY_ID } from '../../core/rules/rulebooks.ts';
@@ -216,7 +216,7 @@ export const sizeChoices = (material: MaterialId, automatic: string | undefined)
   { value: 'auto', label: automatic ? `auto: ${automatic}` : 'auto' },
   ...PIPE_MATERIALS[material].sizes.map((size) => ({
     value: size.id,
-    label: `${size.label}, existing or chosen`,
+    label: size.label,
   })),
 ];
 
@@ -226,12 +226,12 @@ export const pumpChoices = (job: Job, automatic: string | undefined) => [
     value: `${OWN_PUMP}${pump.id}`,
     label: `${pump.label || 'Own pump'}${pump.existing ? ', on the wall already' : ''}`,
   })),
-  ...CIRCULATORS.map((pump) => ({ value: pump.id, label: pump.label })),
+  ...CIRCULATORS.map((pump) => ({ value: pump.id, label: circulatorName(pump, job.display) })),
 ];
 
 export const MIXING_CHOICES = list<Mixing>({
-  'three-way': 'Valve, three ways',
-  'four-way': 'Valve, four ways: also lifts the return',
+  'three-way': '3-way valve',
+  'four-way': '4-way valve, lifts the return',
   'injection-fixed': 'Injection pump, set by hand',
   'injection-variable': 'Injection pump, speed follows',
 });

@@ -31,12 +31,12 @@ export function DraftDialog({ onClose }: { onClose: () => void }) {
   const shared = useMemo(() => inAll(drafts ?? []), [drafts]);
   return (
     <Dialog open onClose={onClose} maxWidth="lg" fullWidth>
-      <DialogTitle>Draft the plant</DialogTitle>
+      <DialogTitle>Layouts for the same rooms</DialogTitle>
       <DialogContent>
         <Typography variant="body2" sx={{ mb: 2 }}>
           {drafts?.length === 0
             ? 'No room has a heat load yet. Enter loads on the Rooms page first.'
-            : 'The same rooms, piped after seven schools. Source, pumps and pipes that are pinned stay as they are; everything can be changed afterwards.'}
+            : 'The same rooms, piped after seven schools. Source, pumps and pipes that are fixed stay as they are; everything can be changed afterwards.'}
         </Typography>
         {drafts === null && (
           <Typography role="status">
@@ -102,8 +102,8 @@ function DraftCard({ draft, shared, onTake }: { draft: Drafted; shared: Readonly
         <Typography variant="h2" sx={{ flex: 1 }}>
           {draft.title}
         </Typography>
-        <Button variant="contained" onClick={onTake} aria-label={`Take ${draft.title}`}>
-          Take
+        <Button variant="contained" onClick={onTake} aria-label={`Use ${draft.title}`}>
+          Use this layout
         </Button>
       </Box>
       <Typography variant="body2" sx={{ mt: 0.5, mb: 1.5 }}>
@@ -111,11 +111,11 @@ function DraftCard({ draft, shared, onTake }: { draft: Drafted; shared: Readonly
       </Typography>
 
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3, rowGap: 1, mb: 1.2 }}>
-        <Reading label="Pumps">{`${pumps} with ${say(design.pumpPower?.value ?? 0, 'electricPower')}`}</Reading>
+        <Reading label="Pumps">{`${pumps} ${pumps === 1 ? 'pump' : 'pumps'}, ${say(design.pumpPower?.value ?? 0, 'electricPower')}`}</Reading>
         <Reading label="Source">
           {`${say(draft.job.source.flowTemperature, 'temperature')} / ${say(design.source?.returnTemperature.value ?? 0, 'temperature')}`}
         </Reading>
-        <Reading label="Through it">{say(design.source?.volumeFlow.value ?? 0, 'volumeFlow')}</Reading>
+        <Reading label="Source flow">{say(design.source?.volumeFlow.value ?? 0, 'volumeFlow')}</Reading>
         <Reading label={draft.job.separation.kind === 'buffer' ? 'Buffer' : 'Tank needed'}>
           {draft.job.separation.kind === 'buffer'
             ? say(design.buffer?.tank?.volume.value ?? 0, 'volume')

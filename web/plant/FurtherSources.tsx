@@ -58,7 +58,7 @@ export function FurtherSources({ design }: { design: Design }) {
             <WordField place={`${place}/name`} label="Name" />
             <ChoiceField place={`${place}/kind`} label="Kind" options={SOURCE_CHOICES} />
             <ChoiceField place={`${place}/phase`} label="It is there" options={PHASE_CHOICES} />
-            <ChoiceField place={`${place}/order`} label="It runs" options={ORDER_CHOICES} />
+            <ChoiceField place={`${place}/order`} label="Order" options={ORDER_CHOICES} />
             <ChoiceField place={`${place}/at`} label="It hangs on" options={sourceHangChoices(job)} none />
             <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
               <QuantityField place={`${place}/capacity`} label="Capacity" />

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
+import { circulatorName } from '../../core/plant/circulator.ts';
 import { CIRCULATORS } from '../../core/plant/circulator-catalogue.ts';
 import { SOURCE_LABELS } from '../../core/plant/source-labels.ts';
 import type { AdditionAnswers } from '../../core/start/answers.ts';
@@ -166,9 +167,9 @@ export function AdditionForm({
             slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
           >
             <MenuItem value="">Not known</MenuItem>
-            {CIRCULATORS.map(({ id, label }) => (
-              <MenuItem key={id} value={id}>
-                As {label}
+            {CIRCULATORS.map((pump) => (
+              <MenuItem key={pump.id} value={pump.id}>
+                As {circulatorName(pump, display)}
               </MenuItem>
             ))}
           </TextField>

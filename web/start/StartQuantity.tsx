@@ -1,6 +1,7 @@
 import InputAdornment from '@mui/material/InputAdornment';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import { inUnits } from '../../core/quantity/in-units.ts';
 import { readInJobUnits } from '../../core/quantity/parse.ts';
 import { unitFor } from '../../core/quantity/units.ts';
 import { boundsProblem, FIELDS, type FieldPlace } from '../../model/fields.ts';
@@ -20,7 +21,7 @@ export function readTyped(text: string, place: FieldPlace, display: Display, emp
   const read = readInJobUnits(text, field.kind, display);
   if (!read.ok) return { text, value: null, problem: read.reason };
   const problem = boundsProblem(field, read.value) ?? null;
-  return { text, value: problem ? null : read.value, problem };
+  return { text, value: problem ? null : read.value, problem: problem && inUnits(problem, display) };
 }
 
 interface Props {

@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import { type Shown, say, show } from '../../core/quantity/format.ts';
+import { inUnits } from '../../core/quantity/in-units.ts';
 import { unitFor } from '../../core/quantity/units.ts';
 import type { QuantityKind } from '../../model/quantities.ts';
 import { useJobPart } from './job-context.tsx';
@@ -9,6 +10,8 @@ export function useDisplay(): {
   say: (value: number, kind: QuantityKind) => string;
   show: (value: number, kind: QuantityKind) => Shown;
   unit: (kind: QuantityKind) => string;
+  /** A sentence kept in metric, in the units of the job. */
+  words: (text: string) => string;
 } {
   const display = useJobPart((job) => job.display);
   return useMemo(
@@ -16,6 +19,7 @@ export function useDisplay(): {
       say: (value, kind) => say(value, kind, display),
       show: (value, kind) => show(value, kind, display),
       unit: (kind) => unitFor(kind, display),
+      words: (text) => inUnits(text, display),
     }),
     [display],
   );

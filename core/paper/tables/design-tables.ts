@@ -170,7 +170,7 @@ export function emittersTable(job: Job, design: Design): Table {
       return [
         rung.name,
         circuit?.name ?? '',
-        rung.emitters.map(emitterLabel).join('; '),
+        rung.emitters.map((emitter) => emitterLabel(emitter, job.display)).join('; '),
         rung.load,
         design.figures[`${rung.place}/needed/${rung.circuitId}`] ?? null,
         circuit?.flowTemperature ?? null,

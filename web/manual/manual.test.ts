@@ -1,0 +1,26 @@
+import { existsSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { inUnits } from '../../core/quantity/in-units.ts';
+import { MANUAL_PAGES } from './pages.ts';
+
+const wordsOf = (texts: readonly string[]) => texts.join(' ').split(/\s+/).length;
+
+describe('the manual', () => {
+  it('has short pages, each with a name of its own', () => {
+    expect(new Set(MANUAL_PAGES.map(({ id }) => id)).size).toBe(MANUAL_PAGES.length);
+    for (const { id, paragraphs } of MANUAL_PAGES) expect(wordsOf(paragraphs), id).toBeLessThanOrEqual(300);
+  });
+
+  it('shows pictures that are there', () => {
+    for (const { picture } of MANUAL_PAGES) {
+      if (picture) expect(existsSync(new URL(picture.file)), picture.file).toBe(true);
+    }
+  });
+
+  it('can be read in US units: examples of what is typed apart, no metric unit is left', () => {
+    const us = { system: 'us', units: {} } as const;
+    for (const { id, paragraphs } of MANUAL_PAGES)
+      for (const text of paragraphs)
+        expect(inUnits(text, us), id).not.toMatch(/\d[\s\u00a0](°C|K|mm|m\/s|kPa|L\/h|kW|W|m)(?![A-Za-z²³/])/);
+  });
+});
