@@ -3,6 +3,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import react from '@vitejs/plugin-react';
 import { build, defineConfig, type Plugin } from 'vite';
+import { EXAMPLES } from './demo/examples.ts';
 import { PAGE_POLICY } from './server/page-policy.ts';
 
 /**
@@ -16,8 +17,8 @@ const SHARED = {
   entriesAwareMergeThreshold: 3_000,
 };
 
-/** Large parts that nobody needs where there is no network: spreadsheets, papers, letters of languages the program does not speak. */
-const NOT_KEPT = /^(papers-|pdf\.worker|rooms-xlsx|table-xlsx|rooms-gbxml|.*PdfPages|.*vietnamese)|\.ttf$/;
+/** Large parts that nobody needs where there is no network: spreadsheets, papers, pictures of the manual, letters of languages the program does not speak. */
+const NOT_KEPT = /^(papers-|pdf\.worker|rooms-xlsx|table-xlsx|rooms-gbxml|.*PdfPages|.*vietnamese)|\.(ttf|png)$/;
 
 /** Small things that the first page and nearly every other need, and that need none of them. */
 const BASE = { name: 'base', test: /node_modules\/idb\/|web\/offline\/(book-database|kept-jobs|program)|exchange\/job-file/ };
@@ -66,8 +67,20 @@ const serviceWorker = (): Plugin => {
   };
 };
 
+/** The example jobs as files beside the program: a list of what they show, and each as a job file. */
+const examples = (): Plugin => ({
+  name: 'examples',
+  apply: 'build',
+  generateBundle() {
+    const list = EXAMPLES.map(({ id, about, job }) => ({ id, about, name: job.name, rooms: job.rooms.length }));
+    this.emitFile({ type: 'asset', fileName: 'examples/list.json', source: JSON.stringify(list) });
+    for (const { id, job } of EXAMPLES)
+      this.emitFile({ type: 'asset', fileName: `examples/${id}.json`, source: JSON.stringify(job) });
+  },
+});
+
 export default defineConfig({
-  plugins: [react(), serviceWorker()],
+  plugins: [react(), serviceWorker(), examples()],
   build: {
     outDir: 'dist',
     emptyOutDir: true,

@@ -3,7 +3,7 @@ import { fieldTransfer } from '../core/emitter/floor.ts';
 import { oldFloors, railAndFloor } from '../demo/more-plants.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import type { Floor } from '../model/emitter.ts';
-import { expectAccessible, openJob, saved } from './helpers.ts';
+import { expectAccessible, openJob, openLine, saved } from './helpers.ts';
 
 test('the ladder: a line moved by keys and by hand, an improvement done and taken back', async ({ page }) => {
   await openJob(page, thistleMill, 'emitters');
@@ -109,6 +109,7 @@ test('a floor is put behind the towel rail: it gets cooler water, and no valve o
   await expect(page.getByText('Bathroom: Towel rail cannot follow')).toHaveCount(0);
   await expect(inlet).toHaveText(behind ?? '');
   await page.getByRole('link', { name: /Circuits$/ }).click();
+  await openLine(page, 'Loops');
   const loops = page.getByRole('region', { name: 'Loops and their settings' });
   await expect(loops.getByRole('row', { name: /^Bathroom, 2 of 2/ })).toContainText('in series');
 });

@@ -177,7 +177,7 @@ for (const scheme of ['light', 'dark'] as const) {
         }
       if (step === 'Circuits')
         for (const line of ['Mixing', 'Pump', 'Zones', 'Loops', 'Pipes and parts', 'Board']) await openLine(page, line);
-      if (step === 'Rooms') await expect(page.getByRole('gridcell', { name: 'Mill hall' })).toBeVisible();
+      if (step === 'Rooms') await expect(page.getByRole('gridcell', { name: 'Mill hall', exact: true })).toBeVisible();
       await accessible();
     }
     expect(found).toEqual([]);

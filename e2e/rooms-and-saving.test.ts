@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import ExcelJS from 'exceljs';
 import { thistleMillByLoads as thistleMill } from '../demo/thistle-mill.ts';
-import { openJob, saved } from './helpers.ts';
+import { openJob, openLine, saved } from './helpers.ts';
 
 const cell = (page: import('@playwright/test').Page, row: number, column: string) =>
   page.locator(`[data-rowindex="${row}"] [data-field="${column}"]`);
@@ -137,6 +137,7 @@ test('rooms without a load get a rough one by the class of the building, marked 
   await saved(page);
   expect((await (await page.request.get(`/api/jobs/${id}`)).json()).job.rooms[2].heatLoad).toBeNull();
   await page.getByRole('link', { name: /Circuits$/ }).click();
+  await openLine(page, 'Board');
   await expect(page.getByText(/Study · about 825\sW, rough/)).toBeVisible();
   await page.getByRole('link', { name: /Plant$/ }).click();
   await expect(page.getByRole('heading', { name: /One room has only a rough load/ })).toBeVisible();
@@ -166,10 +167,10 @@ test('a workbook is read from the sheet that is chosen, and a building model by 
   await page.getByRole('option', { name: 'Annexe' }).click();
   await expect(page.getByText('2 rooms, every cell understood.')).toBeVisible();
   await file.setInputFiles('reference/cottage.gbxml');
-  await expect(page.getByRole('cell', { name: 'Parlour & hearth' })).toBeVisible();
+  await expect(page.getByRole('cell', { name: 'Parlour & hearth', exact: true })).toBeVisible();
   await expect(page.getByLabel('Sheet')).toHaveCount(0);
   await page.getByRole('button', { name: 'Take in 3 rooms' }).click();
-  await expect(page.getByRole('gridcell', { name: 'Parlour & hearth' })).toBeVisible();
+  await expect(page.getByRole('gridcell', { name: 'Parlour & hearth', exact: true })).toBeVisible();
 });
 
 test('the reading of a file can be stopped, and begun again', async ({ page }) => {

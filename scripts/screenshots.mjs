@@ -26,7 +26,18 @@ if (base !== '-') {
     await page.screenshot({ path: `docs/screenshots/${name}.png` });
   };
 
-  await shot('jobs', '/');
+  await shot('jobs', '/', async () => {
+    await page
+      .getByRole('img', { name: /in small$/ })
+      .first()
+      .waitFor();
+  });
+  await shot('start', '/new', async () => {
+    await page.getByLabel('Name of the job').fill('Larch Court');
+    await page.getByRole('button', { name: 'Heat pump, outdoor air' }).click();
+    await page.getByRole('button', { name: 'Floor heating' }).click();
+    await page.waitForTimeout(1500);
+  });
   await shot('site', '/jobs/:id/site', async () => {
     await page.getByText('Working out the alternatives').first().waitFor({ state: 'hidden' });
   });
@@ -56,9 +67,6 @@ if (base !== '-') {
     await page.waitForTimeout(800);
   });
   await shot('papers', '/jobs/:id/papers');
-  await shot('parts', '/jobs/:id/papers?part=parts', async () => {
-    await page.getByText('Counting the parts').waitFor({ state: 'hidden' });
-  });
   // Pages as they are painted from the PDF.
   for (const [name, set, number] of [['paper-wall', 'For the plant-room wall', 1]]) {
     await page.goto(`${base}/jobs/${demo.id}/papers`);
@@ -119,7 +127,7 @@ if (base !== '-') {
   await shot('plant-dark', `/jobs/${id}/plant`, async () => {
     await page.getByRole('button', { name: 'Dark', exact: true }).click();
     await page.getByRole('button', { name: 'Entries', exact: true }).click();
-    await page.getByRole('tab', { name: 'Header' }).click();
+    await page.getByRole('region', { name: 'Separation', exact: true }).getByRole('button').first().click();
     await page.getByRole('button', { name: 'Fit', exact: true }).click();
     await page.getByText('Gives').first().scrollIntoViewIfNeeded();
     await page.mouse.move(600, 760);

@@ -1,10 +1,13 @@
 import Box from '@mui/material/Box';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
-import type { ReactNode } from 'react';
+import { lazy, type ReactNode, Suspense } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { say } from '../../core/quantity/format.ts';
 import type { JobSummary } from '../../model/job-list.ts';
+
+// What draws a wall is large; the list is there before it.
+const JobSketch = lazy(() => import('./JobSketch.tsx'));
 
 const date = (iso: string): string => new Date(iso).toLocaleDateString(undefined, { dateStyle: 'medium' });
 const moment = (iso: string): string => new Date(iso).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
@@ -32,6 +35,11 @@ export function JobEntry({ job, children }: { job: JobSummary; children: ReactNo
         flexWrap: 'wrap',
       }}
     >
+      {job.goneOn === null && (
+        <Suspense fallback={<Box sx={{ width: { xs: '100%', sm: 200 }, height: 128 }} />}>
+          <JobSketch job={job} />
+        </Suspense>
+      )}
       <Box sx={{ flex: 1, minWidth: 220 }}>
         {job.goneOn === null ? (
           <Link component={RouterLink} to={`/jobs/${job.id}/plant`} underline="hover" color="text.primary" sx={large}>

@@ -55,7 +55,10 @@ export const theme = createTheme({
         ...MORE_CONTRAST,
       }),
     },
-    MuiButton: { defaultProps: { disableElevation: true }, styleOverrides: { root: { borderRadius: RADIUS } } },
+    MuiButton: {
+      defaultProps: { disableElevation: true },
+      styleOverrides: { root: { borderRadius: RADIUS, variants: [{ props: { size: 'small' }, style: { minHeight: 28 } }] } },
+    },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiToggleButton: {
       styleOverrides: {

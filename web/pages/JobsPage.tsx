@@ -9,6 +9,7 @@ import { useNavigate } from 'react-router';
 import { MOST_JOB_BYTES } from '../../exchange/job-file.ts';
 import type { JobSummary } from '../../model/job-list.ts';
 import { FirmStrip } from '../firm/FirmStrip.tsx';
+import { Examples } from '../jobs/Examples.tsx';
 import { JobList } from '../jobs/JobList.tsx';
 import { Brand, Strip } from '../parts/Strip.tsx';
 import { dropDrafts } from '../state/drafts.ts';
@@ -181,6 +182,7 @@ export function JobsPage() {
             )}
           />
         )}
+        {creates && !showDeleted && find === '' && <Examples onFailed={complain} />}
         <Typography variant="body2" color="text.secondary" sx={{ mt: 5, maxWidth: 720 }}>
           Hot water scalds, gas and mains kill, pressure bursts. What this program works out is help for people who know the
           trade: local codes, the makers’ instructions and licensed trades decide.

@@ -3,7 +3,7 @@ import Link from '@mui/material/Link';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { type ReactNode, useEffect, useState } from 'react';
-import { Link as RouterLink, useLocation, useParams } from 'react-router';
+import { Link as RouterLink, useLocation, useNavigate, useParams } from 'react-router';
 import { FINDING_GROUPS } from '../../core/finding/catalogue.ts';
 import { COMPONENT_DATA } from '../../core/pipe/components.ts';
 import { say } from '../../core/quantity/format.ts';
@@ -32,6 +32,7 @@ type MadeId = (typeof MADE)[number]['id'];
 /** The manual: short pages in the order of the work, and what the program itself says of its rules, parts and fields. */
 export default function ManualPage() {
   const { page = 'start' } = useParams();
+  const navigate = useNavigate();
   const [system, setSystem] = useState(keptSystem);
   const display: Display = { system, units: {} };
   const written = MANUAL_PAGES.find(({ id }) => id === page);
@@ -98,7 +99,32 @@ export default function ManualPage() {
               }}
             />
           </Box>
-          <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+          {/* On a narrow screen the list is one control, and the page begins at once. */}
+          <Box
+            component="select"
+            aria-label="Page of the manual"
+            value={page}
+            onChange={(event) => navigate(`/manual/${event.target.value}`)}
+            sx={{
+              display: { xs: 'block', md: 'none' },
+              width: '100%',
+              minHeight: 48,
+              px: 1,
+              font: 'inherit',
+              color: 'inherit',
+              bgcolor: 'background.paper',
+              border: 1,
+              borderColor: 'wall.edge',
+              borderRadius: 1,
+            }}
+          >
+            {[...MANUAL_PAGES, ...MADE].map(({ id, title }) => (
+              <option key={id} value={id}>
+                {title}
+              </option>
+            ))}
+          </Box>
+          <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, display: { xs: 'none', md: 'block' } }}>
             {MANUAL_PAGES.map(({ id, title }) => entry(id, title))}
             <Box component="li" sx={{ borderTop: 1, borderColor: 'divider', my: 1 }} />
             {MADE.map(({ id, title }) => entry(id, title))}

@@ -39,7 +39,6 @@ export function PageSection({ title, lead, children }: { title: string; lead?: s
   return (
     <Box
       component="section"
-      aria-label={title}
       sx={{ mb: 2, p: 2.5, bgcolor: 'background.paper', border: 1, borderColor: 'divider', borderRadius: 1 }}
     >
       <Typography variant="h2" sx={{ mb: lead ? 0.3 : 1.5 }}>

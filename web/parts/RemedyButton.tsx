@@ -29,7 +29,7 @@ export function RemedyButton({ remedy, onLook }: ButtonProps) {
       variant="outlined"
       size="small"
       data-remedy
-      sx={{ mt: 1, minHeight: { xs: 44, sm: 0 }, display: 'block', textAlign: 'left', lineHeight: 1.35 }}
+      sx={{ mt: 1, minHeight: { xs: 44, sm: 28 }, display: 'block', textAlign: 'left', lineHeight: 1.35 }}
       onPointerEnter={look}
       onPointerLeave={leave}
       onFocus={look}

@@ -34,3 +34,23 @@ export const duplicateJob = async (id: string): Promise<{ id: string }> =>
   (await callTwice('POST', `/jobs/${id}/duplicate?id=${crypto.randomUUID()}`)).json();
 export const deleteJob = async (id: string): Promise<void> => void (await call('DELETE', `/jobs/${id}`));
 export const restoreJob = async (id: string): Promise<void> => void (await call('POST', `/jobs/${id}/restore`));
+
+/** An example job as the program brings it along. */
+export interface ExampleSummary {
+  id: string;
+  name: string;
+  about: string;
+  rooms: number;
+}
+
+/** Files that stand beside the program, not behind its API. */
+const beside = async (path: string): Promise<Response> => {
+  const answer = await fetch(path);
+  if (!answer.ok) throw new Error('The examples could not be fetched. Try again when the server answers.');
+  return answer;
+};
+
+export const listExamples = async (): Promise<ExampleSummary[]> => (await beside('/examples/list.json')).json();
+/** Opens a copy of an example as a job of one's own. */
+export const openExample = async (id: string): Promise<{ id: string }> =>
+  importJob(await (await beside(`/examples/${id}.json`)).text());
