@@ -94,8 +94,7 @@ describe('the terminal', () => {
     );
     const { stdout, status } = await warm('season', file('plaster.json', writeJobFile(SYSTEMS[21])), '--weather', january);
     expect(status).toBe(0);
-    for (const part of ['Heat made', 'Seasonal COP', 'Pumps', 'Starts', 'Hours short: Radiators'])
-      expect(stdout).toContain(part);
+    for (const part of ['Heat made', 'Seasonal COP', 'Pumps', 'Starts', 'Hours short: Radiators']) expect(stdout).toContain(part);
   });
 
   it('runs a day, and either through the weather of a file', async () => {

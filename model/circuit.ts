@@ -11,7 +11,7 @@ const REACHES = ['open', 'under-boards', 'buried'] as const;
 export type Reach = (typeof REACHES)[number];
 
 /** Ways in which a stretch that nobody has seen may run: a trunk to a tee and branches from there, or one pipe right through. */
-export const STRUCTURES = ['tee', 'through'] as const;
+const STRUCTURES = ['tee', 'through'] as const;
 export type Structure = (typeof STRUCTURES)[number];
 
 /** A stretch of which only the ends are known. The section and what branches off it stand in the job as `taken`. */

@@ -1,24 +1,6 @@
-import { z } from 'zod';
-import { type Emitter, FLOOR_SYSTEMS, type Floor } from './emitter.ts';
+import type { Construction } from './construction-schema.ts';
+import type { Emitter, Floor } from './emitter.ts';
 import type { Job } from './job.ts';
-import { autoOr, Id, Name, quantity, SizedMaterial, temperature } from './schema-parts.ts';
-
-/** What a floor shares with others built alike: all but its area, spacing and covering. */
-export const ConstructionSchema = z.strictObject({
-  id: Id,
-  name: Name,
-  system: z.enum(FLOOR_SYSTEMS, `is no floor system; use one of ${FLOOR_SYSTEMS.join(', ')}`),
-  pipe: SizedMaterial,
-  cover: quantity('constructions/*/cover'),
-  conductivity: quantity('constructions/*/conductivity'),
-  insulation: quantity('constructions/*/insulation'),
-  below: temperature('constructions/*/below'),
-  contact: quantity('constructions/*/contact'),
-  heatTransfer: autoOr(quantity('constructions/*/heatTransfer')),
-});
-export type Construction = z.infer<typeof ConstructionSchema>;
-/** Most constructions of one job. */
-export const MOST_CONSTRUCTIONS = 40;
 
 const SHARED = ['system', 'pipe', 'cover', 'conductivity', 'insulation', 'below', 'contact', 'heatTransfer'] as const;
 type Shared = Omit<Construction, 'id' | 'name'>;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { CircuitSchema } from './circuit.ts';
-import { ConstructionSchema, MOST_CONSTRUCTIONS } from './construction.ts';
+import { ConstructionSchema, MOST_CONSTRUCTIONS } from './construction-schema.ts';
 import { ControlsSchema } from './controls.ts';
 import { DistributionSchema, FurtherSourceSchema, MOST_FURTHER_SOURCES, OwnPumpSchema, OwnRuleSchema } from './distribution.ts';
 import { RATED_FORMS } from './emitter.ts';
@@ -14,7 +14,7 @@ import { ArticlesSchema, PresenceSchema, QuoteSchema } from './supply.ts';
 import { fluidSchema, MOST_WATERS, vesselShape, WaterSchema } from './water.ts';
 
 export * from './circuit.ts';
-export type { Construction } from './construction.ts';
+export { type Construction, MOST_CONSTRUCTIONS } from './construction-schema.ts';
 export * from './controls.ts';
 export * from './distribution.ts';
 export * from './energy.ts';
@@ -57,7 +57,7 @@ const HOUSE_MASSES = ['light', 'medium', 'heavy'] as const;
 export type HouseMass = (typeof HOUSE_MASSES)[number];
 
 /** How far a job has come. */
-export const STAGES = ['draft', 'ordered', 'built', 'commissioned'] as const;
+const STAGES = ['draft', 'ordered', 'built', 'commissioned'] as const;
 export type Stage = (typeof STAGES)[number];
 
 /** What new rooms are heated by, where nobody says otherwise. */

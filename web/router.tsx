@@ -50,6 +50,7 @@ export const router = createBrowserRouter([
   { path: '/findings', element: <Navigate to="/manual/findings" replace /> },
   ...(
     [
+      ['/look', () => import('./pages/LookPage.tsx')],
       ['/manual', () => import('./pages/ManualPage.tsx')],
       ['/manual/:page', () => import('./pages/ManualPage.tsx')],
       ['/new', () => import('./pages/StartPage.tsx')],

@@ -23,7 +23,7 @@ export interface Improvement {
 }
 
 /** Efforts in the order in which they are tried: the same face or floor, a longer one, one more, a fan in its place. */
-export const EFFORTS = ['same-place', 'longer', 'second', 'fan'] as const;
+const EFFORTS = ['same-place', 'longer', 'second', 'fan'] as const;
 export type Effort = (typeof EFFORTS)[number];
 
 /** An improvement in its order of worth: what it does for the whole circuit once all before it are done. */

@@ -1,8 +1,7 @@
 import type { BuildingClass, Display, EmitterKind, Job, SourceKind } from '../../model/job.ts';
 
 /** What is there: nothing, pipes and emitters that stay, or a whole plant that runs and gets one more zone. */
-export const THERE = ['nothing', 'pipes', 'plant'] as const;
-export type There = (typeof THERE)[number];
+export type There = 'nothing' | 'pipes' | 'plant';
 
 /** What a person says before a job is drafted: everything else follows from these and can be changed afterwards. */
 export interface StartAnswers {

@@ -6,7 +6,7 @@ import type { Job } from '../../model/job.ts';
 import { type Place, valueAt } from '../../model/place.ts';
 
 /** Sorts of things that can be found, in the order in which equals stand. */
-export const SORTS = ['set', 'page', 'action', 'room', 'circuit', 'field', 'part', 'finding', 'figure', 'help'] as const;
+const SORTS = ['set', 'page', 'action', 'room', 'circuit', 'field', 'part', 'finding', 'figure', 'help'] as const;
 export type Sort = (typeof SORTS)[number];
 
 /** Something that can be found by its words. */
@@ -27,7 +27,7 @@ const wordsOf = (text: string): string[] =>
     .filter((word) => word !== '');
 
 /** How well something fits what was typed; 0 where a word of it is nowhere. Whole words before beginnings, beginnings before middles. */
-export function matchOf(found: Found, typed: readonly string[]): number {
+function matchOf(found: Found, typed: readonly string[]): number {
   const words = wordsOf(`${found.label} ${found.also ?? ''}`);
   let sum = 0;
   for (const wanted of typed) {
