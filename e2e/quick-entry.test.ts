@@ -281,10 +281,7 @@ test('D: two mixed circuits, a cylinder of 300 L and an old pump: at most 27 ent
   await page.getByRole('button', { name: 'Use this pump here' }).click();
   await step(page, 'Plant');
   // The cylinder on the wall opens what is decided of it.
-  await page
-    .getByRole('button', { name: /^Cylinder/ })
-    .first()
-    .click();
+  await page.getByRole('button', { name: 'Hot-water cylinder: pick' }).click();
   await type(page, 'Coil rating in one line', '28 kW 80/60 45');
   await step(page, 'Papers');
   const job = await jobOf(page);

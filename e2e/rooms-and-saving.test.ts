@@ -254,12 +254,12 @@ test('two windows on one job: what does not collide is joined, what does is chos
   for (const each of [page, other])
     await each.route('**/api/jobs/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
   await page.getByLabel('Place', { exact: true }).fill('Here');
-  await page.getByLabel(/^What exists/).fill('Ladder in the yard');
+  await page.getByLabel(/^Notes: what exists/).fill('Ladder in the yard');
   await other.getByLabel('Place', { exact: true }).fill('There');
   await other.getByLabel('Name of the job', { exact: true }).fill('Thistle Mill and barn');
   await page.unroute('**/api/jobs/*');
-  await page.getByLabel(/^What exists/).press('End');
-  await page.getByLabel(/^What exists/).pressSequentially('.');
+  await page.getByLabel(/^Notes: what exists/).press('End');
+  await page.getByLabel(/^Notes: what exists/).pressSequentially('.');
   await saved(page);
   await other.unroute('**/api/jobs/*');
   const dialog = other.getByRole('dialog', { name: /changed here and in another window/ });
@@ -281,7 +281,7 @@ test('two tabs keep their own drafts: neither loses its work with both closed', 
   await expect(other.getByLabel('Place', { exact: true })).toBeVisible();
   await context.route('**/api/jobs/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
   await page.getByLabel('Place', { exact: true }).fill('From the first');
-  await other.getByLabel(/^What exists/).fill('From the second');
+  await other.getByLabel(/^Notes: what exists/).fill('From the second');
   for (const each of [page, other]) await expect(each.getByRole('status').filter({ hasText: 'Kept here' })).toBeVisible();
   const third = await context.newPage();
   await page.close();
@@ -289,7 +289,7 @@ test('two tabs keep their own drafts: neither loses its work with both closed', 
   await context.unroute('**/api/jobs/*');
   await third.goto(`/jobs/${id}/site`);
   await expect(third.getByLabel('Place', { exact: true })).toHaveValue('From the first');
-  await expect(third.getByLabel(/^What exists/)).toHaveValue('From the second');
+  await expect(third.getByLabel(/^Notes: what exists/)).toHaveValue('From the second');
   await saved(third);
 });
 
@@ -322,11 +322,11 @@ test('a save the server refuses says why, and offers the way back', async ({ pag
   await page.getByLabel('Place', { exact: true }).fill('Refused');
   const bar = page.getByRole('alert').filter({ hasText: 'rooms[0] (Mill hall) name is wrong.' });
   await expect(bar).toBeVisible();
-  await page.getByLabel(/^What exists/).fill('Typed after it');
+  await page.getByLabel(/^Notes: what exists/).fill('Typed after it');
   await page.reload();
-  await expect(page.getByLabel(/^What exists/)).toHaveValue('Typed after it');
+  await expect(page.getByLabel(/^Notes: what exists/)).toHaveValue('Typed after it');
   await page.unroute('**/api/jobs/*');
-  await page.getByLabel(/^What exists/).pressSequentially('.');
+  await page.getByLabel(/^Notes: what exists/).pressSequentially('.');
   await saved(page);
 });
 

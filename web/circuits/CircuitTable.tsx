@@ -264,24 +264,30 @@ function QuantityCell({ place, label, width }: { place: Place; label: string; wi
   const { text, problem, take, enter, leave } = useQuantityText(place, undefined);
   const onKeyDown = useColumnKeys(place);
   return (
-    <Box
-      component="input"
-      aria-label={label}
-      aria-invalid={problem !== undefined}
-      title={problem ? `This ${problem}.` : undefined}
-      autoComplete="off"
-      data-place={place}
-      data-circuit-column={place.split('/').slice(2).join('/')}
-      value={text}
-      onFocus={(event) => {
-        enter();
-        selectAll(event);
-      }}
-      onBlur={leave}
-      onKeyDown={onKeyDown}
-      onChange={(event) => take(event.target.value)}
-      sx={{ ...cellInput(problem !== undefined), width: { xs: '100%', sm: width }, textAlign: 'right' }}
-    />
+    <>
+      <Box
+        component="input"
+        aria-label={label}
+        aria-invalid={problem !== undefined}
+        autoComplete="off"
+        data-place={place}
+        data-circuit-column={place.split('/').slice(2).join('/')}
+        value={text}
+        onFocus={(event) => {
+          enter();
+          selectAll(event);
+        }}
+        onBlur={leave}
+        onKeyDown={onKeyDown}
+        onChange={(event) => take(event.target.value)}
+        sx={{ ...cellInput(problem !== undefined), width: { xs: '100%', sm: width }, textAlign: 'right' }}
+      />
+      {problem !== undefined && (
+        <Box role="alert" sx={{ color: 'wall.mend', fontSize: 'label', width: 190 }}>
+          This {problem}.
+        </Box>
+      )}
+    </>
   );
 }
 
