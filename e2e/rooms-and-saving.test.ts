@@ -332,7 +332,8 @@ test('a save the server refuses says why, and offers the way back', async ({ pag
 
 test('units are switched in one place and mixed at will', async ({ page }) => {
   const id = await openJob(page, thistleMill, 'site');
-  await page.getByLabel('System').click();
+  await openLine(page, 'Units');
+  await page.getByRole('combobox', { name: 'System' }).click();
   await page.getByRole('option', { name: 'US' }).click();
   await page.getByRole('combobox', { name: 'Pressure' }).click();
   await page.getByRole('option', { name: 'bar', exact: true }).click();

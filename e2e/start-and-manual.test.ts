@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { complaints, expectAccessible, saved } from './helpers.ts';
+import { thistleMill } from '../demo/thistle-mill.ts';
+import { complaints, expectAccessible, openJob, saved } from './helpers.ts';
 
 test('an empty job asks four things, by the keyboard alone, and leads on', async ({ page }) => {
   const found = complaints(page);
@@ -49,8 +50,10 @@ test('anything is found by its name, and a field with a value behind it is set',
   await page.keyboard.press('Escape');
   // The buttons of the page at hand are found too.
   await page.getByRole('link', { name: 'Circuits', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Add a circuit', exact: true })).toBeVisible();
   await page.keyboard.press('Control+k');
   await page.keyboard.type('add a circ');
+  await expect(page.getByRole('option').first()).toBeVisible();
   await page.keyboard.press('Enter');
   await page.getByRole('menuitem', { name: 'Fan units' }).click();
   await expect(page.getByRole('button', { name: 'Open Fan units', exact: true })).toBeVisible();
@@ -62,10 +65,14 @@ test('anything is found by its name, and a field with a value behind it is set',
 });
 
 test('the list shows each job’s wall in small, how far it is and what is open', async ({ page }) => {
+  await openJob(page, { ...thistleMill, name: 'Mill of the list' });
   await page.goto('/');
-  await page.getByLabel('Find a job by name or place').fill('Thistle Mill');
-  const card = page.getByRole('listitem').filter({ has: page.getByRole('link', { name: 'Thistle Mill', exact: true }) });
-  await expect(card.getByRole('img', { name: 'The wall of Thistle Mill in small' })).toBeVisible();
+  await page.getByLabel('Find a job by name or place').fill('Mill of the list');
+  const card = page
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('link', { name: 'Mill of the list', exact: true }) })
+    .first();
+  await expect(card.getByRole('img', { name: 'The wall of Mill of the list in small' })).toBeVisible();
   await expect(card).toContainText('Built · ');
   await expect(card).toContainText(/\d+ to fix/);
 });

@@ -125,7 +125,7 @@ export function DraftForm({
               onText={(capacity) => onChange({ capacity })}
             />
           </Box>
-          <Box sx={{ width: 170 }}>
+          <Box sx={{ width: 220 }}>
             <StartQuantity
               label="Outdoor design temperature"
               place="site/outdoorDesignTemperature"
