@@ -42,7 +42,9 @@ export function numbersOf(job: Job): Frozen {
   for (const [id, { value }] of Object.entries(design.figures)) frozen[`figure ${id}`] = plain(value);
   for (const { id, severity } of design.findings) frozen[`finding ${id}`] = severity;
   frozen.wall = digest(wallSheet(job, design));
-  frozen.parts = digest(partsList(job, design));
+  // The list names pumps by their head in the units of the job; it was kept with metric names.
+  const metric: Job = { ...job, display: { ...job.display, system: 'metric', units: {} } };
+  frozen.parts = digest(partsList(metric, job.display.system === 'metric' ? design : designWithPlant(metric).design));
   frozen.controls = digest([
     controlParts(job, design),
     wiringSchedule(job, design),
