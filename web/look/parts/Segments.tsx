@@ -13,6 +13,14 @@ const APART = {
   '& .MuiToggleButtonGroup-grouped': { border: 1, borderColor: 'wall.edge', borderRadius: '4px !important', m: 0 },
 } as const;
 
+/** The buttons of a group, high enough for a thumb on a phone. */
+const buttons = (options: readonly Option<string>[]) =>
+  options.map((option) => (
+    <ToggleButton key={option.value} value={option.value} sx={{ textTransform: 'none', px: 1.6, minHeight: { xs: 48, sm: 40 } }}>
+      {option.label}
+    </ToggleButton>
+  ));
+
 /** One of a few, side by side. */
 export function Segments<T extends string>({
   label,
@@ -33,15 +41,7 @@ export function Segments<T extends string>({
       onChange={(_, next: T | null) => next && onChange(next)}
       sx={APART}
     >
-      {options.map((option) => (
-        <ToggleButton
-          key={option.value}
-          value={option.value}
-          sx={{ textTransform: 'none', px: 1.6, minHeight: { xs: 48, sm: 40 } }}
-        >
-          {option.label}
-        </ToggleButton>
-      ))}
+      {buttons(options)}
     </ToggleButtonGroup>
   );
 }
@@ -60,15 +60,7 @@ export function Several<T extends string>({
 }) {
   return (
     <ToggleButtonGroup aria-label={label} value={values} onChange={(_, next: T[]) => onChange(next)} sx={APART}>
-      {options.map((option) => (
-        <ToggleButton
-          key={option.value}
-          value={option.value}
-          sx={{ textTransform: 'none', px: 1.6, minHeight: { xs: 48, sm: 40 } }}
-        >
-          {option.label}
-        </ToggleButton>
-      ))}
+      {buttons(options)}
     </ToggleButtonGroup>
   );
 }
