@@ -92,7 +92,12 @@ export function designBuffer(
         zone.load,
         'rooms with a thermostat of their own, or whole circuits',
       ),
-      s: given('share left of it', 'fraction', mildest, `(T_i − ${MILDEST} °C) / (T_i − T_design), in proportion to the cold`),
+      s: given(
+        'share left of it',
+        'fraction',
+        mildest,
+        `(T_i − T_mild) / (T_i − T_design) with T_mild = ${MILDEST} °C, in proportion to the cold`,
+      ),
     },
   });
   const share = zone.load / zone.flow.load.value;

@@ -161,7 +161,7 @@ export function designPipe(context: Context, asked: Asked): SizedPipe {
     label: `${label}: pressure loss`,
     kind: 'pressure',
     value: state.gradient * meters,
-    formula: ways === 2 ? 'Δp = R · 2 L · (1 + a)' : 'Δp = R · L · (1 + a)',
+    formula: ways === 2 ? 'Δp = R · 2 · L · (1 + a)' : 'Δp = R · L · (1 + a)',
     source: 'Darcy-Weisbach with fittings as a share of the straight length',
     terms: { R: gradient, L: length, a: allowance },
     note:
@@ -203,7 +203,7 @@ export function designPipe(context: Context, asked: Asked): SizedPipe {
     label: `${label}: water content`,
     kind: 'volume',
     value: ways * run.length * boreArea(size.bore),
-    formula: ways === 2 ? 'V = 2 L · π d² / 4' : 'V = L · π d² / 4',
+    formula: ways === 2 ? 'V = 2 · L · π d² / 4' : 'V = L · π d² / 4',
     source: 'geometry',
     terms: { L: length, d: bore },
   });

@@ -4,7 +4,17 @@ import { type Fluid, fluidName, fluidSource, fluidState } from '../fluid/fluid.t
 import { type JobWater, jobWaters } from '../piping/job-waters.ts';
 import { stationOf } from '../plan/plan.ts';
 import { stationName } from '../plan/ports.ts';
-import { endPressure, expansionShare, fillPressure, stockedVessel, VESSEL_SIZES, vesselVolume } from '../plant/expansion.ts';
+import {
+  ATMOSPHERE,
+  CLOSING_DIFFERENCE,
+  endPressure,
+  expansionShare,
+  fillPressure,
+  stockedVessel,
+  TENTH_ABOVE,
+  VESSEL_SIZES,
+  vesselVolume,
+} from '../plant/expansion.ts';
 import { nameOf } from '../plant/further-sources.ts';
 import { GRAVITY } from '../quantity/gravity.ts';
 import type { BufferDesign } from './buffer-design.ts';
@@ -200,9 +210,14 @@ function designVessel(context: Context, { place, vessel, fluid, content, hottest
     label: 'End pressure',
     kind: 'pressure',
     value: endPressure(vessel.reliefPressure),
-    formula: vessel.reliefPressure <= 5e5 ? 'pe = p_sv − 0.5 bar' : 'pe = 0.9 · p_sv',
+    formula: vessel.reliefPressure <= TENTH_ABOVE ? 'pe = p_sv − a' : 'pe = 0.9 · p_sv',
     source: 'EN 12828',
-    terms: { p_sv: reliefPressure },
+    terms: {
+      p_sv: reliefPressure,
+      ...(vessel.reliefPressure <= TENTH_ABOVE
+        ? { a: given('closing difference of the relief valve', 'pressure', CLOSING_DIFFERENCE, 'EN 12828') }
+        : {}),
+    },
   });
   const sum = vesselVolume(content.value, share.value, gasPressure.value, end.value, {
     reserveShare: rules.vesselReserveShare.limit,
@@ -210,12 +225,13 @@ function designVessel(context: Context, { place, vessel, fluid, content, hottest
     smallVessel: rules.vesselSmall.limit,
     smallReserveShare: rules.vesselSmallReserve.limit,
   });
+  const atmosphere = given('atmosphere', 'pressure', ATMOSPHERE, 'EN 12828');
   const reserve = book.add({
     id: `${place}/reserve`,
     label: 'Water reserve',
     kind: 'volume',
     value: sum.reserve,
-    formula: sum.small ? 'Vwr = 20 % of the vessel' : 'Vwr = max(0.5 % · V, 3 L)',
+    formula: sum.small ? 'Vwr = share · Vn' : 'Vwr = max(share · V, least)',
     source: 'EN 12828',
     terms: sum.small
       ? { share: byRule(rules.vesselSmallReserve), limit: byRule(rules.vesselSmall) }
@@ -226,9 +242,9 @@ function designVessel(context: Context, { place, vessel, fluid, content, hottest
     label: 'Least volume of the vessel',
     kind: 'volume',
     value: sum.volume,
-    formula: 'Vn = (e · V + Vwr) · (pe + 1 bar) / (pe − p0)',
+    formula: 'Vn = (e · V + Vwr) · (pe + p_atm) / (pe − p0)',
     source: 'EN 12828, annex on expansion vessels',
-    terms: { e: share, V: content, Vwr: reserve, pe: end, p0: gasPressure },
+    terms: { e: share, V: content, Vwr: reserve, pe: end, p0: gasPressure, p_atm: atmosphere },
     ...(Number.isFinite(sum.volume)
       ? {}
       : { note: 'The gas pressure leaves no room below the end pressure: no vessel can do this.' }),
@@ -273,12 +289,13 @@ function designVessel(context: Context, { place, vessel, fluid, content, hottest
             label: 'Filling pressure, cold',
             kind: 'pressure',
             value: filling,
-            formula: 'pa = Vn (p0 + 1 bar) / (Vn − Vwr) − 1 bar',
+            formula: 'pa = Vn · (p0 + p_atm) / (Vn − Vwr) − p_atm',
             source: 'EN 12828',
             terms: {
               Vn: volume,
               p0: gasPressure,
               Vwr: given('reserve held by this vessel', 'volume', heldBack, 'as above'),
+              p_atm: atmosphere,
             },
           })
         : null,

@@ -1,3 +1,7 @@
+import type { Display } from '../../model/job.ts';
+import { formatNumber } from '../quantity/format.ts';
+import { fromSI, unitFor } from '../quantity/units.ts';
+
 /** Conductivity of pipe insulation at the temperatures of heating, W/(m K): foam and mineral wool, common practice. */
 export const INSULATION_CONDUCTIVITY = 0.035;
 /** Heat from a surface to still air indoors, W/(m2 K), radiation included: the usual 10, from memory of ISO 12241. */
@@ -23,4 +27,17 @@ export function pipeTransmittance(outside: number, insulation: number, conductiv
 export function usualInsulation(bore: number): number {
   if (bore <= 0.022) return 0.02;
   return bore <= 0.035 ? 0.03 : Math.min(bore, 0.1);
+}
+
+const QUARTERS = ['', '1/4', '1/2', '3/4'] as const;
+
+/**
+ * A thickness of insulation as it is sold: whole mm, or the nearest quarter of an inch: "20 mm", "1 1/4 in".
+ * @param thickness m
+ */
+export function insulationWords(thickness: number, display: Display): string {
+  if (unitFor('bore', display) !== 'in') return `${formatNumber(fromSI(thickness, 'bore', 'mm'), 0)}\u00a0mm`;
+  const quarters = Math.max(1, Math.round(4 * fromSI(thickness, 'bore', 'in')));
+  const whole = Math.floor(quarters / 4);
+  return `${[whole > 0 ? String(whole) : '', QUARTERS[quarters % 4]].filter(Boolean).join(' ')}\u00a0in`;
 }

@@ -1,7 +1,7 @@
 import { type Fluid, fluidState } from '../fluid/fluid.ts';
 
 /** Atmospheric pressure at sea level, Pa: gauge pressures become absolute with it. */
-const ATMOSPHERE = 1e5;
+export const ATMOSPHERE = 1e5;
 
 /** Vessel sizes commonly stocked, in m3: common practice. */
 export const VESSEL_SIZES = [8, 12, 18, 25, 35, 50, 80, 100, 140, 200, 250, 300, 400, 500, 600, 800, 1000].map(
@@ -12,8 +12,11 @@ export const VESSEL_SIZES = [8, 12, 18, 25, 35, 50, 80, 100, 140, 200, 250, 300,
 export const expansionShare = (cold: number, hot: number, fluid: Fluid = { kind: 'water' }): number =>
   Math.max(0, fluidState(fluid, cold).density / fluidState(fluid, hot).density - 1);
 
-/** End pressure, Pa gauge: the relief setting less its closing difference, 0.5 bar up to 5 bar and a tenth above (EN 12828). */
-export const endPressure = (relief: number): number => (relief <= 5e5 ? relief - 0.5e5 : 0.9 * relief);
+/** A relief valve closes this far below its setting, Pa, up to settings of `TENTH_ABOVE`; above by a tenth of it (EN 12828). */
+export const CLOSING_DIFFERENCE = 0.5e5;
+export const TENTH_ABOVE = 5e5;
+/** End pressure, Pa gauge: the relief setting less its closing difference (EN 12828). */
+export const endPressure = (relief: number): number => (relief <= TENTH_ABOVE ? relief - CLOSING_DIFFERENCE : 0.9 * relief);
 
 export interface VesselSum {
   expansion: number;

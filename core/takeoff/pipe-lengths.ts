@@ -1,11 +1,12 @@
-import type { Job, MaterialId } from '../../model/job.ts';
+import type { Display, Job, MaterialId } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
 import type { PipeDesign } from '../design/pipe-design.ts';
 import { planCoils } from '../emitter/coils.ts';
 import { floorPipe } from '../emitter/floor.ts';
 import { PIPE_MATERIALS, type PipeSize } from '../pipe/catalogue.ts';
-import { usualInsulation } from '../pipe/heat-loss.ts';
+import { insulationWords, usualInsulation } from '../pipe/heat-loss.ts';
 import { presenceOf } from '../plan/presence.ts';
+import { say } from '../quantity/format.ts';
 import type { Item } from './item.ts';
 
 /** How a material is sold: bars of a length in m, or coils. Common practice; the counter decides. */
@@ -72,16 +73,16 @@ const emitterOf = (job: Job, { roomId, emitterId }: { roomId: string; emitterId:
 const isFloor = (job: Job, loop: { roomId: string; emitterId: string | null }): boolean => emitterOf(job, loop)?.kind === 'floor';
 
 /** What a length is bought in, in words. */
-function soldAs(material: MaterialId, length: number): string {
+function soldAs(material: MaterialId, length: number, display: Display): string {
   const sold = SOLD[material];
   const needed = length * (1 + WASTE);
   if ('bar' in sold) {
     const bars = Math.ceil(needed / sold.bar - 1e-9);
-    return `${bars} ${bars === 1 ? 'bar' : 'bars'} of ${Math.round(sold.bar * 100) / 100} m`;
+    return `${bars} ${bars === 1 ? 'bar' : 'bars'} of ${say(sold.bar, 'length', display)}`;
   }
   const coil = sold.coils.find((each) => each >= needed) ?? (sold.coils.at(-1) as number);
   const coils = Math.ceil(needed / coil - 1e-9);
-  return `${coils} ${coils === 1 ? 'coil' : 'coils'} of ${Math.round(coil)} m`;
+  return `${coils} ${coils === 1 ? 'coil' : 'coils'} of ${say(coil, 'length', display)}`;
 }
 
 /** Pipe by material and nominal size with what it is bought in, floor pipe in the coils it is cut from, and insulation. */
@@ -104,7 +105,7 @@ export function pipeItems(job: Job, design: Design): Item[] {
       unit: 'm',
       presence,
       estimated: false,
-      note: presence === 'there' ? '' : soldAs(material, length),
+      note: presence === 'there' ? '' : soldAs(material, length, job.display),
       places: own.map((each) => each.place),
     };
   });
@@ -140,7 +141,9 @@ function floorPipes(job: Job, design: Design): Item[] {
       unit: 'm',
       presence,
       estimated: false,
-      note: [...lengths].map(([length, count]) => `${count} ${count === 1 ? 'coil' : 'coils'} of ${length} m`).join(', '),
+      note: [...lengths]
+        .map(([length, count]) => `${count} ${count === 1 ? 'coil' : 'coils'} of ${say(length, 'length', job.display)}`)
+        .join(', '),
       places: [place],
     };
   });
@@ -152,7 +155,7 @@ function sleeves(job: Job, stretches: readonly Stretch[]): Item[] {
     .map(
       ({ insulation, size, length, place }): Item => ({
         group: 'insulation',
-        what: `Pipe insulation, ${Math.round(insulation * 1000)} mm`,
+        what: `Pipe insulation, ${insulationWords(insulation, job.display)}`,
         size: `for ${size.label}`,
         quantity: Math.ceil((length * (1 + WASTE)) / SLEEVE - 1e-9) * SLEEVE,
         unit: 'm',

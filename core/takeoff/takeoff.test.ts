@@ -55,7 +55,7 @@ describe.each(jobs)('the takeoff of %s', (_, job) => {
     const pipe = (item: Item) => item.group === 'pipe' && item.presence !== 'later' && !item.what.endsWith('for floors');
     expect(sum(items, pipe)).toBeCloseTo(entered + others, 6);
     for (const item of items.filter(({ what, presence }) => what.endsWith('for floors') && presence === 'new')) {
-      const coils = [...item.note.matchAll(/(\d+) coils? of (\d+) m/g)].map(
+      const coils = [...item.note.matchAll(/(\d+) coils? of (\d+)\sm/g)].map(
         ([, count, length]) => [Number(count), Number(length)] as const,
       );
       expect(

@@ -2,8 +2,7 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { PipeDesign } from '../../core/design/pipe-design.ts';
 import type { Figure } from '../../core/figure/figure.ts';
-import { usualInsulation } from '../../core/pipe/heat-loss.ts';
-import { say } from '../../core/quantity/format.ts';
+import { insulationWords, usualInsulation } from '../../core/pipe/heat-loss.ts';
 import type { PipeRun } from '../../model/job.ts';
 import { type Place, valueAt } from '../../model/place.ts';
 import { PipeSizeField } from '../own/PipeSizeField.tsx';
@@ -69,7 +68,7 @@ export function PipeFields({
             place={`${place}/insulation`}
             label="Insulation"
             empty="auto"
-            {...(design ? { automatic: `auto: ${say(usualInsulation(design.size.bore), 'bore', job.display)}` } : {})}
+            {...(design ? { automatic: `auto: ${insulationWords(usualInsulation(design.size.bore), job.display)}` } : {})}
           />
         )}
       </Box>

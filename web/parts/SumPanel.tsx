@@ -9,7 +9,9 @@ import { Link as RouterLink, useParams } from 'react-router';
 import { allPumps } from '../../core/design/all-pumps.ts';
 import type { Design } from '../../core/design/design.ts';
 import type { Term } from '../../core/figure/figure.ts';
+import { sumInUnits } from '../../core/figure/sum-in-units.ts';
 import { useDisplay } from '../state/display.ts';
+import { useJobPart } from '../state/job-context.tsx';
 import { useSum } from '../state/sum-context.tsx';
 import { pageOfPlace } from './places.ts';
 
@@ -19,6 +21,7 @@ const PumpChart = lazy(() => import('./PumpChart.tsx'));
 export function SumPanel({ design }: { design: Design }) {
   const { figureId, trail, back, close } = useSum();
   const { say } = useDisplay();
+  const display = useJobPart((job) => job.display);
   const heading = useRef<HTMLHeadingElement>(null);
   // The figure's name takes the focus, so that a screen reader reads it and Esc works at once.
   useEffect(() => {
@@ -26,6 +29,7 @@ export function SumPanel({ design }: { design: Design }) {
   }, [figureId]);
   if (!figureId) return null;
   const figure = design.figures[figureId];
+  const sum = figure && sumInUnits(figure, display);
   const pump = figure ? pumpOf(design, figureId) : null;
   return (
     <Box
@@ -48,7 +52,7 @@ export function SumPanel({ design }: { design: Design }) {
         </IconButton>
       </Box>
       {!figure && <Typography variant="body2">The part it belonged to is no longer in the job.</Typography>}
-      {figure && (
+      {figure && sum && (
         <>
           <Typography sx={{ fontSize: 'result', fontWeight: 750, fontStretch: '84%', lineHeight: 1.2, mt: 0.5 }}>
             {say(figure.value, figure.kind)}
@@ -65,7 +69,7 @@ export function SumPanel({ design }: { design: Design }) {
               overflowWrap: 'anywhere',
             }}
           >
-            {figure.sum.formula}
+            {sum.formula}
           </Box>
           <Box
             component="table"
@@ -76,18 +80,18 @@ export function SumPanel({ design }: { design: Design }) {
             }}
           >
             <tbody>
-              {figure.sum.terms.map((term) => (
+              {sum.terms.map((term) => (
                 <TermRow key={term.symbol} term={term} />
               ))}
             </tbody>
           </Box>
-          {figure.sum.note && (
+          {sum.note && (
             <Typography variant="body2" sx={{ mt: 1.2 }}>
-              {figure.sum.note}
+              {sum.note}
             </Typography>
           )}
           <Typography variant="body2" color="text.secondary" sx={{ mt: 1.2 }}>
-            Source: {figure.sum.source}
+            Source: {sum.source}
           </Typography>
           {pump?.duty && (
             <Suspense fallback={null}>

@@ -1,8 +1,10 @@
 import type { Job } from '../../../model/job.ts';
 import type { Design } from '../../design/design.ts';
 import type { Figure, Origin } from '../../figure/figure.ts';
+import { sumInUnits } from '../../figure/sum-in-units.ts';
 import type { LedgerEntry } from '../../job/ledger.ts';
 import { say } from '../../quantity/format.ts';
+import { inUnits } from '../../quantity/in-units.ts';
 import { RULEBOOKS_BY_ID, type RuleId, rulebookOf } from '../../rules/rulebooks.ts';
 import { type Cell, column, type Table } from '../table.ts';
 
@@ -24,17 +26,21 @@ export const sumsTable = ({ figures }: Design, { display }: Job): Table => ({
   id: 'sums',
   title: 'Every figure and its sum',
   columns: [column('Figure'), column('Value'), column('Formula'), column('With'), column('Source')],
-  rows: Object.values(figures).map((figure: Figure): Cell[] => [
-    figure.label,
-    say(figure.value, figure.kind, display),
-    figure.sum.formula,
-    figure.sum.terms
-      .map(
-        ({ symbol, label, kind, value, origin }) => `${symbol} = ${say(value, kind, display)} (${label}; ${originWords(origin)})`,
-      )
-      .join('; '),
-    [figure.sum.source, figure.sum.note ?? ''].filter(Boolean).join('. '),
-  ]),
+  rows: Object.values(figures).map((figure: Figure): Cell[] => {
+    const { formula, terms, source, note } = sumInUnits(figure, display);
+    return [
+      figure.label,
+      say(figure.value, figure.kind, display),
+      formula,
+      terms
+        .map(
+          ({ symbol, label, kind, value, origin }) =>
+            `${symbol} = ${say(value, kind, display)} (${label}; ${originWords(origin)})`,
+        )
+        .join('; '),
+      [source, note ?? ''].filter(Boolean).join('. '),
+    ];
+  }),
 });
 
 /** The limits the design was judged by, and which of them this job has its own. */
@@ -51,8 +57,8 @@ export function rulebookTable(job: Job): Table {
         rule.label,
         say(rule.limit, rule.kind, job.display),
         usual.limit === rule.limit ? '' : say(usual.limit, usual.kind, job.display),
-        rule.reason,
-        rule.source,
+        inUnits(rule.reason, job.display),
+        inUnits(rule.source, job.display),
       ];
     }),
   };
