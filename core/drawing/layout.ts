@@ -11,6 +11,8 @@ export const HOUSE = { top: 16, height: 104 };
 export const FLOW_BAR = 470;
 export const RETURN_BAR = 512;
 export const TAG = { left: 72, width: 103, height: 52 };
+/** What one line more adds to a tag. */
+export const LINE = 16;
 /** Where pump and mixing valve of a circuit stand on its riser. */
 export const PUMP_AT = 272;
 export const VALVE_AT = 372;

@@ -14,6 +14,7 @@ const empty = (): Sheet => ({
   houses: [],
   gauges: [],
   flows: [],
+  trees: [],
 });
 const UP: [Point, Point] = [
   [10, 200],

@@ -73,6 +73,8 @@ export interface Tag {
   figures: { id: string; word?: string }[];
   /** A word in place of the first figure, such as a pipe size. */
   word: string | null;
+  /** A figure said below the others in every state: what is required of a pump. */
+  below?: { id: string; word: string };
   /** The worst finding on the component. */
   severity: Severity | null;
 }
@@ -93,6 +95,34 @@ export interface FlowLabel {
   /** Written along a riser. */
   upright: boolean;
   at: Point;
+}
+
+/** A section of a pipe tree in small, from what it hangs on. */
+export interface SketchedSection {
+  id: string;
+  points: Point[];
+  width: number;
+  /** Its load is more than it carries. */
+  short: boolean;
+  onIndex: boolean;
+  /** Its tee was never seen. */
+  unseen: boolean;
+}
+
+/** The pipe tree of a circuit in small, above its house. */
+export interface TreeSketch {
+  circuitId: string;
+  /** `circuits/c1/sections` */
+  component: string;
+  at: Point;
+  width: number;
+  height: number;
+  name: string;
+  /** Sections with the run from the plant, and how many of them are too small. */
+  count: number;
+  short: number;
+  /** From the plant outwards. */
+  sections: SketchedSection[];
 }
 
 /** What a circuit serves, at the upper end of its risers. */
@@ -122,4 +152,5 @@ export interface Sheet {
   houses: HouseCard[];
   gauges: SheetGauge[];
   flows: FlowLabel[];
+  trees: TreeSketch[];
 }

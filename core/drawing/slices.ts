@@ -8,7 +8,7 @@ export interface Slice extends Omit<Sheet, 'width' | 'height'> {
 }
 
 const PLANT = 'plant';
-const LISTS = ['pipes', 'symbols', 'parts', 'tags', 'houses', 'gauges', 'flows'] as const;
+const LISTS = ['pipes', 'symbols', 'parts', 'tags', 'houses', 'gauges', 'flows', 'trees'] as const;
 
 /** The circuit a name belongs to, the cylinder, or the plant. */
 const ownerOf = (name: string): string =>
@@ -32,6 +32,7 @@ export function slicesOf(sheet: Sheet): Slice[] {
       houses: [],
       gauges: [],
       flows: [],
+      trees: [],
     }),
   );
   const byId = new Map(slices.map((slice) => [slice.id, slice]));
@@ -58,6 +59,7 @@ export function slicesOf(sheet: Sheet): Slice[] {
   for (const each of sheet.parts) put('parts', each, each.pipe, each.at[0], each.at[0]);
   for (const each of sheet.tags) put('tags', each, each.component, each.at[0], each.at[0] + each.width);
   for (const each of sheet.houses) put('houses', each, each.component, each.at[0], each.at[0] + each.width);
+  for (const each of sheet.trees) put('trees', each, each.component, each.at[0], each.at[0] + each.width);
   for (const each of sheet.gauges) put('gauges', each, each.point, each.at[0], each.at[0]);
   for (const each of sheet.flows) put('flows', each, each.pipe, each.at[0], each.at[0]);
   // Plants of several stations lay their columns out by where they hang.

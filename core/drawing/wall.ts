@@ -9,12 +9,13 @@ import { bayOf, lanesOf, linksInLine } from './bays.ts';
 import { drawCircuit } from './circuit-column.ts';
 import { drawCylinder } from './cylinder-column.ts';
 import { drawFurtherSources } from './further-sources.ts';
-import { type Board, COLUMN, HEIGHT, layoutOf, risersOf, TAG } from './layout.ts';
+import { type Board, COLUMN, HEIGHT, LINE, layoutOf, risersOf, TAG } from './layout.ts';
 import { drawPlant } from './plant-side.ts';
 import { drawRing } from './ring.ts';
 import type { Sheet } from './sheet.ts';
 import { drawSourceColumn } from './source-column.ts';
 import { drawNext, drawVessel, pairsOfBay } from './station-bay.ts';
+import { withTrees } from './tree-band.ts';
 
 /**
  * Lays the plant of a job out as one reads a plant-room wall: the sources at the left, the separation beside them, a
@@ -51,12 +52,18 @@ export function wallSheet(job: Job, design: Design): Sheet {
     houses: [],
     gauges: [],
     flows: [],
+    trees: [],
   };
   const board: Board = {
     sheet,
     worst,
     tag: (entry) =>
-      sheet.tags.push({ width: TAG.width, height: TAG.height, ...entry, severity: worst.get(entry.component) ?? null }),
+      sheet.tags.push({
+        width: TAG.width,
+        height: TAG.height + (entry.below ? LINE : 0),
+        ...entry,
+        severity: worst.get(entry.component) ?? null,
+      }),
   };
   const pairs = onRing ? pairsOfBay(bay) : [];
   drawPlant(job, design, layout, board, pairs);
@@ -76,7 +83,7 @@ export function wallSheet(job: Job, design: Design): Sheet {
     drawSourceColumn(job, design, id, leftOf(id), board);
   if (job.hotWater) drawCylinder(job, design, leftOf('hotWater'), board);
   markPresence(job, sheet);
-  return sheet;
+  return withTrees(job, design, sheet);
 }
 
 /** Tells what is there already, or comes later, from what is new. */

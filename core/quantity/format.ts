@@ -97,6 +97,23 @@ export function show(value: number, kind: QuantityKind, display: Display): Shown
   return { number: formatNumber(shown, placesOf(shown, kind, unit)), unit };
 }
 
+/** Places on the tags of a drawing, where they are fewer than in a table: what a gauge or a thermometer shows. */
+const TAG_PLACES: Record<string, number> = { kPa: 0, bar: 1, psi: 0, 'ft head': 1, '°C': 0, '°F': 0, mm: 0, in: 1 };
+
+/** How a value reads on a tag, number and unit apart. */
+export function showOnTag(value: number, kind: QuantityKind, display: Display): Shown {
+  const unit = unitFor(kind, display);
+  const shown = fromSI(value, kind, unit);
+  return { number: formatNumber(shown, TAG_PLACES[unit] ?? placesOf(shown, kind, unit)), unit };
+}
+
+/** How a value reads on a tag, in one string: "176 kPa", "38 °C". */
+export function sayOnTag(value: number, kind: QuantityKind, display: Display): string {
+  if (!Number.isFinite(value)) return say(value, kind, display);
+  const { number, unit } = showOnTag(value, kind, display);
+  return kind === 'flowCoefficient' ? `${unit}\u00a0${number}` : `${number}\u00a0${unit}`.trim();
+}
+
 /** What is said where no number is large enough. */
 const BEYOND: Partial<Record<QuantityKind, string>> = {
   duration: 'never',

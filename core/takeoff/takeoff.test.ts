@@ -17,7 +17,11 @@ import { takeoff } from './takeoff.ts';
 const itemsOf = (job: Job) => takeoff(job, designJob(job));
 const sum = (items: readonly Item[], of: (item: Item) => boolean) =>
   items.filter(of).reduce((total, { quantity }) => total + quantity, 0);
-const jobs: [string, Job][] = [thistleMill, ...Object.values(SYSTEMS), ...Object.values(PLANTS)].map((job) => [job.name, job]);
+// Read in metric, since what a length is bought in is said in words.
+const jobs: [string, Job][] = [thistleMill, ...Object.values(SYSTEMS), ...Object.values(PLANTS)].map((job) => [
+  job.name,
+  { ...job, display: { system: 'metric', units: {} } },
+]);
 
 describe.each(jobs)('the takeoff of %s', (_, job) => {
   const design = designJob(job);

@@ -29,6 +29,7 @@ export const DXF_LAYERS: Partial<Record<Role, { name: string; colour: number }>>
   flow: { name: 'FLOWS', colour: 7 },
   tag: { name: 'LABELS', colour: 8 },
   house: { name: 'CIRCUITS', colour: 7 },
+  tree: { name: 'PIPE-TREES', colour: 7 },
   finding: { name: 'FINDINGS', colour: 30 },
   frame: { name: 'FRAME', colour: 8 },
 };

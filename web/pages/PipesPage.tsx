@@ -7,9 +7,9 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { draftTree } from '../../core/circuit/draft-tree.ts';
-import { type AuditedPipe, auditPipes, leastDifference } from '../../core/circuit/pipe-audit.ts';
+import { leastDifference } from '../../core/circuit/pipe-audit.ts';
 import type { SizedCircuit } from '../../core/design/design.ts';
-import { fluidOf, fluidState } from '../../core/fluid/fluid.ts';
+import { auditTree, RUN } from '../../core/design/tree-audit.ts';
 import { rulebookOf } from '../../core/rules/rulebooks.ts';
 import type { Circuit } from '../../model/job.ts';
 import { newSection } from '../../model/new-job.ts';
@@ -18,14 +18,11 @@ import { Sheet } from '../parts/Layout.tsx';
 import { LeadOn } from '../parts/LeadOn.tsx';
 import { PipeFields } from '../parts/PipeFields.tsx';
 import { SectionPanel } from '../pipes/SectionPanel.tsx';
-import { type DrawnSection, TreeDrawing } from '../pipes/TreeDrawing.tsx';
+import { TreeDrawing } from '../pipes/TreeDrawing.tsx';
 import { TreeLines } from '../pipes/TreeLines.tsx';
 import { useDesigned } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
-
-/** The run from the plant, among the sections of a tree. */
-const RUN = 'run';
 
 /** From the emitters back to the plant: loads adding up, and whether the pipes that are there will do. */
 export default function PipesPage() {
@@ -85,52 +82,10 @@ function Tree({ circuit, sized }: { circuit: Circuit; sized: SizedCircuit }) {
   const [asLines, setAsLines] = useState(false);
   const deltaT = tried ?? circuit.temperatureDifference;
   const { rules, boreBy, label: rulebook } = rulebookOf(job);
-  const pipes: (AuditedPipe & { id: string })[] = [
-    {
-      id: RUN,
-      place: sized.run.place,
-      label: 'Plant to first tee',
-      load: sized.loops.reduce((sum, loop) => sum + loop.load, 0),
-      bore: sized.run.size.bore,
-      roughness: sized.run.material.roughness,
-    },
-    ...sized.tree.map((each) => ({
-      id: each.id,
-      place: each.place,
-      label: circuit.sections.find((section) => section.id === each.id)?.name || each.id,
-      load: each.load.value,
-      bore: each.pipe.size.bore,
-      roughness: each.pipe.material.roughness,
-    })),
-  ];
-  const lines = auditPipes(
-    pipes,
-    deltaT,
-    rules.velocityWanted.limit,
-    fluidState(fluidOf(job.fluid), circuit.flowTemperature - deltaT / 2),
-  );
+  const pieces = auditTree(job, circuit, sized, deltaT);
+  const lines = pieces.map(({ line }) => line);
   const least = leastDifference(lines, deltaT);
   const short = lines.filter((line) => line.left < 0);
-  const index = sized.loops.find((loop) => loop.index)?.section ?? null;
-  const onIndex = new Set<string>([RUN]);
-  for (let at = sized.tree.findIndex((each) => each.id === index); at >= 0; at = sized.tree[at]?.parent ?? -1) {
-    onIndex.add(sized.tree[at]?.id as string);
-  }
-  const pieces = pipes.map((pipe, i): DrawnSection => {
-    const design = sized.tree[i - 1];
-    const section = circuit.sections.find((each) => each.id === pipe.id);
-    return {
-      id: pipe.id,
-      name: pipe.label,
-      size: design ? design.pipe.size.label : sized.run.size.label,
-      parent: design ? design.parent + 1 : -1,
-      depth: design ? design.depth + 1 : 0,
-      existing: section ? section.existing : circuit.run.size !== 'auto',
-      unseen: section?.unseen != null,
-      onIndex: onIndex.has(pipe.id),
-      line: lines[i] as (typeof lines)[number],
-    };
-  });
   const selected = circuit.sections.find(
     (each) =>
       each.id ===

@@ -23,6 +23,8 @@ const ENTERED_HERE = /^(source|header|vessel|relief|volumiser|furtherSources|dis
 /** The wall: the plant drawn from the job, with its numbers, its findings and the entries for source and header. */
 export default function PlantPage() {
   usePageTitle('Plant');
+  const { id } = useParams();
+  const navigate = useNavigate();
   const designed = useDesigned();
   const [search] = useSearchParams();
   const [side, setSide] = useState<Side>('findings');
@@ -55,6 +57,8 @@ export default function PlantPage() {
   }
   const { design, job } = designed;
   const pick = (next: string | null) => {
+    // A tree in small stands for the page its pipes are entered on.
+    if (next?.endsWith('/sections')) return void navigate(`/jobs/${id}/pipes?at=${encodeURIComponent(next)}`);
     close();
     setComponent(next);
     if (next !== null) setShown(true);

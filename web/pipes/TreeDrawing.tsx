@@ -1,22 +1,7 @@
 import Box from '@mui/material/Box';
 import { useTheme } from '@mui/material/styles';
-import type { AuditLine } from '../../core/circuit/pipe-audit.ts';
+import type { AuditedSection } from '../../core/design/tree-audit.ts';
 import { useDisplay } from '../state/display.ts';
-
-/** A section in the drawing: the run from the plant first, then the tree outwards. */
-export interface DrawnSection {
-  id: string;
-  name: string;
-  size: string;
-  /** Rows above it hang on: index of its parent, -1 for the run itself. */
-  parent: number;
-  depth: number;
-  existing: boolean;
-  /** Its tee was never seen. */
-  unseen: boolean;
-  onIndex: boolean;
-  line: AuditLine;
-}
 
 const WIDTH = 780;
 const ROW = 66;
@@ -36,7 +21,7 @@ export function TreeDrawing({
   selected,
   onSelect,
 }: {
-  pieces: readonly DrawnSection[];
+  pieces: readonly AuditedSection[];
   selected: string | null;
   onSelect: (id: string) => void;
 }) {

@@ -67,6 +67,13 @@ function GroupView({ group }: { group: Group }) {
           {painted}
         </g>
       );
+    case 'tree':
+      return (
+        <Pressable {...{ group, transform, opacity, lights }} name={`${group.label}: open Pipes`}>
+          <path d={group.outline} fill="transparent" />
+          {painted}
+        </Pressable>
+      );
     case 'tag':
     case 'house':
       return (

@@ -132,6 +132,13 @@ export function inWindow(sheet: Sheet, window: Window): { sheet: Sheet; crossing
       gauges: sheet.gauges
         .filter(({ at }) => inside(at[0]))
         .map((each) => ({ ...each, at: moved(each.at), tap: moved([Math.max(each.tap[0], from), each.tap[1]]) })),
+      trees: sheet.trees
+        .filter(({ at }) => inside(at[0]))
+        .map((each) => ({
+          ...each,
+          at: moved(each.at),
+          sections: each.sections.map((section) => ({ ...section, points: section.points.map(moved) })),
+        })),
       flows: sheet.flows.filter(({ at }) => inside(at[0])).map((each) => ({ ...each, at: moved(each.at) })),
     },
   };

@@ -1,4 +1,4 @@
-import { say, show } from '../../quantity/format.ts';
+import { say, showOnTag } from '../../quantity/format.ts';
 import type { Point } from '../sheet.ts';
 import type { Look } from './look.ts';
 import type { Ink, TextMark } from './mark.ts';
@@ -18,7 +18,7 @@ export function figureText(
 ): TextMark | null {
   const figure = design.figures[id];
   if (!figure) return null;
-  const { number, unit } = show(figure.value, figure.kind, display);
+  const { number, unit } = showOnTag(figure.value, figure.kind, display);
   // Valves are spoken of as "Kv 2.5", everything else with the unit behind.
   const unitFirst = figure.kind === 'flowCoefficient';
   const large = size ?? (strong ? 16.5 : 14);

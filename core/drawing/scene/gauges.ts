@@ -1,4 +1,4 @@
-import { say } from '../../quantity/format.ts';
+import { sayOnTag } from '../../quantity/format.ts';
 import { flowOf, ownerOf } from '../owner.ts';
 import type { FlowLabel, SheetGauge } from '../sheet.ts';
 import type { Look } from './look.ts';
@@ -15,7 +15,7 @@ export const gaugeGroups = (gauges: readonly SheetGauge[], { state, display }: L
     const pressure = state?.gauges[point];
     if (pressure === undefined) return [];
     const turn = pressure === null ? 0 : Math.min(Math.max(pressure / FULL_SCALE, 0), 1) * SWEEP;
-    const text = pressure === null ? 'cut off' : say(pressure, 'pressure', display);
+    const text = pressure === null ? 'cut off' : sayOnTag(pressure, 'pressure', display);
     return [
       {
         key: `gauge/${point}`,
@@ -51,7 +51,7 @@ export const flowGroups = (flows: readonly FlowLabel[], { state, display }: Look
   flows.flatMap(({ pipe, at, upright }) => {
     const flow = flowOf(state, pipe);
     if (flow === null) return [];
-    const text = flow === 0 ? 'still' : `${flow < 0 ? 'backwards ' : ''}${say(Math.abs(flow), 'volumeFlow', display)}`;
+    const text = flow === 0 ? 'still' : `${flow < 0 ? 'backwards ' : ''}${sayOnTag(Math.abs(flow), 'volumeFlow', display)}`;
     return [
       {
         key: `flow/${pipe}`,

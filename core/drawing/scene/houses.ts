@@ -1,4 +1,4 @@
-import { say } from '../../quantity/format.ts';
+import { sayOnTag } from '../../quantity/format.ts';
 import type { HouseCard } from '../sheet.ts';
 import { figureText } from './figure-text.ts';
 import { fitted } from './fit.ts';
@@ -19,9 +19,9 @@ export const houseGroups = (houses: readonly HouseCard[], look: Look): Group[] =
     const { state, designDay, display } = look;
     const now = designDay ? undefined : state?.circuits.find((circuit) => circuit.id === house.circuitId);
     const load = now
-      ? words(now.running ? say(now.heat, 'power', display) : 'off', [x + 10, y + 60], { size: 22, weight: 750 })
+      ? words(now.running ? sayOnTag(now.heat, 'power', display) : 'off', [x + 10, y + 60], { size: 22, weight: 750 })
       : figureText(house.load, [x + 10, y + 60], look, { strong: true, size: 22 });
-    const plain = (value: number) => say(value, 'temperature', display);
+    const plain = (value: number) => sayOnTag(value, 'temperature', display);
     const temperatures: Mark[] = now
       ? now.running
         ? [

@@ -55,6 +55,7 @@ export type Role =
   | 'tag'
   | 'finding'
   | 'house'
+  | 'tree'
   | 'gauge'
   | 'flow'
   | 'frame';

@@ -1,7 +1,7 @@
 import type { PlantState } from '../../design/plant-state.ts';
 import { boreArea } from '../../pipe/friction.ts';
 import type { PumpState } from '../../plant/circulator.ts';
-import { say } from '../../quantity/format.ts';
+import { sayOnTag } from '../../quantity/format.ts';
 import type { Tag } from '../sheet.ts';
 import type { Look } from './look.ts';
 
@@ -17,46 +17,55 @@ function pumpAt(state: PlantState, owner: string): PumpState | null {
 export function wordsNow({ component, word }: Tag, look: Look): [string, string?] | null {
   const { state, designDay, design, display } = look;
   if (designDay || !state) return null;
-  if (component === 'source') return [say(state.source.heat, 'power', display), say(state.source.flow, 'volumeFlow', display)];
+  if (component === 'source')
+    return [sayOnTag(state.source.heat, 'power', display), sayOnTag(state.source.flow, 'volumeFlow', display)];
   const pair = state.pairs.find(({ id }, i) => component === (i === 0 ? 'header' : `pairs/${id}`));
   if (pair)
     return [
-      `${say(pair.supply, 'temperature', display)} in`,
-      `${say(Math.abs(pair.across), 'massFlow', display)} ${pair.across >= 0 ? 'past' : 'round'}`,
+      `${sayOnTag(pair.supply, 'temperature', display)} in`,
+      `${sayOnTag(Math.abs(pair.across), 'massFlow', display)} ${pair.across >= 0 ? 'past' : 'round'}`,
     ];
   if (component === 'header') {
     const through = state.pipes.header ?? 0;
     const way = through >= 0 ? 'down' : 'up';
-    return [`${say(state.toCircuits, 'temperature', display)} out`, `${say(Math.abs(through), 'volumeFlow', display)} ${way}`];
+    return [
+      `${sayOnTag(state.toCircuits, 'temperature', display)} out`,
+      `${sayOnTag(Math.abs(through), 'volumeFlow', display)} ${way}`,
+    ];
   }
   const owner = component.split('/').slice(0, -1).join('/');
   const circuit = state.circuits.find((each) => owner === `circuits/${each.id}`);
   if (component === 'hotWater') {
     const { hotWater } = state;
     if (hotWater?.store !== undefined)
-      return [say(hotWater.store, 'temperature', display), hotWater.running ? say(hotWater.heat, 'power', display) : 'rests'];
-    return hotWater?.running ? [say(hotWater.heat, 'power', display), say(hotWater.supply, 'temperature', display)] : null;
+      return [
+        sayOnTag(hotWater.store, 'temperature', display),
+        hotWater.running ? sayOnTag(hotWater.heat, 'power', display) : 'rests',
+      ];
+    return hotWater?.running
+      ? [sayOnTag(hotWater.heat, 'power', display), sayOnTag(hotWater.supply, 'temperature', display)]
+      : null;
   }
   if (component.startsWith('furtherSources/') && !component.endsWith('/pump')) {
     const source = state.further.find((each) => component === `furtherSources/${each.id}`);
-    return source?.running ? [say(source.heat, 'power', display), say(source.flow, 'volumeFlow', display)] : ['off'];
+    return source?.running ? [sayOnTag(source.heat, 'power', display), sayOnTag(source.flow, 'volumeFlow', display)] : ['off'];
   }
   if (component.endsWith('/pump')) {
     if (circuit && !circuit.pump)
-      return [circuit.running ? 'open' : 'shut', say(Math.max(circuit.flow, 0), 'volumeFlow', display)];
+      return [circuit.running ? 'open' : 'shut', sayOnTag(Math.max(circuit.flow, 0), 'volumeFlow', display)];
     const pump = circuit ? circuit.pump : pumpAt(state, owner);
     if (!pump || pump.head <= 0) return ['off'];
-    return [say(pump.flow, 'volumeFlow', display), say(pump.head, 'head', display)];
+    return [sayOnTag(pump.flow, 'volumeFlow', display), sayOnTag(pump.head, 'head', display)];
   }
   if (component.endsWith('/run')) {
     const flow = state.pipes[`${owner}/flow`] ?? 0;
     const bore = design.figures[`${component}/bore`]?.value;
-    return bore ? [word ?? '', say(Math.abs(flow) / boreArea(bore), 'velocity', display)] : null;
+    return bore ? [word ?? '', sayOnTag(Math.abs(flow) / boreArea(bore), 'velocity', display)] : null;
   }
   if (component.endsWith('/valve')) {
     const flow = state.pipes[`${owner}/flow`] ?? 0;
     const hot = state.pipes[`${owner}/hot`] ?? 0;
-    return [flow > 1e-8 ? `${say(hot / flow, 'fraction', display)} hot` : 'off'];
+    return [flow > 1e-8 ? `${sayOnTag(hot / flow, 'fraction', display)} hot` : 'off'];
   }
   return null;
 }

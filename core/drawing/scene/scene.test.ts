@@ -3,8 +3,10 @@ import { PLANTS } from '../../../demo/plants.ts';
 import { SYSTEMS } from '../../../demo/systems.ts';
 import { thistleMill } from '../../../demo/thistle-mill.ts';
 import type { Job } from '../../../model/job.ts';
+import { auditTree } from '../../design/tree-audit.ts';
 import { designJob, designWithPlant } from '../../job/design-job.ts';
-import { say } from '../../quantity/format.ts';
+import { say, sayOnTag } from '../../quantity/format.ts';
+import { rulebookOf } from '../../rules/rulebooks.ts';
 import { slicesOf } from '../slices.ts';
 import { wallSheet } from '../wall.ts';
 import { fitted } from './fit.ts';
@@ -50,13 +52,78 @@ describe.each(jobs)('the scene of %s', (_, job) => {
           .map((run) => run.text)
           .join('')
           .replace(/\s/g, '');
-        if (mark.whole === undefined) expect(text).toContain(say(figure.value, figure.kind, job.display).replace(/\s/g, ''));
+        if (mark.whole === undefined) expect(text).toContain(sayOnTag(figure.value, figure.kind, job.display).replace(/\s/g, ''));
       }
   });
 
   it('painted slice by slice is the same as painted whole', () => {
     const sliced = slicesOf(sheet).flatMap((slice) => sceneOf(slice, look));
     expect(new Set(sliced.map(({ key }) => key))).toEqual(new Set(groups.map(({ key }) => key)));
+  });
+});
+
+describe.each(jobs)('the pipe trees of %s', (_, job) => {
+  const design = designJob(job);
+  const sheet = wallSheet(job, design);
+
+  it('stand above the house of every circuit that has one, with as many sections too small as are faster than the limit', () => {
+    const withTree = design.circuits.filter(({ sized }) => sized && sized.tree.length > 0);
+    expect(sheet.trees.map(({ circuitId }) => circuitId).toSorted()).toEqual(withTree.map(({ id }) => id).toSorted());
+    for (const tree of sheet.trees) {
+      const house = sheet.houses.find(({ circuitId }) => circuitId === tree.circuitId);
+      const circuit = withTree.find(({ id }) => id === tree.circuitId);
+      const wanted = job.circuits.find(({ id }) => id === tree.circuitId);
+      if (!house || !circuit?.sized || !wanted) throw new Error('a tree without a house');
+      // By hand, v = Q / (rho c dT A) with water of 4.17 MJ/(m3 K): near enough to tell a fast pipe from a slow one.
+      const fast = [circuit.sized.run, ...circuit.sized.tree.map(({ pipe }) => pipe)].map(({ size }, i) => {
+        const load = i === 0 ? circuit.load.value : (circuit.sized?.tree[i - 1]?.load.value ?? 0);
+        return load / (4.12e6 * wanted.temperatureDifference * (Math.PI / 4) * size.bore ** 2);
+      });
+      const limit = rulebookOf(job).rules.velocityWanted.limit;
+      const sure = fast.filter((v) => Math.abs(v / limit - 1) > 0.03);
+      if (sure.length === fast.length && job.fluid.kind === 'water')
+        expect(tree.short, `${job.name} ${tree.name}`).toBe(fast.filter((v) => v > limit).length);
+      for (const { points } of tree.sections)
+        for (const [x, y] of points) {
+          expect(x).toBeGreaterThanOrEqual(house.at[0]);
+          expect(x).toBeLessThanOrEqual(house.at[0] + house.width);
+          expect(y).toBeGreaterThan(0);
+          expect(y).toBeLessThanOrEqual(house.at[1]);
+        }
+      // Every section starts where the one before it ends.
+      const audited = auditTree(job, wanted, circuit.sized);
+      tree.sections.forEach(({ points }, i) => {
+        const parent = tree.sections[audited[i]?.parent ?? -1];
+        if (parent) expect(points[0]).toEqual(parent.points.at(-1));
+      });
+    }
+  });
+});
+
+describe('a tag', () => {
+  const word = (groups: readonly Group[], component: string) =>
+    said(groups.filter(({ key }) => key === `tag/${component}`)).find((text) => text === 'design' || text === 'now');
+  const { design, plant } = designWithPlant(thistleMill);
+  const sheet = wallSheet(thistleMill, design);
+
+  it('says whether its figures are sized or flow just now, and what is required of a pump', () => {
+    const groups = sceneOf(sheet, lookAt(thistleMill));
+    expect(word(groups, 'circuits/c1/pump')).toBe('now');
+    expect(word(groups, 'source')).toBe('design');
+    expect(word(groups, 'circuits/c1/run')).toBe('design');
+    for (const tag of sheet.tags) expect(word(groups, tag.component), tag.component).toBeDefined();
+    const required = design.circuits[0]?.sized?.pump?.head.value ?? 0;
+    expect(said(groups.filter(({ key }) => key === 'tag/circuits/c1/pump'))).toContain(
+      `${sayOnTag(required, 'head', thistleMill.display).replace('\u00a0', ' ')} required`,
+    );
+  });
+
+  it('says now for all that moves in another state', () => {
+    const state = plant?.run([], 'cold') ?? null;
+    const groups = sceneOf(sheet, { design, state, designDay: false, display: thistleMill.display });
+    expect(word(groups, 'source')).toBe('now');
+    expect(word(groups, 'circuits/c1/run')).toBe('now');
+    expect(word(groups, 'vessel')).toBe('design');
   });
 });
 
@@ -70,7 +137,7 @@ describe('another state', () => {
     const house = (id: string) => said(groups.filter(({ key }) => key === `house/${id}`));
     expect(house('c1')).toContain('off');
     const loft = state.circuits.find(({ id }) => id === 'c3');
-    expect(house('c3')).toContain(say(loft?.heat ?? 0, 'power', thistleMill.display));
+    expect(house('c3')).toContain(sayOnTag(loft?.heat ?? 0, 'power', thistleMill.display));
     expect(groups.find(({ key }) => key === 'circuits/c1/flow')?.flow).toBe(0);
     expect(groups.find(({ key }) => key === 'circuits/c3/flow')?.flow).toBeGreaterThan(0);
   });

@@ -10,6 +10,7 @@ import type { Look } from './look.ts';
 import type { Group, PathMark } from './mark.ts';
 import { pipeGroups } from './pipes.ts';
 import { tagGroups } from './tags.ts';
+import { treeGroups } from './trees.ts';
 
 /** Parts in line and tapped in; tapped ones leave the pipe to its right, or upwards from a level one. */
 const partGroups = (parts: readonly LinePart[]): Group[] =>
@@ -75,6 +76,7 @@ export const sceneOf = (sheet: Omit<Sheet, 'width' | 'height'>, look: Look): Gro
   ...gaugeGroups(sheet.gauges, look),
   ...flowGroups(sheet.flows, look),
   ...symbolGroups(sheet.symbols),
+  ...treeGroups(sheet.trees),
   ...houseGroups(sheet.houses, look),
   ...tagGroups(sheet.tags, look),
 ];

@@ -1,11 +1,35 @@
 import { ownerOf } from '../owner.ts';
 import type { Tag } from '../sheet.ts';
 import { SEVERITY_MARKS } from '../signs/severities.ts';
+import { textWidth } from '../text-width.ts';
 import { figureText } from './figure-text.ts';
 import { fitted } from './fit.ts';
 import type { Look } from './look.ts';
 import { type Group, type PathMark, ringOf, type TextMark, words } from './mark.ts';
 import { wordsNow } from './now.ts';
+
+/** Figures of the plant as it was solved with every zone calling, not as it was sized. */
+const SOLVED = /\/(dutyFlow|dutyHead|solvedSupply|solvedReturn|supplyAtDuty)$/;
+
+/**
+ * Whether a tag says what was sized, or what the water does just now. With every zone calling the plant as solved is what happens now:
+ * 695 L/h moved, where 691 L/h were designed for.
+ */
+const stateOf = (tag: Tag, look: Look): 'design' | 'now' =>
+  wordsNow(tag, look) || (look.designDay && tag.figures.some(({ id }) => SOLVED.test(id))) ? 'now' : 'design';
+
+/**
+ * The title of a tag with the word for its state behind it; where both do not fit, the word stands behind the second figure.
+ */
+function titleMarks({ title, at: [x, y], width }: Tag, state: 'design' | 'now'): TextMark[] {
+  const size = 12.5;
+  const room = width - 24 - textWidth(state, 11, 600);
+  const beside = textWidth(title, size) <= room;
+  return [
+    fitted(words(title, [x + 16, y + 13], { size }), beside ? room : width - 18),
+    words(state, [x + width - 6, y + (beside ? 13 : 46)], { size: 11, weight: 600, anchor: 'end' }),
+  ];
+}
 
 /** Paper labels tied to the components, with the two numbers that matter there. */
 export const tagGroups = (tags: readonly Tag[], look: Look): Group[] =>
@@ -39,13 +63,9 @@ export const tagGroups = (tags: readonly Tag[], look: Look): Group[] =>
         owner,
         at: [0, 0],
         outline: paper[1]?.d ?? '',
-        marks: [
-          ...paper,
-          fitted(words(tag.title, [x + 16, y + 13], { size: 12.5 }), tag.width - 18),
-          ...lines(tag, look).map((mark) => fitted(mark, tag.width - 9)),
-        ],
+        marks: [...paper, ...titleMarks(tag, stateOf(tag, look)), ...lines(tag, look).map((mark) => fitted(mark, tag.width - 9))],
       },
-      ...(tag.severity ? [findingGroup(tag.component, tag.title, tag.severity, [x + tag.width - 13, y - 7], true)] : []),
+      ...(tag.severity ? [findingGroup(tag.component, tag.title, tag.severity, [x + tag.width - 14, y - 16], true)] : []),
     ];
   });
 
@@ -73,15 +93,20 @@ export function findingGroup(
 function lines(tag: Tag, look: Look): TextMark[] {
   const [x, y] = tag.at;
   const now = wordsNow(tag, look);
+  const below = tag.below
+    ? (figureText(tag.below.id, [x + 7, y + 62], look, { strong: false, size: 13, word: tag.below.word }) ?? [])
+    : [];
   if (now)
     return [
       words(now[0], [x + 7, y + 30], { size: 16.5, weight: 750 }),
       ...(now[1] === undefined ? [] : [words(now[1], [x + 7, y + 46], { size: 14 })]),
-    ];
+    ].concat(below);
   const first = tag.word !== null;
   const figures = tag.figures.slice(0, first ? 1 : 2).flatMap(({ id, word }, i) => {
     const at = [x + 7, first || i === 1 ? y + 46 : y + 30] as const;
     return figureText(id, at, look, { strong: !first && i === 0, word }) ?? [];
   });
-  return [...(tag.word === null ? [] : [words(tag.word, [x + 7, y + 30], { size: 15.5, weight: 700 })]), ...figures];
+  return [...(tag.word === null ? [] : [words(tag.word, [x + 7, y + 30], { size: 15.5, weight: 700 })]), ...figures].concat(
+    below,
+  );
 }
