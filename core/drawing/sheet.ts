@@ -102,6 +102,8 @@ export interface SketchedSection {
   id: string;
   points: Point[];
   width: number;
+  /** Other sections hang on its end. */
+  hung: boolean;
   /** Its load is more than it carries. */
   short: boolean;
   onIndex: boolean;

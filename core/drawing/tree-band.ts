@@ -69,7 +69,15 @@ function sketch(job: Job, circuit: CircuitDesign, house: Sheet['houses'][number]
         [own, level(depth)],
         [own, level(depth + 1)],
       ];
-      return { id, points, width: widthOf(line.bore), short: line.left < 0, onIndex, unseen };
+      return {
+        id,
+        points,
+        hung: pieces.some((each) => each.parent === i),
+        width: widthOf(line.bore),
+        short: line.left < 0,
+        onIndex,
+        unseen,
+      };
     }),
   };
 }

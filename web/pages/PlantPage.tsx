@@ -7,6 +7,7 @@ import { readCalls } from '../../core/design/combinations.ts';
 import { openFindings } from '../../core/finding/finding.ts';
 import { ShownAs, useBuiltStateOf } from '../book/ShownAs.tsx';
 import { openLine } from '../look/open-lines.ts';
+import { Unseen } from '../look/parts/Unseen.tsx';
 import { usePageTitle } from '../parts/page-title.ts';
 import { DraftDialog } from '../plant/DraftDialog.tsx';
 import { type Group, groupOf, lineOfGroup } from '../plant/groups.ts';
@@ -79,6 +80,7 @@ export default function PlantPage() {
         flexDirection: { xs: 'column', md: 'row' },
       }}
     >
+      {job.rooms.length > 0 && <Unseen as="h1">Plant</Unseen>}
       <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
         {job.rooms.length === 0 ? <Empty /> : <RunningWall designed={designed} picked={component} onPick={pick} />}
       </Box>

@@ -6,7 +6,9 @@ import IconButton from '@mui/material/IconButton';
 import { useColorScheme } from '@mui/material/styles';
 import Tooltip from '@mui/material/Tooltip';
 import useMediaQuery from '@mui/material/useMediaQuery';
+import { useRef } from 'react';
 import { NavLink, useLocation, useNavigate, useParams } from 'react-router';
+import { useOneStop } from '../look/one-stop.ts';
 import { useSession, useSessionState } from '../state/job-context.tsx';
 import { useComments } from '../together/comments-context.tsx';
 import { Presence } from '../together/Presence.tsx';
@@ -26,6 +28,8 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
   const standing = comments?.list.filter(({ endedAt }) => endedAt === null).length ?? 0;
   const { pathname } = useLocation();
   const navigate = useNavigate();
+  const steps = useRef<HTMLElement>(null);
+  const walk = useOneStop(steps, 'a');
   const narrow = useMediaQuery('(max-width: 899px)');
   // The pumps in every state are a view of the run.
   const path = pathname.split('/')[3] === 'duty' ? 'run' : pathname.split('/')[3];
@@ -55,6 +59,8 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
       <Box
         component="nav"
         aria-label="Order of the work"
+        ref={steps}
+        onKeyDown={walk}
         sx={{
           flex: 1,
           minWidth: 0,

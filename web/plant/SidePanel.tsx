@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
-import { lazy, Suspense } from 'react';
+import useMediaQuery from '@mui/material/useMediaQuery';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import type { Design } from '../../core/design/design.ts';
 import { openFindings } from '../../core/finding/finding.ts';
 import { FigureButton } from '../parts/FigureButton.tsx';
@@ -16,6 +17,10 @@ import { SpareCapacity } from './SpareCapacity.tsx';
 
 // The entries come when they are first asked for: the wall is there before them.
 const PlantEntries = lazy(() => import('./PlantEntries.tsx'));
+
+/** How much of a phone's window the panel takes. */
+const HEIGHTS = { head: 'none', half: '52dvh', most: 'calc(100dvh - 64px)' } as const;
+type Height = keyof typeof HEIGHTS;
 
 export type Side = 'findings' | 'plant';
 
@@ -34,6 +39,12 @@ interface Props {
 /** Beside the wall: the sum of a figure, the findings, or the entries of the plant. */
 export function SidePanel({ design, side, onSide, group, component, onComponent, onDraft, onHide }: Props) {
   const { figureId } = useSum();
+  // Below the wall of a phone it is a sheet at the foot of the window: its head alone, half the height, or most of it.
+  const foot = useMediaQuery('(max-width: 899px)');
+  const [height, setHeight] = useState<Height>('head');
+  useEffect(() => {
+    if (figureId !== null || component !== null) setHeight((before) => (before === 'head' ? 'half' : before));
+  }, [figureId, component]);
   return (
     <Box
       component="aside"
@@ -41,6 +52,13 @@ export function SidePanel({ design, side, onSide, group, component, onComponent,
       sx={{
         width: { xs: '100%', md: 336 },
         flex: 'none',
+        ...(foot && {
+          position: 'sticky',
+          bottom: 0,
+          zIndex: 5,
+          maxHeight: HEIGHTS[height],
+          boxShadow: '0 -4px 14px rgb(0 0 0 / 22%)',
+        }),
         borderLeft: 1,
         borderColor: 'divider',
         bgcolor: 'background.paper',
@@ -48,7 +66,23 @@ export function SidePanel({ design, side, onSide, group, component, onComponent,
         '@media print': { display: 'none' },
       }}
     >
-      {figureId ? (
+      {foot && (
+        <Box
+          sx={{ display: 'flex', justifyContent: 'center', position: 'sticky', top: 0, zIndex: 3, bgcolor: 'background.paper' }}
+        >
+          {height !== 'most' && (
+            <Button fullWidth onClick={() => setHeight(height === 'head' ? 'half' : 'most')} sx={{ minHeight: 48 }}>
+              {height === 'head' ? `Findings (${openFindings(design.findings).length}) and entries` : 'Higher'}
+            </Button>
+          )}
+          {height !== 'head' && (
+            <Button fullWidth onClick={() => setHeight(height === 'most' ? 'half' : 'head')} sx={{ minHeight: 48 }}>
+              Lower
+            </Button>
+          )}
+        </Box>
+      )}
+      {foot && height === 'head' ? null : figureId ? (
         <SumPanel design={design} />
       ) : (
         <>
@@ -57,7 +91,7 @@ export function SidePanel({ design, side, onSide, group, component, onComponent,
               p: 1.5,
               borderBottom: 1,
               borderColor: 'divider',
-              position: 'sticky',
+              position: foot ? 'static' : 'sticky',
               top: 0,
               bgcolor: 'background.paper',
               // Above the labels of the fields that pass beneath.

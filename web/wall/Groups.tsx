@@ -112,7 +112,7 @@ function Pressable({ group: { component, role }, name, transform, opacity, light
       transform={transform}
       opacity={opacity}
       role="button"
-      tabIndex={0}
+      tabIndex={-1}
       aria-label={name}
       aria-pressed={role === 'symbol' ? picked === component : undefined}
       style={{ cursor: 'pointer' }}

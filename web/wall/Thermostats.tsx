@@ -2,8 +2,10 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
 import Typography from '@mui/material/Typography';
+import { useRef } from 'react';
 import type { Zone } from '../../core/design/assembly.ts';
 import { byThermostat } from '../../core/plan/shared-thermostat.ts';
+import { useOneStop } from '../look/one-stop.ts';
 import { isDesignDay } from './usePlantState.ts';
 
 interface Props {
@@ -20,6 +22,8 @@ interface Props {
 
 /** The thermostats of the house in a row: each turns its call on and off, and the wall shows what the plant then does. */
 export function Thermostats({ zones, heating, calling, reason, waiting, onChange }: Props) {
+  const row = useRef<HTMLDivElement>(null);
+  const walk = useOneStop(row, 'button');
   const on = new Set(calling);
   const flip = (group: readonly Zone[]) => {
     const flipped = new Set(group.map((zone) => zone.id));
@@ -39,7 +43,7 @@ export function Thermostats({ zones, heating, calling, reason, waiting, onChange
         '@media print': { display: 'none' },
       }}
     >
-      <Box sx={{ display: 'flex', gap: 1, px: 1.5, py: 0.8, overflowX: 'auto', minWidth: 0, flex: 1 }}>
+      <Box ref={row} onKeyDown={walk} sx={{ display: 'flex', gap: 1, px: 1.5, py: 0.8, overflowX: 'auto', minWidth: 0, flex: 1 }}>
         {byThermostat(zones).map((group) => {
           const zone = group[0] as Zone;
           return (

@@ -1,15 +1,20 @@
 import Box from '@mui/material/Box';
 import { styled, useTheme } from '@mui/material/styles';
-import { memo, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import useMediaQuery from '@mui/material/useMediaQuery';
+import { memo, type RefObject, useEffect, useId, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Design } from '../../core/design/design.ts';
 import type { PlantState } from '../../core/design/plant-state.ts';
 import type { Look } from '../../core/drawing/scene/look.ts';
 import { sceneOf } from '../../core/drawing/scene/scene.ts';
 import type { Sheet } from '../../core/drawing/sheet.ts';
 import { type Slice, slicesOf } from '../../core/drawing/slices.ts';
+import { type Stop, stopsOf } from '../../core/drawing/stops.ts';
+import { walkDrawing } from '../look/one-stop.ts';
+import { Unseen } from '../look/parts/Unseen.tsx';
 import { useJobPart } from '../state/job-context.tsx';
 import { Groups } from './Groups.tsx';
 import { PrintHead } from './PrintHead.tsx';
+import { StopBar } from './StopBar.tsx';
 import { useShownSlices } from './useShownSlices.ts';
 import { WallTools, type Zoom } from './WallTools.tsx';
 import { WallContext } from './wall-context.ts';
@@ -32,6 +37,8 @@ interface Props {
 
 /** Largest scale a small plant is drawn at. */
 const MOST_ZOOM = 1.35;
+/** Scale on a phone: a riser and its tags from edge to edge. */
+const STRIP_ZOOM = 1.4;
 /** Smallest scale at which the labels can be read. */
 const LEAST_ZOOM = 0.85;
 
@@ -81,6 +88,10 @@ export function Wall({
   const { vars, palette } = useTheme();
   const colours = (vars?.palette ?? palette).wall;
   const frame = useRef<HTMLDivElement>(null);
+  const keys = useId();
+  // On a phone one riser fills the window and the wall is gone through from place to place.
+  const strip = useMediaQuery('(max-width: 599px)') && tools;
+  const [whole, setWhole] = useState(false);
   const [zoom, setZoom] = useState<Zoom>('read');
   const [fits, setFits] = useState({ fit: 1, read: 1 });
   const [lit, setLit] = useState<string | null>(null);
@@ -101,7 +112,9 @@ export function Wall({
     measure();
     return () => watcher.disconnect();
   }, [sheet.width, sheet.height, leastZoom]);
-  const scale = typeof zoom === 'number' ? zoom : fits[zoom];
+  const scale = strip ? (whole ? fits.fit : STRIP_ZOOM) : typeof zoom === 'number' ? zoom : fits[zoom];
+  const stops = useMemo(() => stopsOf(sheet), [sheet]);
+  const [stop, goTo] = useStop(frame, strip && !whole, stops, scale);
   // Another size is another frame round the same painting: nothing in it is painted anew.
   const shown = useMemo(
     () => ({ colours, picked, marked, lit, pick: onPick, light: setLit }),
@@ -139,18 +152,33 @@ export function Wall({
       sx={{
         position: 'relative',
         flex: 1,
-        minHeight: { xs: 520, md: 0 },
+        minHeight: strip ? 0 : { xs: 520, md: 0 },
         bgcolor: 'wall.board',
         '@media print': { bgcolor: '#fff' },
       }}
     >
       <PrintHead />
+      {strip && (
+        <StopBar
+          stops={stops}
+          at={stop}
+          whole={whole}
+          onGo={(next) => {
+            setWhole(false);
+            goTo(next);
+          }}
+          onWhole={setWhole}
+        />
+      )}
+      <Unseen id={keys}>
+        Arrow keys walk from part to part, Home goes to the source, a letter to the part of that name, Enter picks.
+      </Unseen>
       <Box
         ref={frame}
         sx={{
-          position: 'absolute',
-          inset: 0,
-          overflow: 'auto',
+          ...(strip
+            ? { position: 'relative', overflowX: 'auto', overflowY: 'hidden', scrollbarWidth: 'none' }
+            : { position: 'absolute', inset: 0, overflow: 'auto' }),
           display: 'grid',
           alignContent: 'safe center',
           justifyContent: 'safe center',
@@ -159,6 +187,8 @@ export function Wall({
         tabIndex={0}
         role="region"
         aria-label="The wall: drawing of the plant"
+        aria-describedby={keys}
+        onKeyDown={walkDrawing}
       >
         <WallContext.Provider value={shown}>
           <Drawing
@@ -174,7 +204,7 @@ export function Wall({
           </Drawing>
         </WallContext.Provider>
       </Box>
-      {tools && (
+      {tools && !strip && (
         <WallTools
           sheet={sheet}
           zoom={zoom}
@@ -193,4 +223,49 @@ export function Wall({
       )}
     </Box>
   );
+}
+
+/**
+ * The place of a strip that stands in the middle of its window.
+ * @returns its index, and what goes to another
+ */
+function useStop(
+  frame: RefObject<HTMLElement | null>,
+  on: boolean,
+  stops: readonly Stop[],
+  scale: number,
+): [at: number, go: (index: number) => void] {
+  const [at, setAt] = useState(0);
+  useEffect(() => {
+    const element = frame.current;
+    if (!element || !on) return;
+    const seen = () => {
+      const middle = (element.scrollLeft + element.clientWidth / 2) / scale;
+      const far = stops.map(({ x }) => Math.abs(x - middle));
+      // At either end the window stands still before the place is in its middle.
+      const end = element.scrollLeft + element.clientWidth >= element.scrollWidth - 2;
+      setAt(element.scrollLeft < 2 ? 0 : end ? stops.length - 1 : far.indexOf(Math.min(...far)));
+    };
+    // The first riser comes first: its house stands at the top.
+    const first = stops.find(({ riser }) => riser);
+    if (first && element.scrollLeft === 0) element.scrollTo({ left: first.x * scale - element.clientWidth / 2 });
+    seen();
+    element.addEventListener('scroll', seen, { passive: true });
+    return () => element.removeEventListener('scroll', seen);
+  }, [frame, on, stops, scale]);
+  const go = (index: number) => {
+    const stop = stops[index];
+    if (!stop) return;
+    // After the painting, for a wall seen whole is drawn larger first.
+    requestAnimationFrame(() => {
+      const element = frame.current;
+      if (!element) return;
+      element.scrollTo({ left: stop.x * STRIP_ZOOM - element.clientWidth / 2 });
+      // The drawing is higher than the window: what was gone to is brought into it.
+      const top = element.getBoundingClientRect().top + stop.y * STRIP_ZOOM;
+      if (top < 0 || top > innerHeight * 0.6) scrollBy({ top: top - innerHeight * 0.45 });
+    });
+    setAt(index);
+  };
+  return [at, go];
 }

@@ -66,7 +66,7 @@ function FigureWords({ mark, figure, colours }: { mark: TextMark; figure: NonNul
       textDecoration={figureId === figure.id ? 'underline' : undefined}
       cursor="pointer"
       role="button"
-      tabIndex={0}
+      tabIndex={-1}
       aria-label={`${figure.says}. Show the sum`}
       onClick={() => open(figure.id)}
       onKeyDown={(event) => {

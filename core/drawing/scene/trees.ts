@@ -1,5 +1,5 @@
 import type { SketchedSection, TreeSketch } from '../sheet.ts';
-import { type Group, type PathMark, words } from './mark.ts';
+import { type Group, type PathMark, ringOf, words } from './mark.ts';
 
 const line = ({ points }: SketchedSection): string => points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`).join('');
 
@@ -44,6 +44,11 @@ export const treeGroups = (trees: readonly TreeSketch[]): Group[] =>
         }),
         // The index run last, so that no other section crosses it.
         ...tree.sections.toSorted((a, b) => Number(a.onIndex) - Number(b.onIndex)).flatMap(sectionMarks),
+        // A ring at every tee tells the sections apart.
+        ...tree.sections.flatMap(({ points, hung }): PathMark[] => {
+          const tee = points.at(-1);
+          return tee && hung ? [{ kind: 'path', d: ringOf(3.4, ...tee), fill: 'tag', stroke: 'metal', width: 1.6 }] : [];
+        }),
       ],
     };
   });
