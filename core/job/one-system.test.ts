@@ -1,11 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { ALL_PLANTS } from '../../demo/all-plants.ts';
+import { SYSTEMS } from '../../demo/systems.ts';
+import { thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
 import { sequenceOfOperation } from '../control/sequence.ts';
 import { FINDING_GROUPS } from '../finding/catalogue.ts';
 import { say } from '../quantity/format.ts';
 import { inUnits } from '../quantity/in-units.ts';
-import { saysOther } from '../quantity/one-system.fixture.ts';
+import { saysOther, withoutSizes } from '../quantity/one-system.fixture.ts';
 import { RULEBOOKS_BY_ID } from '../rules/rulebooks.ts';
 import { designJob } from './design-job.ts';
 import { assumptionLedger } from './ledger.ts';
@@ -61,5 +63,29 @@ describe('a job is read in one system of units', () => {
       ...FINDING_GROUPS.flatMap(({ kinds }) => Object.values(kinds).flatMap(({ title, why }) => [title, why])),
     ];
     expect(texts.map((text) => inUnits(text, us)).filter((text) => saysOther('us', text))).toEqual([]);
+  });
+
+  it.each([
+    ['bar', 'pressure', /\d[\s\u00a0](kPa|psi)\b/],
+    ['psi', 'pressure', /\d[\s\u00a0](kPa|bar)\b/],
+    ['L/min', 'volumeFlow', /\d[\s\u00a0](L\/h|gpm)\b/],
+  ] as const)('with %s chosen among metric units nothing is said in another', (unit, kind, others) => {
+    const display = { system: 'metric', units: { [kind]: unit } } as const;
+    const strange = [thistleMill, ...Object.values(SYSTEMS).slice(0, 6)].flatMap((plant) =>
+      words({ ...plant, display })
+        .filter(([, text]) => others.test(withoutSizes(text)))
+        .map(([where, text]) => `${plant.name}, ${where}: ${text}`),
+    );
+    expect(strange).toEqual([]);
+  });
+});
+
+describe('the reading itself', () => {
+  it('finds a unit of the other system, and takes no name of a pipe for one', () => {
+    for (const text of ['loses 3 kPa', 'Flow (L/h)', 'at 38 °C', '2 bars of 5 m']) expect(saysOther('us', text), text).toBe(true);
+    for (const text of ['loses 3 psi', '22 × 0.9 mm', '3/4 in', 'Flow (gpm)', 'DN 20'])
+      expect(saysOther('us', text), text).toBe(false);
+    for (const text of ['at 100 °F', '3 ft of head', 'Head (ft)']) expect(saysOther('metric', text), text).toBe(true);
+    for (const text of ['3/4 in', 'at 38 °C', 'Head (m)']) expect(saysOther('metric', text), text).toBe(false);
   });
 });

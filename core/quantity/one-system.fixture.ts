@@ -13,8 +13,11 @@ const HEADING: Record<UnitSystem, RegExp> = {
 /** Names of pipe sizes are names in both: "22 × 0.9 mm", "3/4 in", "DN 20". */
 const SIZES = /\d+(?:\.\d+)? × \d+(?:\.\d+)? mm|DN \d+|\d(?:[- ]\d\/\d|\/\d)? in\b/g;
 
+/** A text without the names of pipe sizes. */
+export const withoutSizes = (text: string): string => text.replace(SIZES, '');
+
 /** Whether a text names a quantity in a unit of the other system. */
 export const saysOther = (system: UnitSystem, text: string): boolean => {
-  const bare = text.replace(SIZES, '');
+  const bare = withoutSizes(text);
   return OTHER[system].test(bare) || HEADING[system].test(bare);
 };
