@@ -2,6 +2,7 @@ import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } fro
 import type { CurvePoint } from '../../core/control/weather-curve.ts';
 import { formatNumber } from '../../core/quantity/format.ts';
 import { fromSI } from '../../core/quantity/units.ts';
+import { roundAxis, roundTicks } from '../look/round-ticks.ts';
 import { useColours } from '../state/colours.ts';
 import { useDisplay } from '../state/display.ts';
 
@@ -20,6 +21,10 @@ export default function CurveChart({
   const degrees = (value: number) => fromSI(value, 'temperature', unit('temperature'));
   const shown = (points: readonly CurvePoint[]) =>
     points.map(({ outdoor, flow }) => ({ outdoor: degrees(outdoor), flow: degrees(flow) }));
+  const all = [...shown(need), ...shown(sent)];
+  const outdoors = all.map(({ outdoor }) => outdoor);
+  const [coldest, mildest] = [Math.min(...outdoors), Math.max(...outdoors)];
+  const flows = roundAxis(Math.min(...all.map(({ flow }) => flow)), Math.max(...all.map(({ flow }) => flow)), 5);
   const axis = { stroke: palette.text.secondary, tick: { fontSize: 13, fill: palette.text.secondary } };
   const tick = (value: number) => formatNumber(value, 0);
   const label = { fontSize: 13, fill: palette.text.secondary };
@@ -31,14 +36,15 @@ export default function CurveChart({
           <XAxis
             dataKey="outdoor"
             type="number"
-            domain={['dataMin', 'dataMax']}
+            domain={[coldest, mildest]}
+            ticks={roundTicks(coldest, mildest)}
             allowDuplicatedCategory={false}
             tickFormatter={tick}
             {...axis}
             label={{ value: `outdoors, ${unit('temperature')}`, position: 'insideBottom', offset: -12, ...label }}
           />
           <YAxis
-            domain={['auto', 'auto']}
+            {...flows}
             tickFormatter={tick}
             {...axis}
             label={{ value: unit('temperature'), position: 'insideTopLeft', offset: 14, ...label }}

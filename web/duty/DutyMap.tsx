@@ -1,8 +1,10 @@
+import useMediaQuery from '@mui/material/useMediaQuery';
 import { CartesianGrid, ComposedChart, Line, ResponsiveContainer, Scatter, XAxis, YAxis } from 'recharts';
 import type { PumpDuty } from '../../core/design/choose-pump.ts';
 import type { DutyPoint } from '../../core/design/duty-map.ts';
 import { formatNumber } from '../../core/quantity/format.ts';
 import { fromSI } from '../../core/quantity/units.ts';
+import { roundAxis, tickPlaces } from '../look/round-ticks.ts';
 import { useColours } from '../state/colours.ts';
 import { useDisplay } from '../state/display.ts';
 
@@ -12,24 +14,15 @@ interface Props {
   onOpen: (calls: string) => void;
 }
 
-const TICKS = [0, 0.25, 0.5, 0.75, 1];
-
-/** The next of 1, 2, 4, 6, 8 times a power of ten: axes end on a round number. */
-function roundUp(value: number): number {
-  const power = 10 ** Math.floor(Math.log10(Math.max(value, 1e-9)));
-  return ([1, 2, 4, 6, 8, 10].find((step) => step * power >= value) ?? 10) * power;
-}
-
 /** The curve of a pump with a point for every combination of calls; pressing one opens the wall in that state. */
 export default function DutyMap({ duty, points, onOpen }: Props) {
   const palette = useColours();
+  const narrow = useMediaQuery('(max-width: 599px)');
   const { unit } = useDisplay();
   const flow = (value: number) => fromSI(value, 'volumeFlow', unit('volumeFlow'));
   const head = (value: number) => fromSI(value, 'head', unit('head'));
-  const [mostFlow, mostHead] = [
-    roundUp(flow(1.6 * Math.max(duty.flow.value, ...points.map((point) => point.flow)))),
-    roundUp(head(1.15 * Math.max(...duty.pumpCurve.map(([, h]) => h)))),
-  ];
+  const flows = roundAxis(0, flow(1.6 * Math.max(duty.flow.value, ...points.map((point) => point.flow))), narrow ? 4 : 6);
+  const heads = roundAxis(0, head(1.15 * Math.max(...duty.pumpCurve.map(([, h]) => h))));
   const axis = { stroke: palette.text.secondary, tick: { fontSize: 14, fill: palette.text.secondary } };
   const title = { fontSize: 14, fill: palette.text.secondary };
   const drawn = points.map((point) => ({ ...point, x: flow(point.flow), y: head(point.head) }));
@@ -40,20 +33,18 @@ export default function DutyMap({ duty, points, onOpen }: Props) {
         <XAxis
           dataKey="x"
           type="number"
-          domain={[0, mostFlow]}
-          ticks={TICKS.map((share) => share * mostFlow)}
+          {...flows}
           allowDataOverflow
-          tickFormatter={(x: number) => formatNumber(x, mostFlow < 10 ? 2 : 0)}
+          tickFormatter={(x: number) => formatNumber(x, tickPlaces(flows.ticks))}
           {...axis}
           label={{ value: `flow, ${unit('volumeFlow')}`, position: 'insideBottomRight', offset: -14, ...title }}
         />
         <YAxis
           dataKey="y"
           type="number"
-          domain={[0, mostHead]}
-          ticks={TICKS.map((share) => share * mostHead)}
+          {...heads}
           allowDataOverflow
-          tickFormatter={(y: number) => formatNumber(y, 1)}
+          tickFormatter={(y: number) => formatNumber(y, tickPlaces(heads.ticks))}
           {...axis}
           label={{ value: `head, ${unit('head')}`, angle: -90, position: 'insideLeft', ...title }}
         />

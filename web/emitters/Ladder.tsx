@@ -2,8 +2,10 @@ import Box from '@mui/material/Box';
 import { useTheme } from '@mui/material/styles';
 import { type KeyboardEvent, type PointerEvent, useMemo, useRef, useState } from 'react';
 import { type Rung, rungOutput } from '../../core/emitter/ladder.ts';
+import { fromSI, toSI } from '../../core/quantity/units.ts';
 import { FIELDS } from '../../model/fields.ts';
 import type { Circuit } from '../../model/job.ts';
+import { roundTicks } from '../look/round-ticks.ts';
 import { useDisplay } from '../state/display.ts';
 import type { Scale } from './scale.ts';
 
@@ -33,7 +35,7 @@ const { min, max } = FIELDS['circuits/*/flowTemperature'];
 export function Ladder({ circuit, rungs, selected, scale, onSelect, onFlow }: Props) {
   const { palette } = useTheme();
   const vars = useTheme().vars?.palette ?? palette;
-  const { say } = useDisplay();
+  const { say, unit } = useDisplay();
   const [held, setHeld] = useState<number | null>(null);
   const drawing = useRef<SVGSVGElement>(null);
   const flow = held ?? circuit.flowTemperature;
@@ -43,10 +45,11 @@ export function Ladder({ circuit, rungs, selected, scale, onSelect, onFlow }: Pr
   const right = WIDTH - END;
   const xOf = (celsius: number) => left + ((Math.min(celsius, scale.to) - scale.from) / (scale.to - scale.from)) * (right - left);
   const ticks = useMemo(() => {
-    const found: number[] = [];
-    for (let t = scale.from; t <= scale.to; t += 10) found.push(t);
-    return found;
-  }, [scale]);
+    // Round numbers in the unit that is read: 80, 100, 120 °F, not 86, 104, 122.
+    const read = unit('temperature');
+    const shown = roundTicks(fromSI(scale.from, 'temperature', read), fromSI(scale.to, 'temperature', read), 9);
+    return shown.map((value) => toSI(value, 'temperature', read));
+  }, [scale, unit]);
 
   const flowAt = (event: PointerEvent): number => {
     const box = drawing.current?.getBoundingClientRect();

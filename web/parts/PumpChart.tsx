@@ -3,6 +3,7 @@ import type { PumpDesign } from '../../core/design/choose-pump.ts';
 import { drivenBy } from '../../core/design/driven-by.ts';
 import { formatNumber } from '../../core/quantity/format.ts';
 import { fromSI } from '../../core/quantity/units.ts';
+import { roundAxis, roundTicks, tickPlaces } from '../look/round-ticks.ts';
 import { useColours } from '../state/colours.ts';
 import { useDisplay } from '../state/display.ts';
 
@@ -14,7 +15,9 @@ export default function PumpChart({ pump }: { pump: PumpDesign }) {
   if (!duty) return null;
   const flow = (value: number) => fromSI(value, 'volumeFlow', unit('volumeFlow'));
   const head = (value: number) => fromSI(value, 'head', unit('head'));
-  const most = Math.max(...duty.pumpCurve.map(([, h]) => h)) * 1.1;
+  const mostFlow = flow(duty.pumpCurve.at(-1)?.[0] ?? 0);
+  const flows = roundTicks(0, mostFlow, 5);
+  const heads = roundAxis(0, head(Math.max(...duty.pumpCurve.map(([, h]) => h)) * 1.05), 5);
   const points = (curve: readonly [number, number][]) => curve.map(([x, h]) => ({ flow: flow(x), head: head(h) }));
   const axis = { stroke: palette.text.secondary, tick: { fontSize: 12, fill: palette.text.secondary } };
   return (
@@ -28,9 +31,10 @@ export default function PumpChart({ pump }: { pump: PumpDesign }) {
           <XAxis
             dataKey="flow"
             type="number"
-            domain={[0, flow(duty.pumpCurve.at(-1)?.[0] ?? 0)]}
+            domain={[0, mostFlow]}
+            ticks={flows}
             allowDataOverflow
-            tickFormatter={(x: number) => formatNumber(x, x < 10 ? 1 : 0)}
+            tickFormatter={(x: number) => formatNumber(x, tickPlaces(flows))}
             {...axis}
             label={{
               value: unit('volumeFlow'),
@@ -41,9 +45,9 @@ export default function PumpChart({ pump }: { pump: PumpDesign }) {
             }}
           />
           <YAxis
-            domain={[0, head(most)]}
+            {...heads}
             allowDataOverflow
-            tickFormatter={(y: number) => formatNumber(y, 1)}
+            tickFormatter={(y: number) => formatNumber(y, tickPlaces(heads.ticks))}
             {...axis}
             label={{
               value: unit('head'),

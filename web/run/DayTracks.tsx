@@ -6,6 +6,7 @@ import { DAY } from '../../core/quantity/spans.ts';
 import { fromSI } from '../../core/quantity/units.ts';
 import type { RunMoment, RunResult } from '../../core/run/run.ts';
 import type { QuantityKind } from '../../model/quantities.ts';
+import { roundAxis, tickPlaces } from '../look/round-ticks.ts';
 import { useDisplay } from '../state/display.ts';
 import { clock } from './settings.ts';
 import { InsideTick, LegendLine, Track } from './Track.tsx';
@@ -146,6 +147,8 @@ const Curves = memo(
         time: each.time,
         ...Object.fromEntries(lines.map(({ key, of }) => [key, shown(of(each))])),
       }));
+    const values = result.moments.flatMap((each) => lines.map(({ of }) => shown(of(each)))).filter((value) => value !== null);
+    const up = roundAxis(from === 'auto' ? Math.min(...values) : from, Math.max(...values, from === 'auto' ? -1e9 : from), 4);
     const axis = { stroke: palette.text.secondary, tick: { fontSize: 12.5, fill: palette.text.secondary } };
     const steady = { dot: false, isAnimationActive: false, connectNulls: false };
     return (
@@ -157,9 +160,14 @@ const Curves = memo(
             <YAxis
               mirror
               width={1}
-              domain={[from, 'auto']}
+              {...up}
               stroke={axis.stroke}
-              tick={<InsideTick fill={axis.stroke} words={(value) => `${formatNumber(value, digits)} ${unit(kind)}`} />}
+              tick={
+                <InsideTick
+                  fill={axis.stroke}
+                  words={(value) => `${formatNumber(value, Math.max(digits, tickPlaces(up.ticks)))} ${unit(kind)}`}
+                />
+              }
             />
             {lines.map(({ key, stroke, width, dash, filled }) =>
               filled ? (

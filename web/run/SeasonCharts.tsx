@@ -5,12 +5,22 @@ import { formatNumber } from '../../core/quantity/format.ts';
 import { KWH } from '../../core/quantity/spans.ts';
 import { fromSI } from '../../core/quantity/units.ts';
 import type { DayTotals } from '../../core/run/run.ts';
+import { roundAxis } from '../look/round-ticks.ts';
 import { useDisplay } from '../state/display.ts';
 import { InTurn } from './InTurn.tsx';
 import { InsideTick, LegendLine, Track } from './Track.tsx';
 
+const A_DAY = 86_400_000;
+const MONTH = new Intl.DateTimeFormat('en', { month: 'short', timeZone: 'UTC' });
+
+/** Days of a season that begin a month, counted from 1. */
+const firstsOfMonths = (begins: Date, count: number): number[] =>
+  Array.from({ length: count }, (_, i) => i + 1).filter(
+    (day) => new Date(begins.getTime() + (day - 1) * A_DAY).getUTCDate() === 1,
+  );
+
 /** The days of a season: what was sent by what weather, how often the source started, what it made, who was short. */
-function SeasonCharts({ days }: { days: readonly DayTotals[] }) {
+function SeasonCharts({ days, begins }: { days: readonly DayTotals[]; begins: Date | null }) {
   const theme = useTheme();
   const { palette } = theme.vars ?? theme;
   const { say, show, unit } = useDisplay();
@@ -30,7 +40,9 @@ function SeasonCharts({ days }: { days: readonly DayTotals[] }) {
   const axis = { stroke: palette.text.secondary, tick: { fontSize: 12.5, fill: palette.text.secondary } };
   const across = { dataKey: 'day', type: 'number' as const, domain: [1, days.length] as [number, number], ...axis };
   const frame = { data, margin: { top: 6, right: 0, bottom: 0, left: 0 } };
-  const up = (suffix: string) => ({
+  const months = begins ? firstsOfMonths(begins, days.length) : [];
+  const up = (suffix: string, values: readonly number[]) => ({
+    ...roundAxis(Math.min(...values), Math.max(...values), 4),
     mirror: true,
     width: 1,
     stroke: axis.stroke,
@@ -44,7 +56,7 @@ function SeasonCharts({ days }: { days: readonly DayTotals[] }) {
   /** What is counted by day: how it is called, what stands beside it, its colour and its unit. */
   const counted = [
     {
-      key: 'cycles',
+      key: 'cycles' as const,
       name: 'Starts of the source by day',
       label: 'Starts',
       value: `at most ${most((each) => each.cycles)}`,
@@ -52,7 +64,7 @@ function SeasonCharts({ days }: { days: readonly DayTotals[] }) {
       suffix: '',
     },
     {
-      key: 'made',
+      key: 'made' as const,
       name: 'Heat made by day',
       label: 'Heat',
       value: `at most ${whole(most((each) => each.made / KWH))} kWh`,
@@ -60,7 +72,7 @@ function SeasonCharts({ days }: { days: readonly DayTotals[] }) {
       suffix: 'kWh',
     },
     {
-      key: 'short',
+      key: 'short' as const,
       name: 'Hours somebody is short by day',
       label: 'Hours below set point, any room',
       value: `${whole(days.reduce((sum, each) => sum + each.hoursShort, 0))} h`,
@@ -84,7 +96,12 @@ function SeasonCharts({ days }: { days: readonly DayTotals[] }) {
               <ComposedChart {...frame}>
                 <CartesianGrid stroke={palette.divider} />
                 <XAxis {...across} hide />
-                <YAxis {...up(unit('temperature'))} domain={['auto', 'auto']} />
+                <YAxis
+                  {...up(
+                    unit('temperature'),
+                    data.flatMap((each) => [each.outdoor, each.flow].filter((value) => value !== null)),
+                  )}
+                />
                 <Line {...line} dataKey="flow" stroke={wall.flow} strokeWidth={2.4} />
                 <Line {...line} dataKey="outdoor" stroke={wall.back} strokeWidth={2} strokeDasharray="2 4" />
               </ComposedChart>
@@ -103,8 +120,18 @@ function SeasonCharts({ days }: { days: readonly DayTotals[] }) {
                 <ResponsiveContainer width="100%" height={height}>
                   <ComposedChart {...frame}>
                     <CartesianGrid stroke={palette.divider} />
-                    <XAxis {...across} hide={!last} tickFormatter={(at: number) => `day ${at}`} minTickGap={30} />
-                    <YAxis {...up(suffix)} domain={[0, 'auto']} allowDecimals={false} />
+                    <XAxis
+                      {...across}
+                      hide={!last}
+                      {...(begins
+                        ? {
+                            ticks: months,
+                            tickFormatter: (at: number) => MONTH.format(new Date(begins.getTime() + (at - 1) * A_DAY)),
+                          }
+                        : { tickFormatter: (at: number) => `day ${at}` })}
+                      minTickGap={30}
+                    />
+                    <YAxis {...up(suffix, [0, ...data.map((each) => each[key])])} allowDecimals={false} />
                     <Area {...day} dataKey={key} stroke={colour} fill={colour} />
                   </ComposedChart>
                 </ResponsiveContainer>

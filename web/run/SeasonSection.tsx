@@ -29,6 +29,9 @@ import { efficiency, kilograms, kWh, money, runTime } from './words.ts';
 
 const SeasonCharts = lazy(() => import('./SeasonCharts.tsx'));
 
+/** The invented season begins on 1 October, of a year that is none in particular. */
+const INVENTED_BEGINS = new Date(Date.UTC(2001, 9, 1));
+
 interface Ran {
   /** The job it was made from, by its fingerprint, and the weather. */
   inputs: string;
@@ -125,7 +128,7 @@ export function SeasonSection({
           <Aged stale={!fresh}>
             <SeasonTotals job={job} result={ran.result} />
             <Suspense fallback={<Typography role="status">One moment …</Typography>}>
-              <SeasonCharts days={ran.result.days} />
+              <SeasonCharts days={ran.result.days} begins={ran.weather ? null : INVENTED_BEGINS} />
             </Suspense>
             <Foot job={job} result={ran.result} />
           </Aged>
