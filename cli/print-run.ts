@@ -27,7 +27,7 @@ function totals(job: Job, run: RunResult): [string, string][] {
     ['Heat made', kWh(energy.made)],
     ...bought,
     ['Hot water', kWh(energy.toCylinder)],
-    ['Lost by pipes', kWh(energy.pipes)],
+    ['Heat loss of pipes', kWh(energy.pipes)],
     ['Pumps', kWh(energy.pumps)],
     ...notables(run).map((each): [string, string] => [
       tame(each.label),
@@ -40,7 +40,7 @@ function totals(job: Job, run: RunResult): [string, string][] {
     ['Starts', String(run.cycles)],
     ['Hours run', (run.running / 3600).toFixed(0)],
     ['Shortest run', minutes(run.shortestRun)],
-    ['Hours somebody is short', run.hoursAnyShort.toFixed(0)],
+    ['Hours below set point, any room', run.hoursAnyShort.toFixed(0)],
     ['Hours somebody is too warm', run.hoursAnyWarm.toFixed(0)],
     ...zones.map(({ label }, z): [string, string] => [`Hours short: ${tame(label)}`, (hoursShort[z] ?? 0).toFixed(0)]),
     ['States solved', String(run.solved)],

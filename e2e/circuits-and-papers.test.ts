@@ -15,14 +15,14 @@ test('circuits are added, changed and deleted, and the wall follows', async ({ p
   await openLine(page, 'Board');
   const floor = page.getByRole('region', { name: 'Floor heating' });
   // The first circuit takes the rooms that are on none.
-  await expect(page.getByRole('region', { name: 'Who hangs on which circuit' })).toContainText('Hall · 2');
+  await expect(page.getByRole('region', { name: 'Rooms and emitters by circuit' })).toContainText('Hall · 2');
   await expect(floor.getByRole('button', { name: /heat load: 3\.2\skW/ })).toBeVisible();
   await page.getByLabel('Flow temperature of Floor heating').fill('95 °F');
   await page.getByLabel('Name of c1').fill('Slab');
   await page.getByLabel('Connection of Slab').selectOption('direct');
-  await expect(page.getByRole('heading', { name: /Slab wants 35\s°C and gets 55\s°C/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /Slab needs 35\s°C and is supplied with 55\s°C/ })).toBeVisible();
   await page.getByRole('button', { name: 'Run the source at 35' }).click();
-  await expect(page.getByRole('heading', { name: /Slab wants/ })).toBeHidden();
+  await expect(page.getByRole('heading', { name: /Slab needs/ })).toBeHidden();
   await saved(page);
   await page.getByRole('link', { name: /Plant$/ }).click();
   await expect(page.getByRole('button', { name: /Slab: flow temperature that comes: 3[45](\.\d)?\s°C/ })).toBeVisible();
@@ -30,7 +30,7 @@ test('circuits are added, changed and deleted, and the wall follows', async ({ p
   await page.getByRole('button', { name: 'Delete this circuit' }).click();
   await expect(page.getByText('No circuits yet.', { exact: true })).toBeVisible();
   await page.keyboard.press('Control+z');
-  await expect(page.getByRole('region', { name: 'Who hangs on which circuit' })).toContainText('Bath');
+  await expect(page.getByRole('region', { name: 'Rooms and emitters by circuit' })).toContainText('Bath');
 });
 
 test('ticked rooms go onto a circuit together', async ({ page }) => {

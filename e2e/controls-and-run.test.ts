@@ -114,7 +114,7 @@ test('a day is run, its minutes stand on the wall, it is asked what if', async (
 const hours = (count: number, value: (i: number) => number | string) =>
   Buffer.from(['temperature', ...Array.from({ length: count }, (_, i) => value(i))].join('\n'));
 
-test('a season runs with prices, may be called off, is kept with the job and marked when the job changes', async ({ page }) => {
+test('a season runs with prices, can be cancelled, is kept with the job and marked when the job changes', async ({ page }) => {
   test.setTimeout(150_000);
   const found = complaints(page);
   const id = await openJob(page, { ...thistleMill, energy: NO_PRICES }, 'run?view=season');

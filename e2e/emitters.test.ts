@@ -77,7 +77,7 @@ test('circuits are proposed by what the emitters need, taken, and taken back', a
   const byTemperature = page.getByRole('region', { name: 'By temperature', exact: true });
   await expect(byTemperature).toContainText('Floors, mixed at');
   await expectAccessible(page);
-  await byTemperature.getByRole('button', { name: /^Take these 3/ }).click();
+  await byTemperature.getByRole('button', { name: /^Use these circuits 3/ }).click();
   await expect(page.getByRole('button', { name: 'Open Floors', exact: true })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Open Ground floor', exact: true })).toHaveCount(0);
   await page.keyboard.press('Control+z');
@@ -88,13 +88,13 @@ test('a floor is put behind the towel rail: it gets cooler water, and no valve o
   await openJob(page, railAndFloor(), 'emitters?room=r1');
   const room = page.getByRole('region', { name: 'Emitters of Bathroom' });
   const floor = room.getByRole('region', { name: /^Screed over the pipe/ });
-  const inlet = floor.getByText(/^Gives at/);
+  const inlet = floor.getByText(/^Output at/);
   const behind = await inlet.textContent();
   await floor.getByRole('button', { name: /Pipe, edge band/ }).click();
   await expect(floor.getByLabel('Gets its water')).toHaveText('After Towel rail');
   await floor.getByLabel('Gets its water').press('ArrowDown');
   await page.getByRole('option', { name: 'From the manifold' }).click();
-  await expect(inlet).toHaveText('Gives at 55 °C');
+  await expect(inlet).toHaveText('Output at 55 °C');
   await floor.getByLabel('Gets its water').click();
   await page.getByRole('option', { name: 'After Towel rail' }).click();
   await expect(inlet).toHaveText(behind ?? '');
@@ -136,7 +136,7 @@ test('a floor between joists: the deck that goes with it, rows in pairs, and bac
   await expect(slab.getByLabel('Deck over the pipe')).toHaveValue('140');
   await slab.getByLabel('Slab edge to the open').fill('9');
   await slab.getByLabel('Insulation of that edge').focus();
-  await expect(slab).toContainText('Lost at the edge');
+  await expect(slab).toContainText('Heat loss at the edge');
   await expect(slab).toContainText('the edge of the heated slab stands open');
   await slab.getByRole('button', { name: 'Insulate the edge as asked' }).click();
   await expect(slab).not.toContainText('stands open');

@@ -239,8 +239,8 @@ test('a guest sees the papers of one part, until the link is taken back', async 
         [path, secret],
       ),
     ).toBeGreaterThanOrEqual(401);
-  await ben.getByRole('button', { name: 'Take back the link for Spark and Daughter' }).click();
-  await expect(ben.getByText(/^taken back/)).toBeVisible();
+  await ben.getByRole('button', { name: 'Withdraw the link for Spark and Daughter' }).click();
+  await expect(ben.getByText(/^withdrawn/)).toBeVisible();
   await guest.reload();
   await expect(guest.getByText('it has run out or was taken back')).toBeVisible();
   await context.close();

@@ -43,7 +43,7 @@ test('every number shows its sum, and the sum can be followed to where it began'
   await sum.getByRole('button', { name: 'computed: show its sum' }).first().click();
   await expect(sum).toContainText('m = Q / (c_p · ΔT)');
   await expect(sum).toContainText('IAPWS-IF97');
-  await sum.getByRole('link', { name: 'decided in this job' }).first().click();
+  await sum.getByRole('link', { name: 'entered in this job' }).first().click();
   await expect(page.getByLabel(/^Delta T/).first()).toBeFocused();
 });
 

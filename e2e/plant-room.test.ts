@@ -90,7 +90,7 @@ test('a limit of the rulebook becomes the job’s own, with its reason', async (
   const { job } = await (await page.request.get(`/api/jobs/${id}`)).json();
   expect(job.ownRules).toEqual([{ id: 'hottestWater', limit: 50, reason: 'Old radiators stay' }]);
   await page.getByRole('link', { name: /Plant$/ }).click();
-  await expect(page.getByRole('heading', { name: 'The rulebook wants nothing between source and circuits' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'The rulebook has nothing between source and circuits' })).toBeVisible();
 });
 
 test('parts are found by name on the wall, the panel makes room, and paper shows the plant alone', async ({ page }) => {

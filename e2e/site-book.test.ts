@@ -30,7 +30,7 @@ const programKept = (page: Page) =>
 /** Says how the plant stands. */
 async function sayState(page: Page, outdoor: string, source: string): Promise<void> {
   await page.getByLabel('Outdoors').fill(outdoor);
-  await page.getByLabel('Source sends').fill(source);
+  await page.getByLabel('Flow temperature of the source').fill(source);
   await page.getByRole('button', { name: 'So it stands' }).click();
 }
 
@@ -112,9 +112,9 @@ test('a walk with a phone: what is expected, what the reading says, on to the ne
 
   await page.getByRole('link', { name: 'Book', exact: true }).click();
   const entry = page.getByRole('article').filter({ hasText: 'Return temperature' });
-  await entry.getByRole('button', { name: 'Put it right' }).click();
+  await entry.getByRole('button', { name: 'Correct …' }).click();
   await entry.getByLabel('Return temperature, right').fill('38.9');
-  await entry.getByRole('button', { name: 'Put it right', exact: true }).click();
+  await entry.getByRole('button', { name: 'Correct', exact: true }).click();
   await expect(page.getByText(/Return temperature 38.9\s°C/)).toBeVisible();
   await page.getByRole('button', { name: 'What it was before' }).click();
   await expect(page.getByText(/Return temperature 38.9\s°C, E. Tester/)).toHaveCount(1);
@@ -408,9 +408,9 @@ test('a gate is red until tested, photographed and signed; a signature taken bac
   await expectAccessible(page);
   await page.goto(`/jobs/${job}/book?part=book`);
   const signed = page.getByRole('article').filter({ hasText: 'Signed by S. Signer' });
-  await signed.getByRole('button', { name: 'Take it back' }).click();
+  await signed.getByRole('button', { name: 'Withdraw …' }).click();
   await signed.getByLabel('Why it no longer holds').fill('The wrong floor');
-  await signed.getByRole('button', { name: 'Take it back', exact: true }).click();
+  await signed.getByRole('button', { name: 'Withdraw', exact: true }).click();
   await page.goto(`/jobs/${job}/book?do=cover/circuits/c3/run`);
   await expect(page.getByText('Do not cover: not signed')).toBeVisible();
 });

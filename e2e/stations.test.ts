@@ -163,7 +163,7 @@ test('a cold tank is put in, a circuit and the source turn over to it, a guard s
   await tank.getByRole('checkbox', { name: 'It holds cold water' }).click();
   // The pipes that came with it lead heat to it: told, and taken away.
   await page.getByRole('button', { name: /^Findings/ }).click();
-  await page.getByRole('button', { name: 'Take these pipes away' }).click();
+  await page.getByRole('button', { name: 'Use these circuits pipes away' }).click();
   await page.getByRole('link', { name: /Circuits$/ }).click();
   const floors = await pickCircuit(page, 'Floors');
   await openLine(floors, 'Summer');
@@ -171,9 +171,9 @@ test('a cold tank is put in, a circuit and the source turn over to it, a guard s
   await floors.getByLabel('When cooling it hangs on').click();
   await page.getByRole('option', { name: 'Tank', exact: true }).click();
   await expect(floors).toContainText('no source cools what it turns over to');
-  await expect(floors).toContainText('nothing shuts it before it sweats');
+  await expect(floors).toContainText('nothing shuts it above the dew point');
   await floors.getByRole('button', { name: 'A dew-point guard' }).click();
-  await expect(floors.getByLabel('Shut before it sweats by')).toHaveText('A dew-point guard');
+  await expect(floors.getByLabel('Shut above the dew point by')).toHaveText('A dew-point guard');
   await page.getByRole('link', { name: /Plant$/ }).click();
   await page.getByRole('button', { name: 'Entries', exact: true }).click();
   await openEntries(page, 'Source');

@@ -5,7 +5,7 @@ import { SOURCE_KINDS } from './source.ts';
 import { PortAt } from './station.ts';
 
 /**
- * What moves the water of the direct circuits: a pump in each, one for all with a valve in each, or the source's own pump with a valve
+ * Pumps or one pump with valves of the direct circuits: a pump in each, one for all with a valve in each, or the source's own pump with a valve
  * in each, where nothing stands between.
  */
 export const DISTRIBUTIONS = ['pumps', 'valves', 'source'] as const;

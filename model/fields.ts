@@ -153,7 +153,7 @@ export const FIELDS = {
   'circuits/*/worstRun/length': PIPE_FIELDS.length,
   'circuits/*/worstRun/fittingsAllowance': PIPE_FIELDS.fittingsAllowance,
   'circuits/*/worstRun/load': {
-    label: 'load of the worst run',
+    label: 'load of the index run',
     kind: 'heatLoad',
     min: 1,
     max: 1e6,

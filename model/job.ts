@@ -166,13 +166,13 @@ export const JobSchema = z
     /** Findings somebody looked at and lets stand, with the reason. */
     accepted: z
       .array(z.strictObject({ finding: text(300), reason: Text }))
-      .max(500, 'holds more than 500 accepted findings; mend some'),
+      .max(500, 'holds more than 500 accepted findings; fix some'),
     /** What is there already, new or later, where that is not what its circuit or source is. */
     presence: PresenceSchema,
     /** Article numbers, suppliers and prices of one's own, and what a quote adds. */
     articles: ArticlesSchema,
     quote: QuoteSchema,
-    /** What nobody has seen yet: a place taken as it stands in the job, and what might be there instead. */
+    /** Assumptions: a place taken as it stands in the job, and what might be there instead. */
     assumptions: z
       .array(
         z.strictObject({

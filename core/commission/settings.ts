@@ -78,7 +78,7 @@ export function settingsOf(job: Job, design: Design): Setting[] {
   if (job.distribution.bypass !== null)
     put('distribution', 'Bars', 'Bypass opens at', say(job.distribution.bypass, 'pressure', display));
   if (job.hotWater) put('hotWater', 'Cylinder', 'Kept at', say(job.hotWater.storeTemperature, 'temperature', display));
-  put('controls', 'Controls', 'Pumps run on', say(job.controls.overrun, 'duration', display));
+  put('controls', 'Controls', 'Pump overrun', say(job.controls.overrun, 'duration', display));
   if (job.controls.priorityTimeout !== null)
     put('controls', 'Controls', 'Heating waits for the cylinder at most', say(job.controls.priorityTimeout, 'duration', display));
   return list;

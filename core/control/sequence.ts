@@ -53,7 +53,7 @@ export function sequenceOfOperation(job: Job, design: Design, say: Say): string[
       );
     if (hasHighLimit(decided))
       lines.push(
-        `A stat on the flow of ${circuit.name} stops its pump when the water gets too hot; it stands in series with the pump.`,
+        `A high-limit thermostat on the flow of ${circuit.name} stops its pump when the water is too hot; it is wired in series with the pump.`,
       );
   }
   const call = { contact: 'by a dry contact', '0-10V': 'by 0 to 10 V', bus: 'over its bus' }[controls.sourceCall];
@@ -107,12 +107,12 @@ function hotWater(job: Job, say: Say): string[] {
   if (!cylinder) return [];
   const opens = !pipingOf(job).branch('hotWater').pump ? 'its valve opens' : 'its charging pump runs';
   const lines = [
-    `When the stat of the cylinder calls, ${opens} and the source sends ${say(cylinder.flowTemperature, 'temperature')} until the store is at ${say(cylinder.storeTemperature, 'temperature')}.`,
+    `When the cylinder thermostat calls, ${opens} and the source supplies ${say(cylinder.flowTemperature, 'temperature')} until the store is at ${say(cylinder.storeTemperature, 'temperature')}.`,
     cylinder.charging === 'priority'
       ? `The heating waits meanwhile${controls.priorityTimeout === null ? ', however long that takes' : `, for ${say(controls.priorityTimeout, 'duration')} at most`}.`
       : 'The heating goes on beside it.',
   ];
-  if (cylinder.overheatStat) lines.push('An overheat stat in series stops the charging whatever calls.');
+  if (cylinder.overheatStat) lines.push('A high-limit thermostat in series stops the charging whatever calls.');
   if (cylinder.hygieneTemperature !== null)
     lines.push(
       `Once a week the store is heated to ${say(cylinder.hygieneTemperature, 'temperature')}${cylinder.circulation === 'none' ? '' : cylinder.hygieneCirculates ? ', and the circulation pump runs with it' : ''}.`,

@@ -144,7 +144,7 @@ export function designCircuitFlow(context: Context, circuit: Circuit, parts: Cir
   const worstLoad = worstRunLoad(context, circuit, parts, load, { place, volumeFlow: volumeFlow.value, fluid });
   const worstFlow = book.add({
     id: `${place}/worstRun/volumeFlow`,
-    label: `${circuit.name}: flow in the worst run`,
+    label: `${circuit.name}: flow in the index run`,
     kind: 'volumeFlow',
     value: (volumeFlow.value * worstLoad.value) / load.value,
     formula: 'V_w = V · Q_w / Q',
@@ -153,7 +153,7 @@ export function designCircuitFlow(context: Context, circuit: Circuit, parts: Cir
   });
   const worstRun = designPipe(context, {
     place: `${place}/worstRun`,
-    label: `${circuit.name}, worst run`,
+    label: `${circuit.name}, index run`,
     run: circuit.worstRun,
     volumeFlow: worstFlow,
     fluid,
@@ -265,7 +265,7 @@ function worstRunLoad(
   load: Figure,
   { place, volumeFlow, fluid }: { place: string; volumeFlow: number; fluid: FilledState },
 ): Figure {
-  const label = `${circuit.name}: load of the worst run`;
+  const label = `${circuit.name}: load of the index run`;
   if (circuit.worstRun.load !== 'auto') {
     const wanted = circuit.worstRun.load;
     return context.book.add({
@@ -275,7 +275,7 @@ function worstRunLoad(
       value: Math.min(wanted, load.value),
       formula: 'Q_w = the load decided, at most that of the circuit',
       source: 'decided in the job',
-      terms: { Q_w: decided('load of the worst run', 'heatLoad', wanted, `${place}/worstRun/load`), Q: load },
+      terms: { Q_w: decided('load of the index run', 'heatLoad', wanted, `${place}/worstRun/load`), Q: load },
     });
   }
   const part = parts.reduce((most, each) => (streamLoad(each, parts) > streamLoad(most, parts) ? each : most));
@@ -304,7 +304,7 @@ function worstRunLoad(
     kind: 'heatLoad',
     value: whole,
     formula: 'Q_w = the heaviest room of the circuit',
-    source: 'taken as the worst run until one is named',
+    source: 'taken as the index run until one is named',
     terms: {
       Q_w:
         whole === heaviest.heatLoad && !context.isRough(heaviest)
@@ -342,8 +342,8 @@ function draftedLoops(
 const MOST_DRAFTED = 24;
 
 /**
- * A room's own pipe may take more than what was named the worst run: the pump is then chosen for that. It may take less
- * where every loop's own pipe is known, so that the worst run no longer stands for any of them.
+ * A room's own pipe may take more than what was named the index run: the pump is then chosen for that. It may take less
+ * where every loop's own pipe is known, so that the index run no longer stands for any of them.
  */
 function beyondWorstRun(
   context: Context,
@@ -360,7 +360,7 @@ function beyondWorstRun(
   if (allKnown ? Math.abs(beyond) <= 0.01 * worstRun.value : beyond <= 0.01 * worstRun.value) return null;
   return context.book.add({
     id: `${place}/longerLoop`,
-    label: `${name}: ${index.roomName} takes ${beyond > 0 ? 'more' : 'less'} than the worst run`,
+    label: `${name}: ${index.roomName} takes ${beyond > 0 ? 'more' : 'less'} than the index run as entered`,
     kind: 'pressure',
     value: beyond,
     formula: index.pathLoss > 0 ? 'Δp = Δp_loop + Δp_tree − Δp_worst − Δp_emitter' : 'Δp = Δp_loop − Δp_worst − Δp_emitter',

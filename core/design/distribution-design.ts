@@ -101,7 +101,7 @@ export function askSharedPump(
               `${hardest.flow.circuit.name} with its zone valve`,
               'pressure',
               hardest.loss,
-              'run, parts, worst run, emitter and valve at design flow',
+              'run, parts, index run, emitter and valve at design flow',
             ),
           }
         : {}),

@@ -38,7 +38,7 @@ export interface Telling {
   combination: Combination;
 }
 
-/** The combinations at the ends of what can happen. */
+/** Hottest and coldest water, most and least flow, and what is at their limits. */
 export function tellingCombinations(found: readonly Combination[]): Telling[] {
   const solved = found.filter((each) => each.converged && each.calls.includes('1'));
   const ends: [string, (each: Combination) => number][] = [

@@ -39,7 +39,7 @@ export function designHeatPump(context: Context): HeatPumpDesign | null {
         kind: 'factor',
         value: defaultCop(outdoor, flow, !defrosts) * (enclosed ? rules.enclosedShare.limit : 1),
         formula: `COP = s · T_c / (T_c − T_e)${defrosts ? ' · f' : ''}${enclosed ? ' · s_enclosed' : ''}, T_c = T_f + a_c, T_e = T_o − a_e, absolute`,
-        source: 'the default map of a heat pump nobody has entered data for, from memory; enter its data points',
+        source: 'the default map of a heat pump without data points, from memory; enter its data points',
         terms: {
           s: given('share of the ideal', 'factor', defrosts ? share.air : share.ground, 'from memory'),
           a_c: given('refrigerant above the flow', 'temperatureDifference', aboveFlow, 'from memory'),

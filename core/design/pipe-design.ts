@@ -94,7 +94,7 @@ export function designPipe(context: Context, asked: Asked): SizedPipe {
     kind: 'bore',
     value: size.bore,
     formula: pinnedSize
-      ? 'd = inside diameter of the pinned size'
+      ? 'd = inside diameter of the fixed size'
       : size !== forNow
         ? 'd = what comes later needs'
         : context.rulebook.boreBy === 'velocity'

@@ -5,9 +5,9 @@ import type { Place } from '../../model/place.ts';
 /** Words for the last steps of places that hold no number. */
 const WORDS: Record<string, string> = {
   'run/size': 'pipe, plant to manifold',
-  'worstRun/size': 'pipe of the worst run',
+  'worstRun/size': 'pipe of the index run',
   'run/length': 'length, plant to manifold',
-  'worstRun/length': 'length of the worst run',
+  'worstRun/length': 'length of the index run',
   pump: 'pump',
 };
 

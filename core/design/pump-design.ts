@@ -53,7 +53,7 @@ export function choosePumps(context: Context, circuits: readonly CircuitFlow[], 
       losses: {
         'Δp run': flow.run.pipe.loss,
         ...(flow.inLine ? { 'Δp parts': flow.inLine } : {}),
-        'Δp worst run': flow.worstRun.pipe.loss,
+        'Δp index run': flow.worstRun.pipe.loss,
         'Δp emitter': flow.terminalLoss,
         ...(flow.longerLoop ? { 'Δp longer loop': flow.longerLoop } : {}),
         ...(valve ? { 'Δp valve': valve.valve.loss, 'Δp tail': tailIngredient(valve, valveLoss) } : {}),
@@ -115,7 +115,7 @@ function ownLoss(
       const loss = circuit.ownLossAt(circuit.volumeFlow.value) + (zoneValves[i]?.loss.value ?? 0);
       const name = `${circuit.circuit.name} with its zone valve`;
       return {
-        losses: { 'Δp hardest circuit': given(name, 'pressure', loss, 'run, parts, worst run, emitter and valve') },
+        losses: { 'Δp hardest circuit': given(name, 'pressure', loss, 'run, parts, index run, emitter and valve') },
         loss,
       };
     }

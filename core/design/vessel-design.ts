@@ -102,7 +102,7 @@ const systemContent = (context: Context, id: string, label: string, terms: Recor
     kind: 'volume',
     value: Object.values(terms).reduce((sum, part) => sum + part.value, 0),
     formula: 'V = Σ parts',
-    source: 'sum of source, pipes, header or tank, and emitters; the worst run is part of what lies beyond the manifold',
+    source: 'sum of source, pipes, header or tank, and emitters; the index run is part of what lies beyond the manifold',
     terms,
   });
 

@@ -22,7 +22,10 @@ import { withTrees } from './tree-band.ts';
  * distributor across, and a pair of risers for each circuit with its valve and pump up to the part of the house it
  * heats; the cylinder hangs at the end of the bars.
  */
-export function wallSheet(job: Job, design: Design): Sheet {
+export const wallSheet = (job: Job, design: Design): Sheet => withTrees(job, design, plantSheet(job, design));
+
+/** The wall without the trees above its houses. */
+export function plantSheet(job: Job, design: Design): Sheet {
   const worst = worstByComponent(design);
   const layout = layoutOf(job);
   const piping = pipingOf(job);
@@ -83,7 +86,7 @@ export function wallSheet(job: Job, design: Design): Sheet {
     drawSourceColumn(job, design, id, leftOf(id), board);
   if (job.hotWater) drawCylinder(job, design, leftOf('hotWater'), board);
   markPresence(job, sheet);
-  return withTrees(job, design, sheet);
+  return sheet;
 }
 
 /** Tells what is there already, or comes later, from what is new. */

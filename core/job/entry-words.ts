@@ -24,7 +24,7 @@ const PARTS: Record<keyof Job, string> = {
   separation: 'Separation',
   stations: 'Station',
   links: 'Pipes between stations',
-  distribution: 'What moves the water',
+  distribution: 'Pumps or one pump with valves',
   ownPumps: 'Own pumps',
   hotWater: 'Hot water',
   vessel: 'Expansion vessel',

@@ -174,7 +174,7 @@ function choices(job: Job, base: Design, other: Design, place: Place): string[] 
     compare(`${circuit.name}, pump`, `${at}/pump`, speed(circuit.sized?.pump?.duty), speed(match?.sized?.pump?.duty));
     compare(`${circuit.name}, pipe`, `${at}/run/size`, circuit.sized?.run.size.label, match?.sized?.run.size.label);
     compare(
-      `${circuit.name}, worst run`,
+      `${circuit.name}, index run`,
       `${at}/worstRun/size`,
       circuit.sized?.worstRun.size.label,
       match?.sized?.worstRun.size.label,

@@ -730,7 +730,7 @@ describe('a cold side that rests in winter', () => {
       (of) => ({ ...of, links: [newLink('l2', 'st1/cold', 'x1/a')] }),
     ],
     [
-      'nothing shuts the floor before it sweats',
+      'nothing shuts the floor above the dew point',
       'guard-missing:c1',
       (of) => applyEdits(of, [{ at: 'circuits/c1/cooling/guard', value: 'none' }]),
     ],

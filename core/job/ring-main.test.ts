@@ -182,7 +182,7 @@ describe('what is told of a ring main', () => {
     expect(rules(job)).not.toContain('direct-not-source:circuits/c2');
     const hotter = applyEdits(job, [{ at: 'circuits/c2/flowTemperature', value: 73 }]);
     const found = designed(hotter).design.findings.find(({ id }) => id === 'direct-not-source:circuits/c2');
-    expect(found?.title).toContain('gets 68.5');
+    expect(found?.title).toContain('supplied with 68.5');
     const mended = applyEdits(hotter, found?.remedies.at(-1)?.edits ?? []);
     expect(rules(mended)).not.toContain('direct-not-source:circuits/c2');
   });

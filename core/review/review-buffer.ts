@@ -149,7 +149,7 @@ function passOverBand({ job, say, piping }: Context, { cycling, buffer, source, 
       place: 'source/temperatureDifference',
       component: 'source',
       title: `At least output its water rises by ${say(pass, 'temperatureDifference')} in one pass`,
-      why: `It gives at least ${say(buffer.leastOutput.value, 'power')}; its delta T is ${say(drop, 'temperatureDifference')} and its water may swing by ${say(band, 'temperatureDifference')}. It stops before the house has noticed, however cold it is.`,
+      why: `Its least output is ${say(buffer.leastOutput.value, 'power')}; its delta T is ${say(drop, 'temperatureDifference')} and its water may swing by ${say(band, 'temperatureDifference')}. It stops before the house has noticed, however cold it is.`,
       remedies: [...remedies, { label: 'A source that goes lower, or water that moves faster through it', edits: [] }],
     },
   ];
@@ -168,7 +168,7 @@ function sourceCycles({ job, say }: Context, { cycling, buffer }: UnreviewedDesi
       place: 'source/leastOutput',
       component: 'source',
       title: `The source cycles: about ${Math.round(worst.starts)} starts on a day of ${say(worst.outdoor, 'temperature')}`,
-      why: `It gives at least ${say(buffer.leastOutput.value, 'power')}. At that its water rises by ${say(pass.value, 'temperatureDifference')} in one pass and may swing by ${say(band.value, 'temperatureDifference')}. More than ${Math.round(mostStartsADay(firing))} starts a day, or ${firing.mostStarts} in an hour, wear it and cost heat.${byTank ? '' : ' A tank in its return alone does not cure it: the water at its outlet is too hot before the tank has warmed.'} A source that goes lower always helps.`,
+      why: `Its least output is ${say(buffer.leastOutput.value, 'power')}. At that its water rises by ${say(pass.value, 'temperatureDifference')} in one pass and may swing by ${say(band.value, 'temperatureDifference')}. More than ${Math.round(mostStartsADay(firing))} starts a day, or ${firing.mostStarts} in an hour, wear it and cost heat.${byTank ? '' : ' A tank in its return alone does not cure it: the water at its outlet is too hot before the tank has warmed.'} A source that goes lower always helps.`,
       remedies: cures,
     },
   ];

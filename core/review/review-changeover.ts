@@ -100,7 +100,7 @@ function heated(job: Job): Finding[] {
         title: `Pipes lead heat to ${stationName(job, stationOf(meets(to) ? to : at)).toLowerCase()}, which is to be cold`,
         why: 'A tank of cold water is fed by the source that turns over to it, and by nothing that heats.',
         remedies: [
-          { label: 'Take these pipes away', edits: [{ at: 'links', value: job.links.filter((link) => link.id !== id) }] },
+          { label: 'Use these circuits pipes away', edits: [{ at: 'links', value: job.links.filter((link) => link.id !== id) }] },
         ],
       }),
     ),
@@ -119,7 +119,7 @@ function unguarded(job: Job): Finding[] {
         severity: 'mend',
         place,
         component: `circuits/${id}/house`,
-        title: `${name}: it cools, and nothing shuts it before it sweats`,
+        title: `${name}: it cools, and nothing shuts it above the dew point`,
         why: 'A sensor on the manifold, where the coldest pipe lies bare, shuts the circuit or mixes it warmer as soon as it is damp there. Without one a wet summer day ruins boards and plaster.',
         remedies: [{ label: 'A dew-point guard', edits: [{ at: place, value: 'dew-point' }] }],
       },

@@ -170,7 +170,7 @@ function reviewTemperatures(
       severity: hotter ? 'mend' : 'stop',
       place: `${place}/flowTemperature`,
       component: `${place}/house`,
-      title: `${circuit.name} wants ${say(circuit.flowTemperature, 'temperature')} and gets ${say(supply, 'temperature')}`,
+      title: `${circuit.name} needs ${say(circuit.flowTemperature, 'temperature')} and is supplied with ${say(supply, 'temperature')}`,
       why: `A direct circuit gets what ${pair ? 'the ring brings it' : 'the source sends'}. ${hotter ? 'Too hot for a floor and wasteful for radiators.' : 'Its rooms stay cold.'}`,
       remedies: [
         ...(hotter ? [{ label: 'Mix this circuit down', edits: [{ at: `${place}/connection`, value: 'mixed' }] }] : []),

@@ -83,7 +83,7 @@ function priority({ job }: Context): Finding[] {
       place: 'controls/priorityTimeout',
       component: 'hotWater',
       title: 'The heating waits for the cylinder without end',
-      why: 'A coil furred up, a tap left running or a broken stat keeps the cylinder calling, and the house freezes meanwhile. After an hour or two the heating should get its turn.',
+      why: 'A scaled coil, an open tap or a failed thermostat keeps the cylinder calling, and the heating waits. After an hour or two the heating should come first again.',
       remedies: [{ label: 'Wait 90 min at most', edits: [{ at: 'controls/priorityTimeout', value: 5400 }] }],
     },
   ];
@@ -184,7 +184,7 @@ function curves({ job, say }: Context, design: UnreviewedDesign): Finding[] {
           severity: 'stop',
           place: curve.most <= warmest ? `${place}/most` : curve.slope === 'auto' ? `${place}/shift` : `${place}/slope`,
           component,
-          title: `${name}: at ${say(coldest, 'temperature')} its curve sends ${say(atColdest, 'temperature')}, no warmer than the rooms`,
+          title: `${name}: at ${say(coldest, 'temperature')} its curve supplies ${say(atColdest, 'temperature')}, no warmer than the rooms`,
           why: `Water that is no warmer than ${say(warmest, 'temperature')} gives nothing to them, or takes heat out. A shift or limit was meant as something else, or a sign is wrong.`,
           remedies: [
             {

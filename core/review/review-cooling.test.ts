@@ -28,7 +28,7 @@ describe('a plant that also cools', () => {
     expect(summer().cooling?.dewPoint.value).toBeCloseTo(16.3, 1);
     expect(of('dew-point', ['circuits/c1/cooling', cold(18)])).toEqual([]);
     const [finding] = of('dew-point', ['circuits/c1/cooling', cold(12)]);
-    expect(finding?.title).toContain('sweat');
+    expect(finding?.title).toContain('condensation');
     expect(finding?.remedies[0]?.edits).toEqual([{ at: 'circuits/c1/cooling/flowTemperature', value: 18 }]);
     expect(of('dew-point', ['circuits/c1/cooling', cold(12)], ['site/summerHumidity', 0.35])).toEqual([]);
   });

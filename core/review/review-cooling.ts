@@ -46,7 +46,7 @@ function belowDewPoint({ say, rules }: Context, circuit: Circuit, { dewPoint, pa
       severity: wet ? 'stop' : 'mend',
       place,
       component,
-      title: `${circuit.name}: ${wet ? 'the floor sweats' : 'pipes and manifold sweat'} at ${say(circuit.cooling.flowTemperature, 'temperature')}`,
+      title: `${circuit.name}: condensation on ${wet ? 'the floor' : 'pipes and manifold'} at ${say(circuit.cooling.flowTemperature, 'temperature')}`,
       why: `Air of the hottest day drops its water at ${say(dewPoint.value, 'temperature')}; with ${say(rules.dewPointMargin.limit, 'temperatureDifference')} of margin nothing may be colder than ${say(least, 'temperature')}. The coldest floor comes to ${say(coldest, 'temperature')}. Cool with warmer water, dry the air, and let a dew-point guard shut the circuit.`,
       remedies: warmer,
     });
@@ -78,7 +78,7 @@ function moreFlow({ say }: Context, circuit: Circuit, cooling: CoolingDesign, de
       severity: 'mend',
       place: `circuits/${circuit.id}/cooling/temperatureDifference`,
       component: `circuits/${circuit.id}/pump`,
-      title: `${circuit.name}: cooling asks for ${say(cold.volumeFlow.value, 'volumeFlow')}, heating for ${say(winter, 'volumeFlow')}`,
+      title: `${circuit.name}: cooling needs ${say(cold.volumeFlow.value, 'volumeFlow')}, heating ${say(winter, 'volumeFlow')}`,
       why: 'Pipes, pump and valve are sized for heating; in summer the water would warm further than written here and cool less. Let it warm further, or size the circuit for the larger flow with a smaller delta T when heating.',
       remedies: [
         {
@@ -127,7 +127,7 @@ function damp({ job, say }: Context, { parts }: CoolingDesign): Finding[] {
       place: `rooms/${first.room.id}/latentLoad`,
       component: first.room.circuit === null ? null : `circuits/${first.room.circuit}/house`,
       title: `Nothing dries ${say(missing, 'heatLoad')} of damp in ${rooms.length === 1 ? names[0] : `${rooms.length} rooms`}`,
-      why: `${rooms.length === 1 ? '' : `${names.join(', ')}${rooms.length > names.length ? ' and others' : ''}. `}A floor dries no air: it only sweats. Until something does, the air grows damper and its dew point rises. Add a coil with a drain, or a dehumidifier.`,
+      why: `${rooms.length === 1 ? '' : `${names.join(', ')}${rooms.length > names.length ? ' and others' : ''}. `}A floor takes no moisture from the air: water only condenses on it. Until something does, the air grows damper and its dew point rises. Add a coil with a drain, or a dehumidifier.`,
       remedies: [],
     },
   ];

@@ -154,7 +154,7 @@ function unlimitedFloors({ job, say }: Context, { circuits }: UnreviewedDesign):
         place,
         component: `circuits/${circuit.id}/pump`,
         title: `${circuit.name}: nothing stops water too hot for the floor`,
-        why: `The floor takes what the source sends, and one of this kind can send ${say(most, 'temperature')} when its control fails or the cylinder is charged. Above about ${say(MOST_IN_FLOOR, 'temperature')} screed cracks and boards shrink. A stat on the flow that stops the pump guards it.`,
+        why: `The floor takes what the source sends, and one of this kind can send ${say(most, 'temperature')} when its control fails or the cylinder is charged. Above about ${say(MOST_IN_FLOOR, 'temperature')} screed cracks and boards shrink. A high-limit thermostat on the flow that stops the pump guards it.`,
         remedies: [{ label: 'A stat that stops the pump', edits: [{ at: place, value: true }] }],
       },
     ];
@@ -176,7 +176,7 @@ function mixing({ job, say, piping }: Context, { circuits }: UnreviewedDesign): 
         place: `${place}/highLimit`,
         component,
         title: `${circuit.name}: nothing stops hot water when the mixing fails`,
-        why: `A stuck valve sends ${say(job.source.flowTemperature, 'temperature')} into the floor: screed cracks, boards shrink, feet burn. A stat on the flow that stops the pump guards it.`,
+        why: `A stuck valve sends ${say(job.source.flowTemperature, 'temperature')} into the floor: screed cracks, boards shrink, feet burn. A high-limit thermostat on the flow that stops the pump guards it.`,
         remedies: [{ label: 'A stat that stops the pump', edits: [{ at: `${place}/highLimit`, value: true }] }],
       });
     }

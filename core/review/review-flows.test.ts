@@ -192,7 +192,7 @@ describe('a direct circuit behind plates', () => {
     expect(found(SYSTEMS[9], 'direct-not-source')).toEqual([]);
     const hot = edited(SYSTEMS[9], ['source/flowTemperature', 60]);
     const [finding] = found(hot, 'direct-not-source');
-    expect(finding?.title).toMatch(/gets 55\s°C/);
+    expect(finding?.title).toMatch(/supplied with 55\s°C/);
     expect(designJob(hot).solved?.state.circuits[0]?.supply).toBeGreaterThan(53);
     for (const { edits } of finding?.remedies ?? []) expect(found(applyEdits(hot, edits), 'direct-not-source')).toEqual([]);
   });

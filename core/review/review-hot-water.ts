@@ -215,8 +215,8 @@ function chargingGuards({ job, say }: Context, hotWater: HotWater): Finding[] {
       place: 'hotWater/overheatStat',
       component: 'hotWater',
       title: 'Nothing stops the charging when the store gets too hot',
-      why: 'A stuck relay or valve heats the cylinder on until its relief lets go. An overheat stat in series with the pump or valve that charges it stops that. Local codes ask for it on unvented cylinders.',
-      remedies: [{ label: 'An overheat stat in series', edits: [{ at: 'hotWater/overheatStat', value: true }] }],
+      why: 'A stuck relay or valve heats the cylinder on until its relief lets go. A high-limit thermostat in series with the pump or valve that charges it stops that. Local codes ask for it on unvented cylinders.',
+      remedies: [{ label: 'A high-limit thermostat in series', edits: [{ at: 'hotWater/overheatStat', value: true }] }],
     });
   }
   const direct = job.circuits.filter((circuit) => circuit.connection === 'direct');
@@ -227,7 +227,7 @@ function chargingGuards({ job, say }: Context, hotWater: HotWater): Finding[] {
       severity: 'mend',
       place: 'hotWater/charging',
       component: 'hotWater',
-      title: `While it charges, ${direct[0]?.name ?? 'a direct circuit'} gets ${say(hotWater.flowTemperature, 'temperature')}`,
+      title: `While the cylinder charges, ${direct[0]?.name ?? 'a direct circuit'} is supplied with ${say(hotWater.flowTemperature, 'temperature')}`,
       why: 'Charging beside the heating suits plants in which every circuit is mixed: a direct one takes whatever the cylinder asks of the source.',
       remedies: [{ label: 'Let the cylinder go first', edits: [{ at: 'hotWater/charging', value: 'priority' }] }],
     });

@@ -40,7 +40,7 @@ export function reviewPipe(context: Context, pipe: PipeDesign, setting: PipeSett
       rule: 'pipe-too-small',
       severity: velocity > rules.velocityMost.limit ? 'stop' : 'mend',
       title: `${pipe.label}: ${pipe.size.label} is too small`,
-      why: `At this flow it runs ${both}; the ${rulebook.label} rulebook allows ${allowed}. It carries ${say(pipe.capacity.value, 'power')} at this delta T. ${pipe.pinned ? 'It is pinned, so it was kept.' : 'No bore of this material is larger.'}`,
+      why: `At this flow it runs ${both}; the ${rulebook.label} rulebook allows ${allowed}. It carries ${say(pipe.capacity.value, 'power')} at this delta T. ${pipe.pinned ? 'It is fixed, so it was kept.' : 'No bore of this material is larger.'}`,
       remedies: curesForSmallPipe(context, pipe, setting, wanted),
     });
   } else if (velocity > rules.velocityMost.limit) {

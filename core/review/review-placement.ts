@@ -210,7 +210,7 @@ function isolation(circuit: Circuit): Finding[] {
       why: 'With a valve on flow and return a pump is changed, and a circuit purged, without draining the plant.',
       remedies: [
         {
-          label: flow || back ? 'Put in the other valve' : 'Put in two valves',
+          label: flow || back ? 'Add the other valve' : 'Add two valves',
           edits: [
             ...(flow ? [] : [{ at: `${place}/components`, value: ['isolating-valve', ...circuit.components] }]),
             ...(back ? [] : [{ at: `${place}/returnComponents`, value: [...circuit.returnComponents, 'isolating-valve'] }]),

@@ -56,7 +56,7 @@ function tooLarge({ job, rules, say }: Context, { source, hotWater }: Unreviewed
       place: 'source/capacity',
       component: 'source',
       title: `The source is ${over.toFixed(over < 10 ? 1 : 0)} times as large as what is needed`,
-      why: `It gives ${say(source.capacity.value, 'power')}, the most that is asked is ${say(needed, 'power')}. ${rules.sourceOversize.reason} Check the plate and the loads; a source of the right size costs less and lives longer.`,
+      why: `Its output is ${say(source.capacity.value, 'power')}, the largest load ${say(needed, 'power')}. ${rules.sourceOversize.reason} Check the plate and the loads; a source of the right size costs less and lives longer.`,
       remedies: [{ label: 'Size the source from the load', edits: [{ at: 'source/capacity', value: 'auto' }] }],
     },
   ];
@@ -92,7 +92,7 @@ function tooHotForIt({ job, say }: Context): Finding[] {
       severity: heatPump ? 'stop' : 'mend',
       place: worst?.at ?? 'hotWater/hygieneTemperature',
       component: 'source',
-      title: `${worst ? say(worst.value, 'temperature') : say(cycle, 'temperature')} is more than a source of this kind usually sends`,
+      title: `${worst ? say(worst.value, 'temperature') : say(cycle, 'temperature')} is more than a source of this kind usually reaches`,
       why: `About ${say(most, 'temperature')} is the most of its kind, from memory; its data sheet decides. Asked for: ${[...asked.map(({ what, value }) => `${say(value, 'temperature')} for ${what}`), ...(byCycle ? [`${say(cycle, 'temperature')} in the hygiene cycle`] : [])].join(', ')}. ${heatPump ? 'It locks out, or runs at a COP hardly above 1.' : 'Its limiter stops it before.'}`,
       remedies: [
         {
@@ -122,7 +122,7 @@ function reviewReturn(context: Context, { source }: UnreviewedDesign): Finding[]
         id: 'return-too-hot',
         rule: 'return-too-hot',
         severity: 'note',
-        title: `The boiler gets ${say(back, 'temperature')} back and does not condense`,
+        title: `Return of ${say(back, 'temperature')}: the boiler does not condense`,
         why: `${rules.condensingReturn.reason} Below ${say(rules.condensingReturn.limit, 'temperature')} it gains: run the circuits cooler or with a wider delta T, and feed a header no harder than it is drawn on.`,
       },
     ];
@@ -148,8 +148,8 @@ function reviewReturn(context: Context, { source }: UnreviewedDesign): Finding[]
         id: 'return-too-cold',
         rule: 'return-too-cold',
         severity: 'mend',
-        title: `The boiler gets ${say(back, 'temperature')} back, colder than it bears`,
-        why: `${rules.dryReturn.reason} It wants at least ${say(rules.dryReturn.limit, 'temperature')}: a return lift at the boiler, or water passed round the circuits, keeps it there. The maker's data decide.`,
+        title: `Return of ${say(back, 'temperature')}: colder than the boiler bears`,
+        why: `${rules.dryReturn.reason} It needs at least ${say(rules.dryReturn.limit, 'temperature')}: a return lift at the boiler, or water passed round the circuits, keeps it there. The maker's data decide.`,
       },
     ];
   }
@@ -180,7 +180,7 @@ function reviewDilution(context: Context, design: UnreviewedDesign): Finding[] {
       severity: atDesign ? 'mend' : 'note',
       place: 'source/temperatureDifference',
       component: 'header',
-      title: `The header sends out ${say(supply.value, 'temperature')} instead of ${say(job.source.flowTemperature, 'temperature')}`,
+      title: `The header supplies ${say(supply.value, 'temperature')} instead of ${say(job.source.flowTemperature, 'temperature')}`,
       why: `${atDesign ? `The circuits draw ${say(secondary, 'massFlow')}, the source feeds ${say(primary, 'massFlow')}` : 'With every pump at its duty point the circuits draw more than the source feeds'}: the rest is return water that turns round in the header. More flow through the source (a smaller delta T there) or less in the circuits brings the temperature back.`,
       remedies:
         atDesign && deltaT < job.source.temperatureDifference

@@ -22,9 +22,9 @@ export function reviewPump(context: Context, pump: PumpDesign, component: string
       rule: 'pump-short',
       severity: shortness(pump),
       title: pump.pinned
-        ? `${pump.label}: the pinned pump falls short${missing > 0.005 ? ` by ${say(missing, 'fraction')}` : ''}`
+        ? `${pump.label}: the fixed pump falls short${missing > 0.005 ? ` by ${say(missing, 'fraction')}` : ''}`
         : `${pump.label}: no pump in the catalogue reaches the duty`,
-      why: `Wanted are ${wanted}.${got} ${drivenBy(context, pump)} A wider delta T, a larger bore or a shorter worst run ask less of the pump.`,
+      why: `Wanted are ${wanted}.${got} ${drivenBy(context, pump)} A wider delta T, a larger bore or a shorter index run ask less of the pump.`,
       remedies: pump.pinned ? [unpin] : [],
     });
   }
@@ -42,7 +42,7 @@ export function reviewPump(context: Context, pump: PumpDesign, component: string
   const circuit = context.job.circuits.find((each) => pump.place === `circuits/${each.id}/pump`);
   const throttle =
     circuit?.balancing === 'none' && circuit.pumpControl === 'fixed-speed'
-      ? [{ label: 'Put in a regulating valve', edits: [{ at: `circuits/${circuit.id}/balancing`, value: 'valve' }] }]
+      ? [{ label: 'Add a regulating valve', edits: [{ at: `circuits/${circuit.id}/balancing`, value: 'valve' }] }]
       : [];
   const over = pump.duty ? pump.duty.flow.value / pump.designFlow.value : 0;
   if (pump.reaches && pump.duty && over > rules.pumpOversize.limit) {

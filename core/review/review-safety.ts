@@ -38,7 +38,7 @@ function relief({ job, say }: Context, { source }: UnreviewedDesign): Finding[] 
       place: 'safety/discharge',
       component: 'relief',
       title: nowhere ? 'The relief valve discharges nowhere' : 'Where the relief valve discharges is not known',
-      why: `It lets go scalding water and steam. Its pipe needs full bore, fall, no valve in it, and an end that can be seen and hurts nobody. ${CODES}`,
+      why: `It discharges scalding water and steam. Its pipe needs full bore, fall, no valve in it, and an end that can be seen and hurts nobody. ${CODES}`,
       remedies: [{ label: 'It ends over a drain, in sight', edits: [{ at: 'safety/discharge', value: 'drain' }] }],
     });
   }
@@ -50,7 +50,7 @@ function relief({ job, say }: Context, { source }: UnreviewedDesign): Finding[] 
       severity: 'stop',
       place: 'safety/reliefCapacity',
       component: 'relief',
-      title: `The relief valve lets go ${say(reliefCapacity, 'power')}, the source makes ${say(capacity, 'power')}`,
+      title: `Relief valve rated ${say(reliefCapacity, 'power')}, source can make ${say(capacity, 'power')}`,
       why: `With its control stuck the source would raise the pressure beyond what the parts bear. Take a valve for all it can make, the largest output and not that of the design day. ${CODES}`,
       remedies: [],
     });
@@ -238,8 +238,8 @@ function leastFlow({ job, rules, say, piping }: Context, design: UnreviewedDesig
       place: 'source/leastFlow',
       component: 'source',
       title: short
-        ? `The source gets ${say(flow, 'volumeFlow')} and wants at least ${say(least, 'volumeFlow')}`
-        : `Only ${Math.round(margin * 100)} % more flow than the source wants at least`,
+        ? `Source flow ${say(flow, 'volumeFlow')}, at least ${say(least, 'volumeFlow')} is needed`
+        : `Source flow only ${Math.round(margin * 100)} % above its minimum`,
       why: `${short ? 'It stops on its flow switch, or ices up in a defrost.' : rules.flowProof.reason} Wider pipe, a stronger pump or a separate source loop bring more.`,
       remedies: !piping.between().traits.decouples
         ? [{ label: 'A loop of its own: low-loss header', edits: betweenAs('header') }]

@@ -37,10 +37,10 @@ function separation({ job, rulebook }: Context): Finding[] {
       place: 'separation/kind',
       component: open ? 'header' : 'source',
       title: open
-        ? 'The rulebook wants nothing between source and circuits'
+        ? 'The rulebook has nothing between source and circuits'
         : wants === 'some'
-          ? 'The rulebook wants source and circuits apart'
-          : 'The rulebook wants closely spaced tees',
+          ? 'The rulebook has source and circuits separated'
+          : 'The rulebook has closely spaced tees',
       why: open
         ? 'Every separator mixes return into flow sooner or later, and the source has to run hotter for it. Without one the water content and the open emitters have to be enough for the source.'
         : 'With a loop of its own the source keeps its flow whatever the zones do.',
@@ -116,7 +116,7 @@ function hottest({ job, rules, say }: Context): Finding[] {
       severity: 'mend',
       place: 'source/flowTemperature',
       component: 'source',
-      title: `The source sends ${say(job.source.flowTemperature, 'temperature')}, the rulebook allows ${say(rule.limit, 'temperature')}`,
+      title: `Flow temperature ${say(job.source.flowTemperature, 'temperature')}, the rulebook allows ${say(rule.limit, 'temperature')}`,
       why: `${rule.reason} The ladder under Emitters shows what the hottest room would take to come down.`,
       remedies: [],
     },

@@ -68,7 +68,7 @@ function reviewFlows(context: Context, design: UnreviewedDesign): Finding[] {
         severity: 'mend',
         place: `${place}/pump`,
         component: `${place}/pump`,
-        title: `${name}: gets ${say(flowShare.value, 'fraction')} of its flow`,
+        title: `${name}: ${say(flowShare.value, 'fraction')} of its flow`,
         why: `Solved with all the others running it passes ${say(flowShare.value * sized.volumeFlow.value, 'volumeFlow')} instead of ${say(sized.volumeFlow.value, 'volumeFlow')}${delta === undefined ? '' : `, and delta T becomes ${say(delta, 'temperatureDifference')} where ${say(sized.flowTemperature.value - sized.returnTemperature.value, 'temperatureDifference')} is meant`}. ${shortOf(context, design, sized)}`,
         remedies: [],
       });

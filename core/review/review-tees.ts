@@ -177,7 +177,7 @@ function order({ job, piping, say }: Context, { station, place, pairs, component
       severity: 'note',
       place: `${place}/kind`,
       component: component(ids[at] as string),
-      title: `Pair of tees ${at + 1} wants ${say(needs[at] as number, 'temperature')}, hotter than one before it`,
+      title: `Pair of tees ${at + 1} needs ${say(needs[at] as number, 'temperature')}, hotter than one before it`,
       why: 'Each pair of tees gets what the one before it left. With the hottest need first the source can send cooler water.',
       remedies: [{ label: 'The hottest need first', edits }],
     },

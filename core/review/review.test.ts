@@ -80,7 +80,7 @@ describe('the return to the source', () => {
       ['circuits/c4/connection', 'mixed'],
       ['source/temperatureDifference', 10],
     ];
-    expect(only('return-too-hot', ...hot).title).toContain('65\u00a0°C back and does not condense');
+    expect(only('return-too-hot', ...hot).title).toMatch(/Return of 65\s°C: the boiler does not condense/);
     for (const kind of ['boiler', 'heat-pump', 'electric', 'solid-fuel'])
       expect(has('return-too-hot', ...hot, ['source/kind', kind])).toBe(false);
     expect(has('return-too-hot')).toBe(false);
@@ -96,7 +96,7 @@ describe('the return to the source', () => {
     ] as const) {
       expect(has('return-too-cold', ['source/kind', kind]), kind).toBe(counts);
     }
-    expect(only('return-too-cold', ['source/kind', 'boiler']).title).toMatch(/gets 45\s°C back/);
+    expect(only('return-too-cold', ['source/kind', 'boiler']).title).toMatch(/Return of 45\s°C/);
   });
 });
 
@@ -111,7 +111,7 @@ describe('what a finding says', () => {
 
   it('dilution: what arrives instead of what, and the delta T that feeds the header', () => {
     const finding = only('dilution', ['source/temperatureDifference', 20]);
-    expect(finding.title).toMatch(/sends out \d\d\.?\d?\s°C instead of 55\s°C/);
+    expect(finding.title).toMatch(/supplies \d\d\.?\d?\s°C instead of 55\s°C/);
     expect(finding.severity).toBe('mend');
     expect(finding.component).toBe('header');
     expect(finding.remedies[0]?.label).toMatch(/Run the source at delta T/);
@@ -139,7 +139,7 @@ describe('what a finding says', () => {
     expect(finding.why).toContain('0.99\u00a0m/s and 877\u00a0Pa/m');
     expect(finding.why).toContain('allows 0.9\u00a0m/s');
     expect(finding.why).toContain('carries 3.78\u00a0kW');
-    expect(finding.why).toContain('pinned');
+    expect(finding.why).toContain('fixed');
   });
 
   it('pipe too small stops the job where water would roar', () => {
@@ -157,7 +157,7 @@ describe('what a finding says', () => {
 
   it('a pinned pump that falls short: what it does instead', () => {
     const finding = only('pump-short', ['circuits/c1/pump', 'a3']);
-    expect(finding.title).toContain('the pinned pump falls short');
+    expect(finding.title).toContain('the fixed pump falls short');
     expect(finding.why).toMatch(/It gives .* delta T becomes/);
     expect(finding.remedies[0]?.edits).toEqual([{ at: 'circuits/c1/pump', value: 'auto' }]);
   });

@@ -67,7 +67,7 @@ export const RULES = {
     'least flow a loop is set to',
     'volumeFlow',
     0.5e-3 / 60,
-    'Flow meters of manifolds begin about there; below it nobody reads what was set.',
+    'Flow meters of manifolds begin about there; below it no setting can be read.',
     MEMORY,
   ),
   evenSerpentine: rule(
@@ -106,7 +106,7 @@ export const RULES = {
     'cylinder below its setting when it calls',
     'temperatureDifference',
     5,
-    'The stat of a cylinder switches on some 5 K below where it switches off.',
+    'A cylinder thermostat switches on some 5 K below where it switches off.',
   ),
   enclosedShare: rule(
     'share of its output that an enclosed unit gives',
@@ -187,7 +187,7 @@ export const RULES = {
     3,
     'The three-diameter habit: the header is three times as wide as its pipes.',
   ),
-  headerTail: rule('pipe between header and mixing valve', 'length', 2, 'There and back, where nobody measured it.', MEMORY),
+  headerTail: rule('pipe between header and mixing valve', 'length', 2, 'There and back, where it was not measured.', MEMORY),
   loadGapMost: rule('gap between rooms and whole house', 'fraction', 0.1, 'More than a tenth apart and one of the two is wrong.'),
   mixedTolerance: rule(
     'tolerance of a direct circuit',
@@ -314,7 +314,7 @@ export const RULES = {
     'insulation under a floor above the ground or unheated rooms',
     'thermalResistance',
     1.25,
-    'What goes down is paid for and warms nobody.',
+    'What goes down is paid for and heats no room.',
     'EN 1264-4, from memory; local codes ask for more',
   ),
   slabEdgeInsulation: rule(
@@ -340,7 +340,7 @@ export const RULES = {
     'A pump that holds a falling pressure slows down instead; a bypass keeps some water moving.',
   ),
   flowProof: rule(
-    'flow over the least the source wants',
+    'source flow over its minimum',
     'fraction',
     0.2,
     'A fifth more at full speed proves the pipework: strainers load and pumps age.',

@@ -4,7 +4,9 @@ import { sequenceOfOperation } from '../../core/control/sequence.ts';
 import { wiringSchedule } from '../../core/control/wiring.ts';
 import { partsList } from '../../core/design/parts-list.ts';
 import { BACKUP_CALL, HOT_WATER_CALL } from '../../core/design/plant-state.ts';
-import { wallSheet } from '../../core/drawing/wall.ts';
+import { LINE } from '../../core/drawing/layout.ts';
+import type { Sheet } from '../../core/drawing/sheet.ts';
+import { plantSheet } from '../../core/drawing/wall.ts';
 import { designWithPlant } from '../../core/job/design-job.ts';
 import { say } from '../../core/quantity/format.ts';
 import { daySettings } from '../../core/run/settings.ts';
@@ -32,6 +34,25 @@ function flatten(value: unknown, path: string, into: Frozen): void {
 
 const digest = (value: unknown): string => createHash('sha256').update(JSON.stringify(value)).digest('hex').slice(0, 16);
 
+/** The wall as it was kept: without trees, and without what is required of pumps below what they do. */
+const beforeTrees = ({ trees: _, ...sheet }: Sheet) => ({
+  ...sheet,
+  tags: sheet.tags.map(({ below, ...tag }) => (below ? { ...tag, height: tag.height - LINE } : tag)),
+});
+
+/** What is said otherwise since it was kept, now and before. */
+const SAID: readonly (readonly [now: RegExp, before: string])[] = [
+  [/When the cylinder thermostat calls/g, 'When the stat of the cylinder calls'],
+  [/A high-limit thermostat in series stops the charging/g, 'An overheat stat in series stops the charging'],
+  [/the source supplies /g, 'the source sends '],
+  [
+    /A high-limit thermostat on the flow of (.*?) stops its pump when the water is too hot; it is wired in series with the pump\./g,
+    'A stat on the flow of $1 stops its pump when the water gets too hot; it stands in series with the pump.',
+  ],
+];
+const digestSaid = (value: unknown): string =>
+  digest(JSON.parse(SAID.reduce((text, [now, before]) => text.replace(now, before), JSON.stringify(value))));
+
 /**
  * Everything a redesign of the inside must leave as it was: figures, findings, states of the solved plant, a day that is run,
  * wall, parts and controls.
@@ -41,11 +62,11 @@ export function numbersOf(job: Job): Frozen {
   const { design, plant } = designWithPlant(job);
   for (const [id, { value }] of Object.entries(design.figures)) frozen[`figure ${id}`] = plain(value);
   for (const { id, severity } of design.findings) frozen[`finding ${id}`] = severity;
-  frozen.wall = digest(wallSheet(job, design));
+  frozen.wall = digest(beforeTrees(plantSheet(job, design)));
   // The list names pumps by their head in the units of the job; it was kept with metric names.
   const metric: Job = { ...job, display: { ...job.display, system: 'metric', units: {} } };
   frozen.parts = digest(partsList(metric, job.display.system === 'metric' ? design : designWithPlant(metric).design));
-  frozen.controls = digest([
+  frozen.controls = digestSaid([
     controlParts(job, design),
     wiringSchedule(job, design),
     sequenceOfOperation(job, design, (value, kind) => say(value, kind, job.display)),

@@ -215,8 +215,8 @@ const EntryCard = memo(function EntryCard({ item, book, row, means, writes }: Ca
           {!placeIsThere(job, entry.place) && (
             <Box sx={{ color: 'text.secondary' }}>This part is no longer in the design; what was written of it stays.</Box>
           )}
-          {withdrawn !== null && <Box sx={{ color: 'error.main' }}>Taken back: {withdrawn}</Box>}
-          {contested && <Box sx={{ color: 'warning.main' }}>Put right twice, on two devices; the newest counts.</Box>}
+          {withdrawn !== null && <Box sx={{ color: 'error.main' }}>Withdrawn: {withdrawn}</Box>}
+          {contested && <Box sx={{ color: 'warning.main' }}>Corrected twice, on two devices; the newest counts.</Box>}
           <Box sx={{ fontSize: 'table', color: 'text.secondary', mt: 0.3 }}>
             {entry.who}, {momentWords(time)}
             {clockOff !== 0 && `; this device’s clock was wrong by ${offWords(clockOff)}`}
@@ -260,12 +260,12 @@ const EntryCard = memo(function EntryCard({ item, book, row, means, writes }: Ca
         )}
         {writes && withdrawn === null && known?.kind === 'reading' && (
           <Button sx={{ minHeight: 48 }} color="inherit" aria-expanded={correcting} onClick={() => setCorrecting(!correcting)}>
-            Put it right …
+            Correct …
           </Button>
         )}
         {writes && withdrawn === null && known && known.kind !== 'withdraw' && (
           <Button sx={{ minHeight: 48 }} color="inherit" aria-expanded={taking} onClick={() => setTaking(!taking)}>
-            Take it back …
+            Withdraw …
           </Button>
         )}
       </Box>

@@ -123,7 +123,7 @@ export function TakePhotos({
       try {
         all.push(await takePhoto(job, file));
       } catch (error) {
-        setProblem(error instanceof NoPhoto ? error.message : 'This photo could not be made smaller here. Take it again.');
+        setProblem(error instanceof NoPhoto ? error.message : 'This photo could not be reduced here. Take it again.');
       }
     }
     onTaken(all);

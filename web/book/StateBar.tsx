@@ -126,7 +126,7 @@ function StateForm({ design, note, onDone }: { design: Design; note: StateNote; 
             />
             <BigField
               id="state-source"
-              label="Source sends"
+              label="Flow temperature of the source"
               unit={unit('temperature')}
               value={sourceText}
               onChange={setSource}

@@ -86,7 +86,7 @@ export function Today() {
         </Box>
       ) : (
         <Typography component="h1" sx={{ fontSize: 'result', fontWeight: 750, mb: 2 }}>
-          Everything of the plan is done. What is left is to live with it.
+          Every step of the plan is done.
         </Typography>
       )}
       {odd.length > 0 && (

@@ -76,7 +76,7 @@ export function CircuitBoard() {
     edit(`${card.label.split(' · ')[0]} on ${nameOf(over.id)}`, (current) => moveToCircuit(current, card, circuit));
   };
   return (
-    <Box component="section" aria-label="Who hangs on which circuit" sx={{ mb: 3 }}>
+    <Box component="section" aria-label="Rooms and emitters by circuit" sx={{ mb: 3 }}>
       <Typography variant="body2" color="text.secondary" sx={{ mb: 1 }}>
         Drag rooms and emitters from one circuit to another; by keys: Space picks up, left and right move, Space lets go.
       </Typography>

@@ -27,6 +27,7 @@ export function CircuitTable({ picked, onPick }: { picked: string | null; onPick
   const { unit, say } = useDisplay();
   const designed = useDesigned();
   const head = { px: 1, py: 0.8, textAlign: 'left', fontWeight: 700, lineHeight: 1.15, verticalAlign: 'bottom' } as const;
+  const figures = { ...head, textAlign: 'right' } as const;
   const inUnit = (text: string) => (
     <Box component="span" sx={{ display: 'block', fontSize: 'unit', fontWeight: 500, color: 'text.secondary' }}>
       {text}
@@ -46,6 +47,7 @@ export function CircuitTable({ picked, onPick }: { picked: string | null; onPick
           width: '100%',
           borderCollapse: 'collapse',
           fontSize: 'table',
+          '@media (min-width: 700px)': { '& td:has(> input)': { textAlign: 'right' } },
           // A narrow screen has a card for each circuit.
           '@media (max-width: 699px)': {
             display: 'block',
@@ -65,22 +67,22 @@ export function CircuitTable({ picked, onPick }: { picked: string | null; onPick
             <Box component="th" scope="col" sx={head}>
               Emitters
             </Box>
-            <Box component="th" scope="col" sx={head}>
+            <Box component="th" scope="col" sx={figures}>
               Flow {inUnit(unit('temperature'))}
             </Box>
-            <Box component="th" scope="col" sx={head}>
+            <Box component="th" scope="col" sx={figures}>
               Delta T {inUnit(unit('temperatureDifference'))}
             </Box>
             <Box component="th" scope="col" sx={head}>
               Connection
             </Box>
-            <Box component="th" scope="col" sx={head}>
+            <Box component="th" scope="col" sx={figures}>
               Run {inUnit(unit('length'))}
             </Box>
-            <Box component="th" scope="col" sx={{ ...head, textAlign: 'right' }}>
+            <Box component="th" scope="col" sx={figures}>
               Load
             </Box>
-            <Box component="th" scope="col" sx={{ ...head, textAlign: 'right' }}>
+            <Box component="th" scope="col" sx={figures}>
               Flow rate
             </Box>
             <Box component="th" scope="col" sx={head}>

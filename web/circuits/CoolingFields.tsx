@@ -50,7 +50,7 @@ export function CoolingFields({ circuit }: { circuit: Circuit }) {
             <QuantityField place={`${place}/temperatureDifference`} label="Delta T when cooling" />
           </Box>
           <Box sx={{ width: 250 }}>
-            <ChoiceField place={`${place}/guard`} label="Shut before it sweats by" options={GUARD_CHOICES} />
+            <ChoiceField place={`${place}/guard`} label="Shut above the dew point by" options={GUARD_CHOICES} />
           </Box>
           <Box sx={{ width: 250 }}>
             <ChoiceField

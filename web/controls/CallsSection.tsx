@@ -21,8 +21,8 @@ export function CallsSection({ job, design }: { job: Job; design: Design }) {
     <FoldedSection
       id="controls/calls"
       title="Calls"
-      answer="who calls, what runs, what the source does"
-      lead="Who calls, what then runs, and what the source does. Every combination stands on the duty map."
+      answer="what calls, what runs, what the source does"
+      lead="What calls, what then runs, and what the source does. Every combination is under Pumps in every state."
     >
       {failed && <Typography role="alert">{failed}</Typography>}
       {rows === null && !failed && <Typography role="status">Running the plant in each state …</Typography>}

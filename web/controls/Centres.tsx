@@ -38,7 +38,7 @@ export function Centres({ job }: { job: Job }) {
             onChange={(_, circuits) =>
               edit('Circuits of a wiring centre', pickedAt(`controls/centres/${centre.id}/circuits`, centre.circuits, circuits))
             }
-            renderInput={(params) => <TextField {...params} label="Looks after" />}
+            renderInput={(params) => <TextField {...params} label="Serves" />}
           />
           <Button
             color="error"

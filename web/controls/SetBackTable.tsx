@@ -15,6 +15,9 @@ import { useDisplay } from '../state/display.ts';
 const MILD = 5;
 const NAMES: Record<HouseMass, string> = { light: 'Light', medium: 'Medium', heavy: 'Heavy' };
 
+/** What is told of each mass at each outdoor temperature: how far the room falls, how long it takes to be warm again, heat saved that day. */
+const COLUMNS = ['Falls by', 'Recovery time', 'Saves that day'] as const;
+
 /** What a night's set-back saves, and what the morning takes, by how heavy the house is. */
 export function SetBackTable({ job, design }: { job: Job; design: Design }) {
   const { say } = useDisplay();
@@ -37,20 +40,34 @@ export function SetBackTable({ job, design }: { job: Job; design: Design }) {
   const at = [job.site.outdoorDesignTemperature, MILD];
   const cell = (mass: HouseMass, outdoor: number) => {
     const { falls, recovery, saves } = setBackEffect(house, mass, outdoor);
-    const warm = recovery === null ? 'does not recover' : `warm again in ${formatNumber(recovery / 3600, 1)} h`;
-    return `falls ${say(falls, 'temperatureDifference')}, ${warm}, saves ${formatNumber(saves * 100, 1)} % of that day`;
+    return [
+      say(falls, 'temperatureDifference'),
+      recovery === null ? 'does not recover' : `${formatNumber(recovery / 3600, 1)} h`,
+      `${formatNumber(saves * 100, 1)} %`,
+    ];
   };
   return (
     <Box sx={{ mt: 2.5 }}>
       <PlainTable name="Set-back" caption={`Set back by ${say(by, 'temperatureDifference')} from ${from}:00 to ${to}:00`}>
         <thead>
           <tr>
-            <th scope="col">The house</th>
+            <th scope="col" rowSpan={2}>
+              Thermal mass
+            </th>
             {at.map((outdoor) => (
-              <th scope="col" key={outdoor}>
+              <th scope="colgroup" colSpan={COLUMNS.length} key={outdoor}>
                 at {say(outdoor, 'temperature')} outdoors
               </th>
             ))}
+          </tr>
+          <tr>
+            {at.flatMap((outdoor) =>
+              COLUMNS.map((name) => (
+                <th scope="col" key={`${outdoor} ${name}`}>
+                  {name}
+                </th>
+              )),
+            )}
           </tr>
         </thead>
         <tbody>
@@ -59,9 +76,7 @@ export function SetBackTable({ job, design }: { job: Job; design: Design }) {
               <th scope="row">
                 {NAMES[mass]}, {MASSES[mass]} h
               </th>
-              {at.map((outdoor) => (
-                <td key={outdoor}>{cell(mass, outdoor)}</td>
-              ))}
+              {at.flatMap((outdoor) => cell(mass, outdoor).map((text, i) => <td key={`${outdoor} ${COLUMNS[i]}`}>{text}</td>))}
             </tr>
           ))}
         </tbody>

@@ -128,13 +128,13 @@ function Shared({
       <Button
         color="error"
         onClick={() =>
-          edit(`Took out ${label}`, (current) => ({
+          edit(`Removed ${label}`, (current) => ({
             ...current,
             thermostats: current.thermostats.filter((each) => each.id !== thermostat.id),
           }))
         }
       >
-        Take out
+        Remove
       </Button>
     </Box>
   );

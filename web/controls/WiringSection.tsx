@@ -32,16 +32,16 @@ export function WiringSection({ job, design }: { job: Job; design: Design }) {
         <ChoiceField place="controls/relay" label="Relay input" options={SIGNAL_CHOICES} />
         <ChoiceField place="controls/sourceCall" label="The source is called by" options={SOURCE_CALL_CHOICES} />
         <ChoiceField place="controls/isolator" label="Main isolator" options={ISOLATOR_CHOICES} />
-        <QuantityField place="controls/actuatorPower" label="One actuator draws" />
+        <QuantityField place="controls/actuatorPower" label="Power of one actuator" />
         <QuantityField
           place="controls/actuatorTime"
-          label="An actuator opens in"
+          label="Opening time of an actuator"
           empty="auto"
           automatic="auto: 3 min on loops, 1 min by motor"
         />
-        <QuantityField place="controls/overrun" label="Pumps run on" />
+        <QuantityField place="controls/overrun" label="Pump overrun" />
         {job.hotWater?.charging === 'priority' && (
-          <QuantityField place="controls/priorityTimeout" label="Heating waits at most" empty={null} help="Empty for no limit." />
+          <QuantityField place="controls/priorityTimeout" label="Priority at most" empty={null} help="Empty for no limit." />
         )}
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3, my: 1 }}>

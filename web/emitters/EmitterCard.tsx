@@ -122,7 +122,7 @@ export function EmitterCard({ room, emitter }: { room: Room; emitter: Emitter })
         {emitter.kind === 'fixed' && (
           <>
             <QuantityField place={`${place}/output`} label="Heat it takes" />
-            <QuantityField place={`${place}/leastFlow`} label="Least flow temperature" />
+            <QuantityField place={`${place}/leastFlow`} label="Minimum flow temperature" />
           </>
         )}
       </Box>
@@ -207,8 +207,8 @@ function CoolingRatingFields({ place, emitter }: { place: string; emitter: Rated
       <QuantityField place={`${at}/sensible`} label="Of that sensible" />
       <QuantityField place={`${at}/flow`} label="Cold water in" />
       <QuantityField place={`${at}/return`} label="and out" />
-      <QuantityField place={`${at}/room`} label="Air going in" />
-      <QuantityField place={`${at}/humidity`} label="Its humidity" />
+      <QuantityField place={`${at}/room`} label="Entering air" />
+      <QuantityField place={`${at}/humidity`} label="Relative humidity" />
       <Button
         size="small"
         color="error"

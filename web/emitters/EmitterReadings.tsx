@@ -36,15 +36,15 @@ export function EmitterReadings({ room, emitter }: { room: Room; emitter: Emitte
   const readings: [label: string, value: string][] = [];
   if (fed && law) {
     readings.push(
-      ['Has to give', say(fed.load, 'heatLoad')],
+      ['Required output', say(fed.load, 'heatLoad')],
       [
-        `Gives at ${say(fed.flow, 'temperature')}`,
+        `Output at ${say(fed.flow, 'temperature')}`,
         say(outputAt([law], excessOf(fed.flow, fed.drop, room.roomTemperature)), 'heatLoad'),
       ],
     );
   }
   const ahead = aheadOf(room, emitter);
-  if (ahead) readings.push(['Gets the water of', emitterLabel(ahead, job.display)]);
+  if (ahead) readings.push(['Fed by', emitterLabel(ahead, job.display)]);
   if (emitter.kind === 'panel') {
     readings.push(
       ['At 75/65/20', say(panelOutput(emitter.type, emitter.height, emitter.length), 'heatLoad')],
@@ -58,14 +58,14 @@ export function EmitterReadings({ room, emitter }: { room: Room; emitter: Emitte
     const sum = (of: (loop: (typeof loops)[number]) => number) => loops.reduce((total, loop) => total + of(loop), 0);
     readings.push(
       [
-        'Gives as built',
+        'Output as built',
         say(
           sum(({ heat }) => heat),
           'heatLoad',
         ),
       ],
       [
-        'Gets as built',
+        'Flow temperature as built',
         say(
           sum(({ flow }) => flow),
           'volumeFlow',
@@ -75,8 +75,8 @@ export function EmitterReadings({ room, emitter }: { room: Room; emitter: Emitte
   }
   const cold = designed?.design.cooling?.parts.find((each) => each.roomId === room.id && each.emitterId === emitter.id);
   if (cold) {
-    readings.push(['Takes out in summer', say(cold.sensible, 'heatLoad')]);
-    if (cold.latent > 0) readings.push(['and dries, about', say(cold.latent, 'heatLoad')]);
+    readings.push(['Cooling output in summer', say(cold.sensible, 'heatLoad')]);
+    if (cold.latent > 0) readings.push(['latent part, about', say(cold.latent, 'heatLoad')]);
     if (cold.coldest !== null) readings.push(['Coldest surface', say(cold.coldest, 'temperature')]);
   }
   return (
@@ -143,11 +143,11 @@ function FloorReadings({
     ...(floor.otherGap === null ? [] : [['Over the close rows', say(warmest, 'temperature')] as [string, string]]),
     ['First to last metre', ends ? `${ends[0]} to ${ends[1]}` : 'even, counterflow'],
     ['K_H', say(inner, 'heatTransfer')],
-    ['Lost downwards', say(downwardLoss(floor, load / floor.area, ti) * floor.area, 'heatLoad')],
+    ['Heat loss downwards', say(downwardLoss(floor, load / floor.area, ti) * floor.area, 'heatLoad')],
     ...(edgeLoss(floor, 1) > 0
-      ? [['Lost at the edge', say(edgeLoss(floor, load / floor.area), 'heatLoad')] as [string, string]]
+      ? [['Heat loss at the edge', say(edgeLoss(floor, load / floor.area), 'heatLoad')] as [string, string]]
       : []),
-    ['Warm after', `about ${FLOOR_DATA[floor.system].heatUp.join(' to ')} h`],
+    ['Reheat time', `about ${FLOOR_DATA[floor.system].heatUp.join(' to ')} h`],
   ];
   if (loop) {
     readings.push(

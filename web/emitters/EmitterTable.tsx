@@ -44,10 +44,12 @@ export function EmitterTable({ title, rooms, rungs, selected, onSelect }: Props)
       >
         <Box component="thead" sx={{ position: 'sticky', top: 0, bgcolor: 'background.paper', zIndex: 1 }}>
           <tr>
-            <Box component="th" scope="col" sx={{ pl: 2, py: 0.8 }}>
+            <Box component="th" scope="col" sx={{ pl: 1.6, py: 0.8 }}>
               Room
             </Box>
-            <th scope="col">Emitters</th>
+            <Box component="th" scope="col" sx={{ pl: 1 }}>
+              Emitters
+            </Box>
             <Box component="th" scope="col" sx={{ pr: 2, textAlign: 'right !important' }}>
               Needs
             </Box>

@@ -110,8 +110,8 @@ export function GuestsSection() {
             title={`${GUEST_PARTS[link.part].title}: ${link.name}`}
             more={`until ${day(link.endsAt)}, ${link.seenAt ? `last opened ${moment(link.seenAt)}` : 'not opened yet'}`}
           >
-            <Button color="error" aria-label={`Take back the link for ${link.name}`} onClick={() => revoke.mutate(link.id)}>
-              Take it back
+            <Button color="error" aria-label={`Withdraw the link for ${link.name}`} onClick={() => revoke.mutate(link.id)}>
+              Withdraw
             </Button>
           </Line>
         ))}
@@ -119,7 +119,7 @@ export function GuestsSection() {
           <Line
             key={link.id}
             title={`${GUEST_PARTS[link.part].title}: ${link.name}`}
-            more={link.revokedAt ? `taken back ${moment(link.revokedAt)}` : `ran out ${day(link.endsAt)}`}
+            more={link.revokedAt ? `withdrawn ${moment(link.revokedAt)}` : `ran out ${day(link.endsAt)}`}
           />
         ))}
       </PageSection>

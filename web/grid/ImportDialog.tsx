@@ -100,7 +100,7 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
         : { ...taken, circuits: taken.circuits.filter((each) => each.id !== circuit.id) };
     });
     enqueueSnackbar(
-      `${roomCount(preview.rows.length)} taken in${preview.badCells > 0 ? `; ${preview.badCells} cells need mending` : ''}.`,
+      `${roomCount(preview.rows.length)} taken in${preview.badCells > 0 ? `; ${preview.badCells} cells need correcting` : ''}.`,
     );
     onClose();
   };
@@ -211,7 +211,7 @@ function Preview({ preview }: { preview: RoomsPreview }) {
       <Typography sx={{ mb: 1 }}>
         <b>{roomCount(preview.rows.length)}</b>
         {preview.badCells > 0
-          ? `, ${preview.badCells} cells cannot be used. They stay with their rooms as typed, so that you can mend them in the grid.`
+          ? `, ${preview.badCells} cells cannot be used. They stay with their rooms as typed, so that you can correct them in the grid.`
           : ', every cell understood.'}
       </Typography>
       {preview.notes.map((note) => (

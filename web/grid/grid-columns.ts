@@ -4,22 +4,16 @@ import type { RoomColumn } from './room-edits.ts';
 export interface GridColumn {
   field: RoomColumn | 'specificLoad';
   label: string;
-  /** Least width in px, and whether it takes what room is left. */
+  /** Least width in px, and how many parts of what room is left it takes. */
   width: number;
-  grows: boolean;
+  grows: number;
   /** Figures stand right. */
   right: boolean;
   /** Always, with the columns that only feed proposals, or where the plant cools. */
   when: 'always' | 'more' | 'cooling';
 }
 
-const words = (
-  field: RoomColumn,
-  label: string,
-  width: number,
-  grows = false,
-  when: GridColumn['when'] = 'always',
-): GridColumn => ({
+const words = (field: RoomColumn, label: string, width: number, grows = 0, when: GridColumn['when'] = 'always'): GridColumn => ({
   field,
   label,
   width,
@@ -31,22 +25,22 @@ const figure = (field: GridColumn['field'], label: string, width: number, when: 
   field,
   label,
   width,
-  grows: false,
+  grows: 0,
   right: true,
   when,
 });
 
 export const COLUMNS: readonly GridColumn[] = [
-  words('name', 'Room', 150, true),
+  words('name', 'Room', 150, 2),
   words('storey', 'Storey', 100),
   figure('area', 'Area', 84),
   figure('heatLoad', 'Heat load', 110),
   figure('specificLoad', 'Per area', 96),
   figure('roomTemperature', 'Temperature', 104),
-  words('circuit', 'Circuit', 150),
-  words('emitters', 'Emitters', 210, true),
-  words('use', 'Use', 110, false, 'more'),
-  words('facing', 'Windows face', 112, false, 'more'),
+  words('circuit', 'Circuit', 150, 1),
+  words('emitters', 'Emitters', 210, 3),
+  words('use', 'Use', 110, 0, 'more'),
+  words('facing', 'Windows face', 112, 0, 'more'),
   figure('coolingLoad', 'Sensible cooling', 112, 'cooling'),
   figure('latentLoad', 'Latent load', 100, 'cooling'),
 ];
@@ -54,4 +48,4 @@ export const COLUMNS: readonly GridColumn[] = [
 export const isTypedColumn = (field: GridColumn['field']): field is RoomColumn => field !== 'specificLoad';
 
 /** The width of a column as a track of the grid. */
-export const widthOf = ({ width, grows }: GridColumn): string => (grows ? `minmax(${width}px, 1fr)` : `${width}px`);
+export const widthOf = ({ width, grows }: GridColumn): string => (grows > 0 ? `minmax(${width}px, ${grows}fr)` : `${width}px`);

@@ -91,7 +91,7 @@ function MeasureDialog({ place, material, onClose }: { place: Place; material: M
     <NameDialog
       title={`${PIPE_MATERIALS[material].label}: another size`}
       suggestion={known ? `${PIPE_MATERIALS[material].label} ${known.label}` : ''}
-      action="Take it and keep it"
+      action="Use it and keep it in the catalogue"
       ready={known !== undefined}
       onTake={(name) => {
         put('Size', [{ at: place, value: size }]);

@@ -113,7 +113,11 @@ export default function CircuitsPage() {
             id="circuits/board"
             name="Board"
             answer={`${job.rooms.length} rooms on ${members} circuits`}
-            result={elsewhere > 0 ? `${elsewhere} emitters on another circuit than their room` : 'drag rooms from one to another'}
+            result={
+              elsewhere > 0
+                ? `${elsewhere} ${elsewhere === 1 ? 'emitter' : 'emitters'} on another circuit than the room`
+                : 'drag rooms from one to another'
+            }
           >
             <Box sx={{ gridColumn: '1 / -1', minWidth: 0 }}>
               <CircuitBoard />

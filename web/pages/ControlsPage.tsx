@@ -24,7 +24,7 @@ export default function ControlsPage() {
   const { job, design } = designed;
   const steps = sequenceOfOperation(job, design, say);
   return (
-    <Sheet wide title="Controls" lead="Who calls, what then moves, and the flow temperature by the weather.">
+    <Sheet wide title="Controls" lead="What calls, what then runs, and the flow temperature by the weather.">
       <CurveSection job={job} design={design} />
       <FoldedSection
         id="controls/sequence"

@@ -120,7 +120,7 @@ function DutySheet({ designed, zones }: { designed: Designed; zones: readonly Zo
       ) : (
         <Typography sx={{ py: 4 }}>No pump in the catalogue reaches this duty; see the findings.</Typography>
       )}
-      <PageSection title="Worth a look" lead="The combinations at the ends of what can happen.">
+      <PageSection title="Extreme states" lead="Hottest and coldest water, most and least flow, and what is at their limits.">
         <TellingTable telling={tellingCombinations(run.found)} zones={zones} onOpen={open} />
       </PageSection>
     </Sheet>
@@ -149,7 +149,7 @@ function TellingTable({
 }) {
   const { say } = useDisplay();
   return (
-    <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Combinations worth a look">
+    <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Extreme combinations">
       <Table size="small">
         <TableHead>
           <TableRow>

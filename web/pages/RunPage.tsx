@@ -41,7 +41,7 @@ export default function RunPage() {
     <Sheet
       wide
       title="Run"
-      lead="How a cold day goes, how often the source starts, and who gets cold."
+      lead="How a cold day goes, how often the source starts, and which rooms fall below their set point."
       actions={<RunViews view={view} />}
     >
       {view === 'day' && <DaySection designed={designed} weather={weather} onWeather={setWeather} />}

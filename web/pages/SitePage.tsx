@@ -89,7 +89,7 @@ export default function SitePage() {
           />
           <QuantityField
             place="site/pipeSurroundings"
-            label="Ambient temperature at the pipes"
+            label="Ambient at the pipes"
             help="In the plant room and on the way to the manifolds."
           />
           <Box sx={{ gridColumn: '1 / -1' }}>

@@ -23,7 +23,7 @@ export function ComponentsField({ place, label, bore }: { place: Place; label: s
   const parts = (valueAt(job, place) ?? []) as ComponentId[];
   const add = (part: ComponentId) => {
     setAnchor(null);
-    put(`Put in ${COMPONENT_DATA[part].label.toLowerCase()}`, [{ at: place, value: [...parts, part] }]);
+    put(`Add part ${COMPONENT_DATA[part].label.toLowerCase()}`, [{ at: place, value: [...parts, part] }]);
   };
   return (
     <Box role="group" aria-label={label} sx={{ gridColumn: '1 / -1' }}>
@@ -38,7 +38,7 @@ export function ComponentsField({ place, label, bore }: { place: Place; label: s
             label={COMPONENT_DATA[part].label}
             title={COMPONENT_DATA[part].note}
             onDelete={() =>
-              put(`Took out ${COMPONENT_DATA[part].label.toLowerCase()}`, [
+              put(`Removed ${COMPONENT_DATA[part].label.toLowerCase()}`, [
                 { at: place, value: parts.filter((_, other) => other !== i) },
               ])
             }
@@ -46,7 +46,7 @@ export function ComponentsField({ place, label, bore }: { place: Place; label: s
         ))}
         <Chip
           icon={<AddIcon />}
-          label="Put in"
+          label="Add part"
           variant="outlined"
           component="button"
           aria-haspopup="menu"

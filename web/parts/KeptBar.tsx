@@ -63,7 +63,7 @@ export function KeptBar({ leftOut, keptAt }: { leftOut: readonly LeftOut[]; kept
         <Bar text={`Not saved: ${saving.detail} Everything is kept in this browser, and you can go on.`}>
           {past.length > 0 && (
             <Button size="small" variant="outlined" onClick={() => session.undo()}>
-              Take the last step back
+              Undo the last step
             </Button>
           )}
           {saveFile}

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 import { useOpenLines } from '../look/open-lines.ts';
+import { FoldButton } from '../look/parts/FoldButton.tsx';
 import { WIDTH } from '../look/space.ts';
 import { usePageTitle } from './page-title.ts';
 
@@ -79,35 +80,16 @@ export function FoldedSection({
       sx={{ mb: 1, bgcolor: 'background.paper', border: 1, borderColor: 'divider', borderRadius: 1, scrollMarginTop: 72 }}
     >
       <Typography variant="h2" component="h2">
-        <Box
-          component="button"
-          type="button"
-          aria-expanded={open}
-          onClick={toggle}
-          sx={{
-            all: 'unset',
-            boxSizing: 'border-box',
-            width: '100%',
-            minHeight: 48,
-            px: 2,
-            py: 1,
-            display: 'flex',
-            flexWrap: 'wrap',
-            columnGap: 2,
-            alignItems: 'baseline',
-            cursor: 'pointer',
-            '&:hover': { bgcolor: 'action.hover' },
-            '&:focus-visible': { outline: '3px solid', outlineColor: 'secondary.main', outlineOffset: -3 },
-          }}
+        <FoldButton
+          open={open}
+          onToggle={toggle}
+          sx={{ minHeight: 48, py: 1, display: 'flex', flexWrap: 'wrap', columnGap: 2, alignItems: 'baseline' }}
         >
-          <Box component="span" aria-hidden sx={{ color: 'wall.copperLine', transform: open ? 'rotate(90deg)' : 'none' }}>
-            ›
-          </Box>
           <span>{title}</span>
           <Box component="span" sx={{ fontSize: 'table', fontWeight: 400, fontStretch: '100%', color: 'text.secondary' }}>
             {answer}
           </Box>
-        </Box>
+        </FoldButton>
       </Typography>
       {open && (
         <Box sx={{ px: { xs: 2, sm: 2.5 }, pb: 2.5 }}>

@@ -29,7 +29,7 @@ export function Ledger() {
     enabled: read && job.assumptions.length > 0,
   });
   const take = (id: string) =>
-    put('Took out an assumption', [{ at: 'assumptions', value: job.assumptions.filter((each) => each.id !== id) }]);
+    put('Removed an assumption', [{ at: 'assumptions', value: job.assumptions.filter((each) => each.id !== id) }]);
   return (
     <Box sx={{ display: 'grid', gap: 2 }}>
       {job.assumptions.length === 0 && <Typography variant="body2">Nothing is marked as assumed.</Typography>}

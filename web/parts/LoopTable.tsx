@@ -51,7 +51,7 @@ export function LoopTable({
             <TableCell align="right">Heat</TableCell>
             <TableCell align="right">Set the meter to</TableCell>
             <TableCell align="right">Flow solved</TableCell>
-            <TableCell align="right">Takes, open</TableCell>
+            <TableCell align="right">Pressure drop, open</TableCell>
             <TableCell align="right">Opening of its valve</TableCell>
           </TableRow>
         </TableHead>

@@ -36,13 +36,13 @@ export function PipeFields({
         </Typography>
         {design && (
           <Typography variant="body2" component="span">
-            {design.size.label} · <FigureButton figure={design.velocity} /> · <FigureButton figure={design.gradient} /> · loses{' '}
-            <FigureButton figure={design.loss} /> · carries <FigureButton figure={design.capacity} /> · by velocity{' '}
+            {design.size.label} · <FigureButton figure={design.velocity} /> · <FigureButton figure={design.gradient} /> · pressure
+            drop <FigureButton figure={design.loss} /> · capacity <FigureButton figure={design.capacity} /> · by velocity{' '}
             {design.byVelocity?.label ?? 'none'} · by gradient {design.byGradient?.label ?? 'none'}
             {heatLoss && (
               <>
                 {' '}
-                · gives off <FigureButton figure={heatLoss} />
+                · heat loss <FigureButton figure={heatLoss} />
               </>
             )}
           </Typography>

@@ -65,7 +65,7 @@ export function ProposeDialog({ onClose }: { onClose: () => void }) {
                   onClose();
                 }}
               >
-                Take these {proposal.circuits.length === 1 ? '' : proposal.circuits.length}
+                Use these circuits {proposal.circuits.length === 1 ? '' : proposal.circuits.length}
               </Button>
             </Box>
             <Box component="ul" sx={{ m: 0, mt: 1, pl: 2.5 }}>

@@ -73,7 +73,7 @@ export function PumpDialog({ pump, place, onClose }: { pump: OwnPump | null; pla
         <Box>
           <FormControlLabel
             control={<Checkbox checked={existing} onChange={(event) => setExisting(event.target.checked)} />}
-            label="It hangs on the wall already"
+            label="Existing"
           />
           <FormControlLabel
             control={<Checkbox checked={checkValve} onChange={(event) => setCheckValve(event.target.checked)} />}

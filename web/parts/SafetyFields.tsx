@@ -19,7 +19,7 @@ export function SafetyFields() {
       <Tick place="safety/fromVented" label="It was open, with vent pipe and tank, and becomes sealed" />
       <QuantityField
         place="safety/reliefCapacity"
-        label="The relief valve lets go"
+        label="Relief valve capacity"
         empty={null}
         help="Off its plate; at least what the source can make."
       />

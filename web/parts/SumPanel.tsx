@@ -144,7 +144,7 @@ function TermRow({ term }: { term: Term }) {
               to={`/jobs/${id}/${pageOfPlace(origin.place)}?at=${encodeURIComponent(origin.place)}`}
               sx={{ font: 'inherit' }}
             >
-              decided in this job
+              entered in this job
             </Link>
           )}
           {origin.from === 'rule' && `rulebook: ${origin.source}`}

@@ -224,7 +224,7 @@ export const pumpChoices = (job: Job, automatic: string | undefined) => [
   { value: 'auto', label: automatic ? `auto: ${automatic}` : 'auto' },
   ...job.ownPumps.map((pump) => ({
     value: `${OWN_PUMP}${pump.id}`,
-    label: `${pump.label || 'Own pump'}${pump.existing ? ', on the wall already' : ''}`,
+    label: `${pump.label || 'Own pump'}${pump.existing ? ', existing' : ''}`,
   })),
   ...CIRCULATORS.map((pump) => ({ value: pump.id, label: circulatorName(pump, job.display) })),
 ];

@@ -36,7 +36,7 @@ export function TreeDrawing({
       viewBox={`0 0 ${WIDTH} ${pieces.length * ROW + 10}`}
       role="group"
       aria-label="Pipe tree, from the plant outwards"
-      sx={{ display: 'block', width: '100%', fontFamily: 'inherit' }}
+      sx={{ display: 'block', width: '100%', maxWidth: 1.2 * WIDTH, fontFamily: 'inherit' }}
     >
       <defs>
         <pattern id="short-pipe" width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">

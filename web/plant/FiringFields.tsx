@@ -12,7 +12,7 @@ import { useJob } from '../state/job-context.tsx';
 const FIELDS = [
   ['stopsAbove', 'Stops above', 'temperatureDifference'],
   ['startsBelow', 'Starts below', 'temperatureDifference'],
-  ['leastPause', 'Least pause', 'duration'],
+  ['leastPause', 'Minimum pause', 'duration'],
   ['forcedRun', 'Forced run', 'duration'],
   ['startTime', 'Time to start', 'duration'],
   ['mostStarts', 'Most starts', 'factor'],

@@ -64,7 +64,7 @@ export function FurtherSources({ design }: { design: Design }) {
               <QuantityField place={`${place}/capacity`} label="Capacity" />
               <QuantityField place={`${place}/flowTemperature`} label="Flow temp." />
             </Box>
-            {source.order === 'backup' && <Tick place={`${place}/takesOver`} label="It takes over by itself" />}
+            {source.order === 'backup' && <Tick place={`${place}/takesOver`} label="Takes over automatically" />}
             <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
               <QuantityField place={`${place}/runsBelow`} label="Only below" empty={null} help="Outdoors; empty for always." />
               <QuantityField place={`${place}/delay`} label="It waits" help="While the water is 2 K too cool." />
@@ -72,7 +72,7 @@ export function FurtherSources({ design }: { design: Design }) {
                 place={`${place}/efficiency`}
                 label="Efficiency"
                 empty={null}
-                help="Heat over what it buys; empty: usual."
+                help="Efficiency or COP; empty: usual."
               />
               <QuantityField place={`${place}/price`} label="Price" counted="a kWh" empty={null} help="Empty: as for the job." />
               <QuantityField

@@ -27,7 +27,7 @@ export function OwnPumps({ design }: { design: Design }) {
         <Box key={pump.id}>
           <Button size="small" onClick={() => setOpen(pump)}>
             {pump.label || 'Own pump'}
-            {pump.existing ? ', on the wall already' : ''}
+            {pump.existing ? ', existing' : ''}
           </Button>
           {reuse
             .filter((each) => each.pumpId === pump.id)

@@ -27,7 +27,7 @@ export function PumpFields({ design }: { design: Design }) {
           All pumps together <FigureButton figure={design.pumpPower} />.
         </Typography>
       )}
-      <ChoiceField place="distribution/kind" label="What moves the water" options={DISTRIBUTION_CHOICES} />
+      <ChoiceField place="distribution/kind" label="Pumps or one pump with valves" options={DISTRIBUTION_CHOICES} />
       {job.distribution.kind === 'valves' && (
         <>
           <PumpChoice

@@ -195,7 +195,7 @@ function Totals({ job, result }: { job: Job; result: RunResult }) {
           </Reading>
         </Box>
       )}
-      <Reading label="It ran">{(running / 3600).toFixed(1)} h</Reading>
+      <Reading label="Running time">{(running / 3600).toFixed(1)} h</Reading>
       <Reading label="Heat made">{kWh(energy.made)}</Reading>
       {energy.bought !== null && (
         <>

@@ -34,9 +34,9 @@ export default function DayTracks({ result, zone, moment }: { result: RunResult;
   const buffered = (result.moments[0]?.layers.length ?? 0) > 0;
   const stored = result.moments.some((m) => m.store !== null);
   const temperatures: Drawn[] = [
-    { key: 'supply', label: 'Source sends', of: (m) => m.supply, stroke: wall.flow, width: 2.6 },
-    { key: 'wanted', label: 'is asked for', of: (m) => m.wanted, stroke: wall.flow, width: 1.6, dash: '6 4' },
-    { key: 'back', label: 'gets back', of: (m) => m.back, stroke: wall.back, width: 2.2 },
+    { key: 'supply', label: 'Source: flow temperature', of: (m) => m.supply, stroke: wall.flow, width: 2.6 },
+    { key: 'wanted', label: 'flow set point', of: (m) => m.wanted, stroke: wall.flow, width: 1.6, dash: '6 4' },
+    { key: 'back', label: 'return temperature', of: (m) => m.back, stroke: wall.back, width: 2.2 },
     ...(buffered
       ? [{ key: 'toCircuits', label: 'To the circuits', of: (m: RunMoment) => m.toCircuits, stroke: wall.copper, width: 2 }]
       : []),

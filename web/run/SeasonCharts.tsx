@@ -73,7 +73,7 @@ function SeasonCharts({ days, begins }: { days: readonly DayTotals[]; begins: Da
     },
     {
       key: 'short' as const,
-      name: 'Hours somebody is short by day',
+      name: 'Hours below set point by day',
       label: 'Hours below set point, any room',
       value: `${whole(days.reduce((sum, each) => sum + each.hoursShort, 0))} h`,
       colour: wall.note,

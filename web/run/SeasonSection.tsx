@@ -120,8 +120,9 @@ export function SeasonSection({
       <Box sx={{ minWidth: 0, display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 2.5 }}>
         {!ran && job.runs.length === 0 && (
           <Typography sx={{ maxWidth: 620 }}>
-            In steps of two minutes through the whole winter: what the source really sends and gets back, what that makes of its
-            efficiency, how often it starts, who is short of heat and for how long. It takes a few seconds and may be called off.
+            In steps of two minutes through the whole winter: flow and return temperature of the source, what that makes of its
+            efficiency, how often it starts, which rooms fall below set point and for how long. It takes a few seconds and can be
+            cancelled.
           </Typography>
         )}
         {ran && (
@@ -214,10 +215,10 @@ function SeasonTotals({ job, result }: { job: Job; result: RunResult }) {
           {result.cycles > 0 ? `${formatNumber((100 * result.shortRuns) / result.cycles, 0)} %` : '–'}
         </Reading>
         <Reading label="Hot water">{kWh(energy.toCylinder)}</Reading>
-        <Reading label="Lost by pipes">{kWh(energy.pipes)}</Reading>
+        <Reading label="Heat loss of pipes">{kWh(energy.pipes)}</Reading>
         <Notables result={result} />
         <Reading label="Hours below set point, any room">{formatNumber(result.hoursAnyShort, 0)} h</Reading>
-        <Reading label="Somebody too warm">{formatNumber(result.hoursAnyWarm, 0)} h</Reading>
+        <Reading label="Hours too warm, any room">{formatNumber(result.hoursAnyWarm, 0)} h</Reading>
       </Box>
       {missing.length > 0 && (
         <Typography variant="body2" sx={{ mb: 1.5 }}>
@@ -239,11 +240,11 @@ function Foot({ job, result }: { job: Job; result: RunResult }) {
       .filter((each) => each.hours >= 1)
       .sort((a, b) => b.hours - a.hours)
       .map((each) => `${each.label} ${Math.round(each.hours)}`)
-      .join(', ') || 'none worth a word';
+      .join(', ') || 'none to speak of';
   const asked = result.known + result.solved;
   return (
     <Typography variant="body2" sx={{ mt: 1.5, maxWidth: 860 }}>
-      Hours short of heat: {byZone(result.hoursShort)}. Hours too warm: {byZone(result.hoursWarm)}.{' '}
+      Hours below set point: {byZone(result.hoursShort)}. Hours too warm: {byZone(result.hoursWarm)}.{' '}
       {runsOpen(job) && result.hoursAnyWarm >= 1 && `${HELD_BY_NOTHING} `}
       {result.priorityEnded > 0 && `The heating got its turn before the cylinder was warm ${result.priorityEnded} times. `}
       {result.hygiene > 0 && `${result.hygiene} hygiene cycles were reached. `}

@@ -31,7 +31,7 @@ function SideCharts({ sides }: { sides: readonly Side[] }) {
     },
     { name: 'Pumps over the season (kWh)', colour: wall.back, of: ({ run }: Side) => (run?.energy.pumps ?? 0) / KWH, digits: 0 },
     {
-      name: 'Hours somebody is short or too warm',
+      name: 'Hours below set point or too warm',
       colour: wall.note,
       of: ({ run }: Side) => (run?.hoursAnyShort ?? 0) + (run?.hoursAnyWarm ?? 0),
       digits: 0,

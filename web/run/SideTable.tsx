@@ -27,8 +27,11 @@ export function SideTable({ sides, onTake }: { sides: readonly Side[]; onTake: (
     ['Pumps', (side) => side.pumps],
     ['Power of the pumps', (side) => say(side.pumpPower, 'electricPower')],
     ['Pumps over the season', of((run) => kWh(run.energy.pumps))],
-    ['Sends on the design day', (side) => say(side.flow, 'temperature')],
-    ['Sent / back, on average', of((run) => `${say(run.meanFlow, 'temperature')} / ${say(run.meanReturn, 'temperature')}`)],
+    ['Flow temperature on the design day', (side) => say(side.flow, 'temperature')],
+    [
+      'Mean flow / return temperature',
+      of((run) => `${say(run.meanFlow, 'temperature')} / ${say(run.meanReturn, 'temperature')}`),
+    ],
     ['Heat made', of((run) => kWh(run.energy.made))],
     ...(bought
       ? ([
@@ -54,7 +57,7 @@ export function SideTable({ sides, onTake }: { sides: readonly Side[]; onTake: (
     ['Starts a day', of((run) => ((run.cycles * DAY) / Math.max(run.lasted, 1)).toFixed(1))],
     ['Shortest run', of((run) => runTime(run.shortestRun))],
     ['Hours below set point, any room of heat', of((run) => `${formatNumber(run.hoursAnyShort, 0)} h`)],
-    ['Somebody too warm', of((run) => `${formatNumber(run.hoursAnyWarm, 0)} h`)],
+    ['Hours too warm, any room', of((run) => `${formatNumber(run.hoursAnyWarm, 0)} h`)],
     ['Drawbacks', (side) => side.run?.broke ?? (side.drawbacks.join('; ') || 'none the others have not')],
   ];
   return (

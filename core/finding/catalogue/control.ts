@@ -6,7 +6,7 @@ export const CONTROL_FINDINGS = {
   'priority-endless': kind('A heating that waits without end', 'A cylinder that never gets warm leaves the house cold.'),
   'fires-before-open': kind('Pump and source before the valves', 'They run against shut valves.'),
   'curve-limits': kind('Limits of a curve crossed', 'The highest is not above the least.', HERE),
-  'curve-below-rooms': kind('A curve below the rooms', 'Its water gives nothing, or takes heat out.', HERE),
+  'curve-below-rooms': kind('A curve below the rooms', 'Its water gives no heat, or takes heat out.', HERE),
   'curve-low': kind('A curve below the need', 'Rooms stay short, however long the plant runs.', SUM),
   'curve-high': kind('A curve above the need', 'Every kelvin too much is paid for.', SUM),
   'thermostat-idle': kind('A thermostat that calls nothing', 'Its rooms are on no zone.', HERE),
@@ -17,7 +17,7 @@ export const CONTROL_FINDINGS = {
 /** The school of the rulebook, and its limits. */
 export const SCHOOL_FINDINGS = {
   'school-separation': kind(
-    'Another separation than the school wants',
+    'Another separation than the school uses',
     'The rulebook asks for it, or does without.',
     'the rulebook chosen',
   ),
@@ -43,7 +43,7 @@ export const SCHOOL_FINDINGS = {
 export const COOLING_FINDINGS = {
   'dew-point': kind(
     'Cold water below the dew point',
-    'Floors, pipes and manifolds sweat.',
+    'Water condenses on floors, pipes and manifolds.',
     'ASHRAE Handbook, Fundamentals; margin from memory',
   ),
   'cooling-short': kind(
@@ -51,7 +51,7 @@ export const COOLING_FINDINGS = {
     'The room stays warm on the hottest day.',
     'EN 1264-5, from memory; ratings of fan units',
   ),
-  'drying-short': kind('Damp that nothing takes out', 'The dew point rises until floors sweat.'),
+  'drying-short': kind('Damp that nothing takes out', 'The dew point rises until water condenses on floors.'),
   'cooling-flow': kind('More flow in summer than in winter', 'Pipes and pump are sized for heating.', 'energy balance'),
   'cooling-rating': kind(
     'A cooling rating that cannot be',

@@ -56,7 +56,7 @@ export const FLOOR_FINDINGS = {
   ),
   'floor-uninsulated': kind(
     'A floor that sends its heat down',
-    'What goes to the ground or the cellar is bought and warms nobody.',
+    'What goes to the ground or the cellar is bought and heats no room.',
     'EN 1264-4, from memory; local codes ask for more',
   ),
   'floor-unlimited': kind(

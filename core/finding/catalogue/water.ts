@@ -123,7 +123,7 @@ export const SEPARATION_FINDINGS = {
     SUM,
   ),
   'buffer-small': kind('A buffer too small', 'It holds less than is needed.', SUM),
-  'glycol-thinned': kind('Glycol topped up with water', 'It freezes one day, and nobody saw it coming.'),
+  'glycol-thinned': kind('Glycol topped up with water', 'It freezes one day without a warning.'),
   'main-weak': kind('A main too weak to fill', 'Water does not reach the top of the house.', SUM),
   'main-strong': kind('A main stronger than the relief valve', 'Whoever leaves the hose open lifts the valve.'),
   'air-stays': kind('A second water without an air separator', 'What the source has is on the other side.'),
@@ -133,5 +133,5 @@ export const SEPARATION_FINDINGS = {
     SUM,
   ),
   'coil-too-large': kind('A coil larger than its tank bears', 'It would fill the tank and leave no water to store.', SUM),
-  'buffer-needless': kind('A buffer nobody needs', 'It loses heat and costs space.', SUM),
+  'buffer-needless': kind('A buffer that is not needed', 'It loses heat and costs space.', SUM),
 } as const;

@@ -61,7 +61,7 @@ export function loopTables(job: Job, design: Design, wanted: (loop: LoopSetting)
         column('Length', 'length'),
         column('Set the meter to', 'meterFlow'),
         column('Flow solved', 'meterFlow'),
-        column('Takes, open', 'pressure'),
+        column('Pressure drop, open', 'pressure'),
         column('Opening of its valve', 'flowCoefficient'),
         column('Index'),
       ],

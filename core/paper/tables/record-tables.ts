@@ -67,7 +67,7 @@ export function rulebookTable(job: Job): Table {
 /** What was guessed, what hangs on each guess, and what would settle it. */
 export const ledgerTable = (ledger: readonly LedgerEntry[]): Table => ({
   id: 'ledger',
-  title: 'What nobody has seen yet',
+  title: 'Assumptions',
   columns: [column('What'), column('Taken as'), column('If it is otherwise'), column('Confirmed by')],
   rows: ledger.map(({ name, taken, alternatives, settling, problem }): Cell[] => [
     name,

@@ -22,7 +22,7 @@ export const keptRunsTable = (job: Job): Table => ({
     { label: 'Shortest run', unit: 'min' },
     column('Sent on average', 'temperature'),
     column('Back on average', 'temperature'),
-    column('Hours somebody is short'),
+    column('Hours below set point, any room'),
   ],
   rows: job.runs.map((run) => [
     run.at,
@@ -51,7 +51,7 @@ export function dayTable(run: RunResult): Table {
     columns: [
       column('Minute'),
       column('Outdoors', 'temperature'),
-      column('Source sends', 'temperature'),
+      column('Flow temperature of the source', 'temperature'),
       column('Asked of it', 'temperature'),
       column('Return', 'temperature'),
       column('Output', 'power'),

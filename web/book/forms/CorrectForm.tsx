@@ -30,7 +30,7 @@ export function CorrectForm({ reading, done }: { reading: EntryOf<'reading'>; do
       )}
       entries={(typed, { note }) => {
         const value = read(typed);
-        if (!isValue(value)) return problemOf(value) ?? 'Write the right value.';
+        if (!isValue(value)) return problemOf(value) ?? 'Write the correct value.';
         return [
           {
             kind: 'reading',
@@ -46,7 +46,7 @@ export function CorrectForm({ reading, done }: { reading: EntryOf<'reading'>; do
           },
         ];
       }}
-      button="Put it right"
+      button="Correct"
     />
   );
 }

@@ -45,7 +45,7 @@ export function WaterForm({
           {why !== 'meter' && (
             <TypedQuantity
               id="water-litres"
-              label={why === 'drained' ? 'Let out' : 'Put in'}
+              label={why === 'drained' ? 'Drained' : 'Added'}
               kind="volume"
               name="The amount"
               typed={typed}

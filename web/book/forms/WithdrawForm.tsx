@@ -23,7 +23,7 @@ export function WithdrawForm({ target, placeLabel, done }: { target: string; pla
           ? 'Say why. The entry stays in the book with it.'
           : [{ kind: 'withdraw', place: null, placeLabel, target, why: of('why').trim().slice(0, 2000) }]
       }
-      button="Take it back"
+      button="Withdraw"
     />
   );
 }

@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import type { ReactNode } from 'react';
 import { useOpenLines } from '../open-lines.ts';
+import { FoldButton } from './FoldButton.tsx';
 
 interface Props {
   /** Names the line in the browser's memory and in the contents of the page. */
@@ -47,35 +48,19 @@ export function DecisionLine({
       id={`line-${id}`}
       sx={{ borderTop: 1, borderColor: 'divider', scrollMarginTop: 72 }}
     >
-      <Box
-        component="button"
-        type="button"
-        aria-expanded={open}
-        onClick={toggle}
+      <FoldButton
+        open={open}
+        onToggle={toggle}
         sx={{
-          all: 'unset',
-          boxSizing: 'border-box',
-          width: '100%',
           minHeight: { xs: 48, sm: 40 },
-          px: 2,
           py: 0.5,
           display: 'grid',
           gridTemplateColumns: narrow ? STACKED : { xs: STACKED, md: '18px 130px minmax(0, 1fr) minmax(0, 1.2fr) auto' },
           columnGap: 1.5,
           alignItems: 'center',
-          cursor: 'pointer',
           fontSize: 'table',
-          '&:hover': { bgcolor: 'action.hover' },
-          '&:focus-visible': { outline: '3px solid', outlineColor: 'secondary.main', outlineOffset: -3 },
         }}
       >
-        <Box
-          component="span"
-          aria-hidden
-          sx={{ color: 'wall.copperLine', fontWeight: 800, transform: open ? 'rotate(90deg)' : 'none' }}
-        >
-          ›
-        </Box>
         <Box component="span" sx={{ fontWeight: 700, fontSize: 'body', fontStretch: '86%' }}>
           {name}
         </Box>
@@ -108,7 +93,7 @@ export function DecisionLine({
           )}
           {mark}
         </Box>
-      </Box>
+      </FoldButton>
       {open && (
         <Box
           sx={{
