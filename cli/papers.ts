@@ -2,7 +2,7 @@ import { mkdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { PAPER_SIZES, type PaperSize } from '../core/drawing/paper/paper-size.ts';
 import { LABEL_SIZES, type LabelSize } from '../core/paper/block.ts';
-import { PAPER_SET_IDS, type PaperSetId } from '../core/paper/sets/set-list.ts';
+import { PAPER_SET_IDS, type PaperSetId, setsOf } from '../core/paper/sets/set-list.ts';
 import { TINTS, type Tint } from '../exchange/drawing/inks.ts';
 import { filesOf } from '../exchange/files.ts';
 import { makePapers, type PaperOrder } from '../exchange/pdf/make-papers.ts';
@@ -69,7 +69,7 @@ export async function papers(job: Job, options: PaperOptions): Promise<Printed> 
   if (options.out === undefined) throw new BadInput('warm papers: name the folder with --out FOLDER.');
   const wanted = options.set ?? 'all';
   const sets =
-    wanted === 'all' ? PAPER_SET_IDS : wanted.split(',').map((each) => oneOf<PaperSetId>('set', each, PAPER_SET_IDS, 'wall'));
+    wanted === 'all' ? setsOf(job) : wanted.split(',').map((each) => oneOf<PaperSetId>('set', each, PAPER_SET_IDS, 'wall'));
   const order = { ...orderOf(options), sets };
   await mkdir(options.out, { recursive: true }).catch((error: NodeJS.ErrnoException) => {
     throw new BadInput(`${options.out}: the folder cannot be made (${error.code}).`);

@@ -316,11 +316,18 @@ const INNER_LISTS = new Set(['pairs', 'emitters', 'sections']);
 
 /** The field at a place in a job: `rooms/r3/area` -> `rooms/＊/area`. Undefined where no number stands. */
 export function fieldAt(place: string): Field | undefined {
+  const key = fieldKeyAt(place);
+  return key && FIELDS[key];
+}
+
+// The name a field is kept under, with a star for whatever stands in a list; undefined where there is none.
+export function fieldKeyAt(place: string): keyof typeof FIELDS | undefined {
   const parts = place.split('/');
   if (LISTS.has(parts[0] as string)) parts[1] = '*';
   if (INNER_LISTS.has(parts[2] as string)) parts[3] = '*';
   if (parts[1] === 'points' || parts[1] === 'pairs') parts[2] = '*';
-  return (FIELDS as Record<string, Field>)[parts.join('/')];
+  const key = parts.join('/');
+  return key in FIELDS ? (key as keyof typeof FIELDS) : undefined;
 }
 
 /** A bound typed in another unit comes back a hair beside it: it still is the bound. */

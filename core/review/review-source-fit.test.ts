@@ -87,7 +87,9 @@ describe('a floor that would need hotter water than it bears', () => {
     const direct = edited(SYSTEMS[1] as Job, ['circuits/c1/highLimit', true]);
     const without = edited(direct, ['circuits/c1/highLimit', false]);
     const told = (job: Job) =>
-      sequenceOfOperation(job, designJob(job), (value) => String(value)).filter((line) => line.toLowerCase().includes('high-limit thermostat on the flow')).length;
+      sequenceOfOperation(job, designJob(job), (value) => String(value)).filter((line) =>
+        line.toLowerCase().includes('high-limit thermostat on the flow'),
+      ).length;
     expect([told(direct), told(without)]).toEqual([1, 0]);
   });
 });

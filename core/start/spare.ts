@@ -1,6 +1,7 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
 import { designJob } from '../job/design-job.ts';
+import { isAddition } from '../plan/addition.ts';
 import { atSpeed, findCirculator } from '../plant/circulator.ts';
 
 /** What a plant that is there has left for a zone more: before it, and with it. All in SI. */
@@ -26,10 +27,6 @@ export function beforeAddition(job: Job): Job {
     assumptions: job.assumptions.filter(({ place }) => !gone.has(place.split('/')[1] ?? '')),
   };
 }
-
-/** Whether a job is a plant that is there with something new on it. */
-export const isAddition = ({ source, circuits }: Job): boolean =>
-  source.phase === 'there' && circuits.some(({ phase }) => phase === 'there') && circuits.some(({ phase }) => phase === 'new');
 
 /**
  * What is left before and after. Pump and pipe are those of the plant with the addition, where nobody pinned them: what is there does

@@ -3,10 +3,11 @@ import { type EmitterKind, RULEBOOKS } from '../../model/job.ts';
 import { readJob } from '../../model/read-job.ts';
 import { withUsual } from '../emitter/usual-emitter.ts';
 import { designJob } from '../job/design-job.ts';
+import { isAddition } from '../plan/addition.ts';
 import type { AdditionAnswers, StartAnswers } from './answers.ts';
 import { draftAddition } from './draft-addition.ts';
 import { draftJob, schoolFor } from './draft-job.ts';
-import { beforeAddition, isAddition, spareOf } from './spare.ts';
+import { beforeAddition, spareOf } from './spare.ts';
 import { readZoneLines } from './zone-lines.ts';
 
 const metric = { system: 'metric', units: {} } as const;

@@ -92,6 +92,7 @@ export default function PlantPage() {
           onSide={setSide}
           group={group}
           component={component}
+          sign={designed.sheet.symbols.find((each) => each.component === component)?.kind ?? null}
           onComponent={setComponent}
           onDraft={() => setDrafting(true)}
           onHide={() => setShown(false)}

@@ -11,7 +11,7 @@ import Typography from '@mui/material/Typography';
 import { zipSync } from 'fflate';
 import { lazy, memo, Suspense, useCallback, useRef, useState } from 'react';
 import { LABEL_SIZES } from '../../core/paper/block.ts';
-import { PAPER_SET_IDS, PAPER_SETS, type PaperSetId } from '../../core/paper/sets/set-list.ts';
+import { PAPER_SETS, type PaperSetId, setsOf } from '../../core/paper/sets/set-list.ts';
 import { fileNameFor } from '../../exchange/job-file.ts';
 import type { PaperFile } from '../../exchange/pdf/make-papers.ts';
 import type { Job } from '../../model/job.ts';
@@ -39,6 +39,7 @@ export function SetsSection({ job }: { job: Job }) {
       }),
     [],
   );
+  const sets = setsOf(job);
   const busy = making !== null;
   const several = (making?.sets.length ?? 0) > 1;
   // A hand on its way to a paper is when its tools are fetched.
@@ -52,7 +53,7 @@ export function SetsSection({ job }: { job: Job }) {
     if (files?.[0]) then(files[0]);
   };
   const all = async () => {
-    const files = await make(PAPER_SET_IDS);
+    const files = await make(sets);
     if (!files) return;
     const archive = zipSync(Object.fromEntries(files.map((file) => [file.name, bytesOf(file)])), { level: 0 });
     download(fileNameFor({ name: `${job.name} papers` }, 'zip'), 'application/zip', archive as Uint8Array<ArrayBuffer>);
@@ -66,7 +67,7 @@ export function SetsSection({ job }: { job: Job }) {
         onFocus={near}
         sx={{ listStyle: 'none', m: 0, p: 0, display: 'grid', gridTemplateColumns: { md: '1fr 1fr' }, gap: 1.5 }}
       >
-        {PAPER_SET_IDS.map((id) => (
+        {sets.map((id) => (
           <Box
             component="li"
             key={id}
@@ -220,6 +221,7 @@ const SIGNS: Record<PaperSetId, string> = {
   commissioner: 'M22 36a11 11 0 1 0 -.1 0M22 25l6 -6',
   record: 'M12 16h20M12 22h20M12 28h20M12 34h12',
   labels: 'M11 22l8 -7h14v14h-14zM20 22h.1M11 36l8 -5h14v8h-14z',
+  addition: 'M22 14v24M10 26h24',
   owner: 'M11 26l11 -10l11 10v11H11zM19 37v-7h6v7',
 };
 

@@ -1,12 +1,16 @@
+import IconButton from '@mui/material/IconButton';
+import InputAdornment from '@mui/material/InputAdornment';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
+import { Link as RouterLink } from 'react-router';
 import { editText } from '../../core/quantity/format.ts';
 import { inUnits } from '../../core/quantity/in-units.ts';
 import { readInJobUnits } from '../../core/quantity/parse.ts';
 import { boundsProblem, fieldAt } from '../../model/fields.ts';
 import { applyEdits, type JobEdit, keepUnread, type Place, valueAt } from '../../model/place.ts';
 import { selectAll } from '../look/select-all.ts';
+import { manualOfField } from '../manual/links.ts';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
 
@@ -96,8 +100,40 @@ export function QuantityField({ place, label, empty, automatic, help, counted = 
       slotProps={{
         htmlInput: { inputMode: 'text', autoComplete: 'off', 'data-place': place },
         inputLabel: { shrink: true },
+        input: { endAdornment: <AboutField place={place} label={label} /> },
       }}
     />
+  );
+}
+
+/**
+ * Leads to what the manual says of a field. It is seen while the field is pointed at or has the focus; by keys Ctrl+/ does the same, so
+ * that it is no stop of its own.
+ */
+function AboutField({ place, label }: { place: Place; label: string }) {
+  return (
+    <InputAdornment position="end" sx={{ ml: 0 }}>
+      <IconButton
+        component={RouterLink}
+        to={manualOfField(place)}
+        tabIndex={-1}
+        size="small"
+        aria-label={`About ${label}`}
+        title="About this field (Ctrl+/)"
+        sx={{
+          width: 24,
+          height: 24,
+          mr: -0.8,
+          fontSize: 'label',
+          fontWeight: 700,
+          color: 'text.secondary',
+          opacity: 0,
+          '.MuiInputBase-root:hover &, .MuiInputBase-root:focus-within &': { opacity: 1 },
+        }}
+      >
+        ?
+      </IconButton>
+    </InputAdornment>
   );
 }
 

@@ -15,8 +15,9 @@ const MANUAL = [
   { id: 'start', title: 'start a job' },
   { id: 'keys', title: 'keys' },
   { id: 'limits', title: 'every limit' },
-  { id: 'schools', title: 'what each school wants' },
+  { id: 'schools', title: 'what each school uses' },
   { id: 'findings', title: 'what the review looks for' },
+  { id: 'signs', title: 'signs on the wall' },
   { id: 'parts', title: 'parts in the pipe' },
   { id: 'fields', title: 'every field' },
 ] as const;

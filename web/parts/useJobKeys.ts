@@ -1,11 +1,14 @@
 import { useSnackbar } from 'notistack';
 import { useEffect } from 'react';
+import { useNavigate } from 'react-router';
+import { manualOfField } from '../manual/links.ts';
 import { useSession } from '../state/job-context.tsx';
 
-/** Undo, redo and the command palette from the keyboard. */
+/** Undo, redo, the command palette, and the manual at the field that is typed in, from the keyboard. */
 export function useJobKeys(openPalette: () => void): void {
   const session = useSession();
   const { enqueueSnackbar } = useSnackbar();
+  const navigate = useNavigate();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
@@ -13,6 +16,12 @@ export function useJobKeys(openPalette: () => void): void {
       if (key === 'k') {
         event.preventDefault();
         openPalette();
+        return;
+      }
+      if (key === '/') {
+        event.preventDefault();
+        const place = document.activeElement?.getAttribute('data-place');
+        navigate(place ? manualOfField(place) : '/manual');
         return;
       }
       // Inside a field the browser's own undo works on the text.
@@ -29,5 +38,5 @@ export function useJobKeys(openPalette: () => void): void {
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [session, openPalette, enqueueSnackbar]);
+  }, [session, openPalette, enqueueSnackbar, navigate]);
 }

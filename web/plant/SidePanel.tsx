@@ -1,12 +1,16 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { lazy, Suspense, useEffect, useState } from 'react';
+import { Link as RouterLink } from 'react-router';
 import type { Design } from '../../core/design/design.ts';
+import type { SymbolKind } from '../../core/drawing/sheet.ts';
 import { openFindings } from '../../core/finding/finding.ts';
+import { manualOfSign } from '../manual/links.ts';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { FindingsList } from '../parts/FindingsList.tsx';
 import { LeadOn } from '../parts/LeadOn.tsx';
@@ -31,13 +35,15 @@ interface Props {
   group: Group;
   /** Component whose findings alone are shown; null for all. */
   component: string | null;
+  /** What the picked part is, where it has a sign of its own. */
+  sign: SymbolKind | null;
   onComponent: (component: string | null) => void;
   onDraft: () => void;
   onHide: () => void;
 }
 
 /** Beside the wall: the sum of a figure, the findings, or the entries of the plant. */
-export function SidePanel({ design, side, onSide, group, component, onComponent, onDraft, onHide }: Props) {
+export function SidePanel({ design, side, onSide, group, component, sign, onComponent, onDraft, onHide }: Props) {
   const { figureId } = useSum();
   // Below the wall of a phone it is a sheet at the foot of the window: its head alone, half the height, or most of it.
   const foot = useMediaQuery('(max-width: 899px)');
@@ -137,6 +143,11 @@ export function SidePanel({ design, side, onSide, group, component, onComponent,
                   <Typography variant="body2" sx={{ flex: 1 }}>
                     Only at the picked part.
                   </Typography>
+                  {sign && (
+                    <Link component={RouterLink} to={manualOfSign(sign)} variant="body2">
+                      About this part
+                    </Link>
+                  )}
                   <Button size="small" onClick={() => onComponent(null)}>
                     Show all
                   </Button>

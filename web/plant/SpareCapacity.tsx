@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import { isAddition, type Spare } from '../../core/start/spare.ts';
+import { isAddition } from '../../core/plan/addition.ts';
+import type { Spare } from '../../core/start/spare.ts';
 import { useDisplay } from '../state/display.ts';
 import { useJob } from '../state/job-context.tsx';
 import { useWork } from '../worker/use-work.ts';

@@ -1,5 +1,6 @@
 import type { Paper } from '../block.ts';
 import type { PaperInput } from '../paper-input.ts';
+import { additionSet } from './addition-set.ts';
 import { commissionerSet } from './commissioner-set.ts';
 import { electricianSet } from './electrician-set.ts';
 import { floorSet } from './floor-set.ts';
@@ -20,4 +21,5 @@ export const PAPER_MAKERS: Record<PaperSetId, (input: PaperInput) => Paper> = {
   record: recordSet,
   owner: ownerSet,
   labels: labelsSet,
+  addition: additionSet,
 };
