@@ -7,6 +7,7 @@ import type { CircuitDesign } from '../../core/design/design.ts';
 import type { Severity } from '../../core/finding/finding.ts';
 import type { Circuit, EmitterKind } from '../../model/job.ts';
 import { applyEdits, type Place, valueAt } from '../../model/place.ts';
+import { Unseen } from '../look/parts/Unseen.tsx';
 import { selectAll } from '../look/select-all.ts';
 import { EMITTER_CHOICES } from '../parts/choices.ts';
 import { useQuantityText } from '../parts/Field.tsx';
@@ -91,8 +92,8 @@ export function CircuitTable({ picked, onPick }: { picked: string | null; onPick
             <Box component="th" scope="col" sx={head}>
               Pump, operating
             </Box>
-            <Box component="th" scope="col" sx={head}>
-              <span style={{ position: 'absolute', clipPath: 'inset(50%)' }}>Findings</span>
+            <Box component="th" scope="col" sx={{ ...head, position: 'relative', overflow: 'hidden' }}>
+              <Unseen>Findings</Unseen>
             </Box>
           </tr>
         </thead>

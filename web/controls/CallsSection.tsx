@@ -4,6 +4,7 @@ import { Link as RouterLink, useParams } from 'react-router';
 import type { CallRow } from '../../core/control/calls-table.ts';
 import type { Design } from '../../core/design/design.ts';
 import type { Job } from '../../model/job.ts';
+import { STANDING_LINK } from '../look/space.ts';
 import { FoldedSection } from '../parts/Layout.tsx';
 import { PlainTable } from '../parts/PlainTable.tsx';
 import { useDisplay } from '../state/display.ts';
@@ -53,11 +54,7 @@ export function CallsSection({ job, design }: { job: Job; design: Design }) {
             {rows.map((row) => (
               <tr key={row.label}>
                 <th scope="row" style={{ fontWeight: 650 }}>
-                  <Link
-                    component={RouterLink}
-                    to={`/jobs/${id}/plant?calls=${word(row.calling)}`}
-                    sx={{ display: 'inline-block', minHeight: 24 }}
-                  >
+                  <Link component={RouterLink} to={`/jobs/${id}/plant?calls=${word(row.calling)}`} sx={STANDING_LINK}>
                     {row.label}
                   </Link>
                 </th>

@@ -8,6 +8,7 @@ import { MASSES } from '../../core/run/run.ts';
 import { type SetBackCase, setBackEffect } from '../../core/run/set-back.ts';
 import { USUAL_SET_BACK } from '../../core/run/settings.ts';
 import type { HouseMass, Job } from '../../model/job.ts';
+import { STANDING_LINK } from '../look/space.ts';
 import { PlainTable } from '../parts/PlainTable.tsx';
 import { useDisplay } from '../state/display.ts';
 
@@ -84,7 +85,7 @@ export function SetBackTable({ job, design }: { job: Job; design: Design }) {
       <Typography variant="body2" sx={{ mt: 0.8, maxWidth: 860 }}>
         A house of one mass, warmed with all the source can give ({say(most, 'power')}) and water as hot as that takes. With the
         curve, the zones and the cylinder as they are it takes longer:{' '}
-        <Link component={RouterLink} to={`/jobs/${id}/run`} sx={{ display: 'inline-block', minHeight: 24 }}>
+        <Link component={RouterLink} to={`/jobs/${id}/run`} sx={STANDING_LINK}>
           run the day
         </Link>
         .

@@ -5,6 +5,7 @@ import { type Rung, rungOutput } from '../../core/emitter/ladder.ts';
 import { fromSI, toSI } from '../../core/quantity/units.ts';
 import { FIELDS } from '../../model/fields.ts';
 import type { Circuit } from '../../model/job.ts';
+import { useOneStop } from '../look/one-stop.ts';
 import { roundTicks } from '../look/round-ticks.ts';
 import { useDisplay } from '../state/display.ts';
 import type { Scale } from './scale.ts';
@@ -36,8 +37,9 @@ export function Ladder({ circuit, rungs, selected, scale, onSelect, onFlow }: Pr
   const { palette } = useTheme();
   const vars = useTheme().vars?.palette ?? palette;
   const { say, unit } = useDisplay();
-  const [held, setHeld] = useState<number | null>(null);
   const drawing = useRef<SVGSVGElement>(null);
+  const walk = useOneStop(drawing, '[role="button"]', 'down');
+  const [held, setHeld] = useState<number | null>(null);
   const flow = held ?? circuit.flowTemperature;
   const shown = rungs.slice(0, MOST);
   const height = TOP + Math.max(shown.length, 1) * ROW + 8;
@@ -72,6 +74,7 @@ export function Ladder({ circuit, rungs, selected, scale, onSelect, onFlow }: Pr
       viewBox={`0 0 ${WIDTH} ${height}`}
       role="group"
       aria-label={`Flow temperatures needed on ${circuit.name}`}
+      onKeyDown={walk}
       sx={{ display: 'block', width: '100%', minWidth: 600, touchAction: 'pan-y', userSelect: 'none', fontFamily: 'inherit' }}
     >
       {ticks.map((t) => (

@@ -49,3 +49,6 @@ export const isTypedColumn = (field: GridColumn['field']): field is RoomColumn =
 
 /** The width of a column as a track of the grid. */
 export const widthOf = ({ width, grows }: GridColumn): string => (grows > 0 ? `minmax(${width}px, ${grows}fr)` : `${width}px`);
+
+/** What a column is called. */
+export const labelOf = (column: RoomColumn): string => COLUMNS.find(({ field }) => field === column)?.label ?? column;

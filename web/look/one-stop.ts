@@ -7,10 +7,14 @@ const focusOn = (element: Element | undefined) => {
 /**
  * Makes a row of links or buttons one stop of the Tab key: arrows walk within it, Home and End go to its ends. The stop is what was
  * walked to last, at first the current page or the first of the row.
- * @param row what holds them @param selector tells them from all else in it
+ * @param row what holds them @param selector tells them from all else in it @param way which arrows walk
  * @returns what hears the keys of the row
  */
-export function useOneStop(row: RefObject<HTMLElement | null>, selector: string): (event: KeyboardEvent) => void {
+export function useOneStop(
+  row: RefObject<HTMLElement | SVGElement | null>,
+  selector: string,
+  way: 'across' | 'down' = 'across',
+): (event: KeyboardEvent) => void {
   const items = () => [...(row.current?.querySelectorAll<HTMLElement>(selector) ?? [])];
   const stopAt = (stop: HTMLElement | undefined) => {
     for (const each of items()) each.tabIndex = each === stop ? 0 : -1;
@@ -25,7 +29,8 @@ export function useOneStop(row: RefObject<HTMLElement | null>, selector: string)
     const all = items();
     const at = all.indexOf(event.target as HTMLElement);
     if (at < 0 || event.ctrlKey || event.altKey || event.metaKey) return;
-    const to = { ArrowRight: at + 1, ArrowLeft: at - 1, Home: 0, End: all.length - 1 }[event.key];
+    const [after, before] = way === 'across' ? ['ArrowRight', 'ArrowLeft'] : ['ArrowDown', 'ArrowUp'];
+    const to = { [after]: at + 1, [before]: at - 1, Home: 0, End: all.length - 1 }[event.key];
     const next = to === undefined ? undefined : all[to];
     if (!next) return;
     event.preventDefault();

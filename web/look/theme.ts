@@ -2,7 +2,7 @@ import { createTheme } from '@mui/material/styles';
 import { DARK, LIGHT, type Scheme, type WallColours } from './colour.ts';
 import { REDUCED } from './motion.ts';
 import { MORE_CONTRAST, PRINT } from './print.ts';
-import { RADIUS, STRIP } from './space.ts';
+import { CONTROL, RADIUS, STRIP, TOUCH, TOUCHED } from './space.ts';
 import { TYPE } from './type.ts';
 
 declare module '@mui/material/styles' {
@@ -57,14 +57,23 @@ export const theme = createTheme({
     },
     MuiButton: {
       defaultProps: { disableElevation: true },
-      styleOverrides: { root: { borderRadius: RADIUS, variants: [{ props: { size: 'small' }, style: { minHeight: 28 } }] } },
+      styleOverrides: {
+        root: {
+          borderRadius: RADIUS,
+          variants: [{ props: { size: 'small' }, style: { minHeight: 28 } }],
+          [TOUCHED]: { minHeight: TOUCH },
+        },
+      },
     },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
+    MuiIconButton: { styleOverrides: { root: { [TOUCHED]: { minWidth: TOUCH, minHeight: TOUCH } } } },
+    MuiMenuItem: { styleOverrides: { root: { [TOUCHED]: { minHeight: CONTROL.touch } } } },
     MuiToggleButton: {
       styleOverrides: {
         root: ({ theme: t }) => ({
           color: t.vars?.palette.text.secondary,
           backgroundColor: t.vars?.palette.background.paper,
+          [TOUCHED]: { minHeight: TOUCH },
           // Chosen is told by a bar and by weight, not by a shade.
           '&.Mui-selected': {
             color: t.vars?.palette.text.primary,
@@ -79,10 +88,11 @@ export const theme = createTheme({
     MuiOutlinedInput: {
       styleOverrides: {
         input: { '&::placeholder': { opacity: 0.8 } },
-        root: ({ theme: t }) => ({ backgroundColor: t.vars?.palette.background.paper }),
+        root: ({ theme: t }) => ({ backgroundColor: t.vars?.palette.background.paper, [TOUCHED]: { minHeight: CONTROL.touch } }),
         notchedOutline: ({ theme: t }) => ({ borderColor: t.vars?.palette.wall.edge }),
       },
     },
+    MuiAccordionSummary: { styleOverrides: { root: { [TOUCHED]: { minHeight: CONTROL.touch } } } },
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: 'none' } } },
     MuiTooltip: { defaultProps: { enterDelay: 400 } },
   },

@@ -100,7 +100,7 @@ export function QuantityField({ place, label, empty, automatic, help, counted = 
       slotProps={{
         htmlInput: { inputMode: 'text', autoComplete: 'off', 'data-place': place },
         inputLabel: { shrink: true },
-        input: { endAdornment: <AboutField place={place} label={label} /> },
+        input: { endAdornment: <AboutField place={place} /> },
       }}
     />
   );
@@ -110,7 +110,7 @@ export function QuantityField({ place, label, empty, automatic, help, counted = 
  * Leads to what the manual says of a field. It is seen while the field is pointed at or has the focus; by keys Ctrl+/ does the same, so
  * that it is no stop of its own.
  */
-function AboutField({ place, label }: { place: Place; label: string }) {
+function AboutField({ place }: { place: Place }) {
   return (
     <InputAdornment position="end" sx={{ ml: 0 }}>
       <IconButton
@@ -118,7 +118,7 @@ function AboutField({ place, label }: { place: Place; label: string }) {
         to={manualOfField(place)}
         tabIndex={-1}
         size="small"
-        aria-label={`About ${label}`}
+        aria-label="About this field"
         title="About this field (Ctrl+/)"
         sx={{
           width: 24,

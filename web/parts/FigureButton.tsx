@@ -1,5 +1,6 @@
 import { styled } from '@mui/material/styles';
 import type { Figure } from '../../core/figure/figure.ts';
+import { TOUCH, TOUCHED } from '../look/space.ts';
 import { useDisplay } from '../state/display.ts';
 import { useSum } from '../state/sum-context.tsx';
 
@@ -15,6 +16,8 @@ const Button = styled('button')(({ theme }) => ({
   cursor: 'pointer',
   minHeight: 24,
   minWidth: 24,
+  // A thumb gets more than is seen, without moving the lines apart.
+  [TOUCHED]: { paddingBlock: 10, marginBlock: -10, minHeight: TOUCH },
   textAlign: 'inherit',
   whiteSpace: 'nowrap',
   textDecoration: 'underline dotted 1px',

@@ -4,6 +4,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
 import type { Finding, Remedy } from '../../core/finding/finding.ts';
+import { STANDING_LINK } from '../look/space.ts';
 import { CommentLink } from '../together/CommentLink.tsx';
 import { AcceptFinding } from './AcceptFinding.tsx';
 import { pageOfPlace } from './places.ts';
@@ -80,7 +81,7 @@ function FindingEntry({ finding, onShow }: { finding: Finding; onShow?: (compone
             display: 'flex',
             flexWrap: 'wrap',
             columnGap: 2,
-            '& > a, & > button': { minHeight: 26, display: 'inline-flex', alignItems: 'center' },
+            '& > a, & > button': STANDING_LINK,
           }}
         >
           <Link

@@ -1,12 +1,14 @@
 import ButtonBase from '@mui/material/ButtonBase';
 import { useTheme } from '@mui/material/styles';
+import useMediaQuery from '@mui/material/useMediaQuery';
 import { memo, useMemo } from 'react';
 import { DAY } from '../../core/quantity/spans.ts';
 import type { RunMoment, RunResult } from '../../core/run/run.ts';
 import { type CallRow, callRows } from './call-rows.ts';
 import { Track } from './Track.tsx';
 
-const ROW = 24;
+/** Height of a row in px: at a desk, and under a thumb. */
+const ROWS = { desk: 24, touch: 44 } as const;
 const HOURS = [3, 6, 9, 12, 15, 18, 21];
 
 /** Who called when, a row each, and when the source ran; a name chooses the room whose temperature is drawn below. */
@@ -28,6 +30,7 @@ export function CallsRibbon({
   const colours = palette.wall;
   const rows = useMemo(() => callRows(result), [result]);
   const now = rows.map((row) => row.on(moment));
+  const high = useMediaQuery('(max-width: 599px)') ? ROWS.touch : ROWS.desk;
   return (
     <Track
       at={at / DAY}
@@ -41,7 +44,7 @@ export function CallsRibbon({
           sx={{
             display: 'flex',
             width: '100%',
-            height: ROW,
+            height: high,
             justifyContent: 'flex-start',
             fontSize: 'table',
             fontWeight: now[r] ? 750 : 450,
@@ -68,7 +71,7 @@ export function CallsRibbon({
         </ButtonBase>
       ))}
     >
-      <Ribbon rows={rows} />
+      <Ribbon rows={rows} high={high} />
     </Track>
   );
 }
@@ -77,11 +80,11 @@ const WIDTH = 1000;
 const x = (seconds: number) => (seconds / DAY) * WIDTH;
 
 /** The runs of all rows; painted once for a day, however it is scrubbed. */
-const Ribbon = memo(function Ribbon({ rows }: { rows: readonly CallRow[] }) {
+const Ribbon = memo(function Ribbon({ rows, high }: { rows: readonly CallRow[]; high: number }) {
   const theme = useTheme();
   const { palette } = theme.vars ?? theme;
   const colours = palette.wall;
-  const height = rows.length * ROW;
+  const height = rows.length * high;
   return (
     <svg
       viewBox={`0 0 ${WIDTH} ${height}`}
@@ -96,15 +99,15 @@ const Ribbon = memo(function Ribbon({ rows }: { rows: readonly CallRow[] }) {
         <path key={hour} d={`M${x(hour * 3600)} 0V${height}`} stroke={palette.divider} strokeWidth={1} />
       ))}
       {rows.map((row, r) => (
-        <g key={row.id} transform={`translate(0 ${r * ROW})`}>
-          <path d={`M0 ${ROW / 2}H${WIDTH}`} stroke={palette.divider} strokeWidth={1} />
+        <g key={row.id} transform={`translate(0 ${r * high})`}>
+          <path d={`M0 ${high / 2}H${WIDTH}`} stroke={palette.divider} strokeWidth={1} />
           {row.runs.map(({ from, to }) => (
             <rect
               key={from}
               x={x(from)}
               y={row.source ? 3 : 5}
               width={Math.max(x(to) - x(from), 1)}
-              height={row.source ? ROW - 6 : ROW - 10}
+              height={row.source ? high - 6 : high - 10}
               fill={row.source ? colours.flow : colours.copper}
             />
           ))}

@@ -9,6 +9,7 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link as RouterLink, useNavigate, useParams } from 'react-router';
 import { DAY } from '../../core/quantity/spans.ts';
 import type { RunMoment, RunResult } from '../../core/run/run.ts';
+import { STANDING_LINK } from '../look/space.ts';
 import type { Designed } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
 import { Wall } from '../wall/Wall.tsx';
@@ -117,7 +118,7 @@ function Minute({ result, moment, designed }: { result: RunResult; moment: RunMo
       {moment.layers.length > 0 &&
         `, the buffer between ${say(moment.layers.at(-1) ?? 0, 'temperature')} and ${say(moment.layers[0] ?? 0, 'temperature')}`}
       .{' '}
-      <Link component={RouterLink} to={`/jobs/${id}/plant?calls=${onWall}`} sx={{ display: 'inline-block', minHeight: 24 }}>
+      <Link component={RouterLink} to={`/jobs/${id}/plant?calls=${onWall}`} sx={STANDING_LINK}>
         The whole wall with these calls
       </Link>
     </Typography>

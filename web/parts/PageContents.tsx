@@ -1,0 +1,115 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import useMediaQuery from '@mui/material/useMediaQuery';
+import { type RefObject, useEffect, useRef, useState } from 'react';
+import { STRIP } from '../look/space.ts';
+
+/** A page of so many windows has a list of its parts; once it stands it stays until the page is clearly shorter. */
+const FROM_WINDOWS = 3;
+const UNTIL_WINDOWS = 2.4;
+
+interface Part {
+  name: string;
+  element: HTMLElement;
+}
+
+/** The parts of a page by their names, the outer ones alone. */
+function partsOf(page: HTMLElement): Part[] {
+  return [...page.querySelectorAll<HTMLElement>('section')]
+    .filter((element) => !element.parentElement?.closest('section'))
+    .flatMap((element) => {
+      const name = element.getAttribute('aria-label') ?? element.querySelector('h2')?.textContent ?? '';
+      return name === '' ? [] : [{ name, element }];
+    });
+}
+
+/** Brings a part under the strip and puts the focus on what opens it, so that keys go on from there. */
+function goTo({ element }: Part): void {
+  element.scrollIntoView({ block: 'start' });
+  const first = element.querySelector<HTMLElement>('button, a, input, [tabindex="0"]');
+  first?.focus({ preventScroll: true });
+}
+
+/** The parts of a page that is long; none for one that is not. */
+export function useLongPage(page: RefObject<HTMLElement | null>): readonly Part[] {
+  const [parts, setParts] = useState<readonly Part[]>([]);
+  const long = useRef(false);
+  useEffect(() => {
+    const element = page.current;
+    if (!element) return;
+    const look = () => {
+      const windows = document.documentElement.scrollHeight / innerHeight;
+      long.current = windows > (long.current ? UNTIL_WINDOWS : FROM_WINDOWS);
+      const found = long.current ? partsOf(element) : [];
+      setParts((before) =>
+        before.length === found.length &&
+        before.every(({ name, element: was }, i) => was === found[i]?.element && name === found[i]?.name)
+          ? before
+          : found,
+      );
+    };
+    const watcher = new ResizeObserver(look);
+    watcher.observe(element);
+    look();
+    return () => watcher.disconnect();
+  }, [page]);
+  return parts.length > 1 ? parts : [];
+}
+
+/** The parts of a long page: beside it on a desk, behind a button on a phone. */
+export function PageContents({ parts }: { parts: readonly Part[] }) {
+  const narrow = useMediaQuery('(max-width: 1199px)');
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  if (narrow)
+    return (
+      <>
+        <Button
+          variant="outlined"
+          aria-haspopup="menu"
+          onClick={({ currentTarget }) => setAnchor(currentTarget)}
+          sx={{ minHeight: { xs: 48, sm: 36 } }}
+        >
+          On this page ({parts.length})
+        </Button>
+        <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)} disableRestoreFocus>
+          {parts.map((part) => (
+            <MenuItem
+              key={part.name}
+              onClick={() => {
+                setAnchor(null);
+                // Once the menu has let go of the focus.
+                requestAnimationFrame(() => goTo(part));
+              }}
+              sx={{ minHeight: { xs: 48, sm: 36 } }}
+            >
+              {part.name}
+            </MenuItem>
+          ))}
+        </Menu>
+      </>
+    );
+  return (
+    <Box
+      component="nav"
+      aria-label="On this page"
+      sx={{ position: 'sticky', top: STRIP + 16, maxHeight: `calc(100vh - ${STRIP + 32}px)`, overflowY: 'auto' }}
+    >
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {parts.map((part) => (
+          <li key={part.name}>
+            <Button
+              fullWidth
+              color="inherit"
+              onClick={() => goTo(part)}
+              sx={{ justifyContent: 'flex-start', textAlign: 'left', lineHeight: 1.2, px: 1, fontWeight: 500 }}
+            >
+              {part.name}
+            </Button>
+          </li>
+        ))}
+      </Box>
+    </Box>
+  );
+}
