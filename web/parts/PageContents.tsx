@@ -1,7 +1,5 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Menu from '@mui/material/Menu';
-import MenuItem from '@mui/material/MenuItem';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { type RefObject, useEffect, useRef, useState } from 'react';
 import { STRIP } from '../look/space.ts';
@@ -61,34 +59,35 @@ export function useLongPage(page: RefObject<HTMLElement | null>): readonly Part[
 /** The parts of a long page: beside it on a desk, behind a button on a phone. */
 export function PageContents({ parts }: { parts: readonly Part[] }) {
   const narrow = useMediaQuery('(max-width: 1199px)');
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   if (narrow)
     return (
-      <>
-        <Button
-          variant="outlined"
-          aria-haspopup="menu"
-          onClick={({ currentTarget }) => setAnchor(currentTarget)}
-          sx={{ minHeight: { xs: 48, sm: 36 } }}
-        >
-          On this page ({parts.length})
-        </Button>
-        <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)} disableRestoreFocus>
-          {parts.map((part) => (
-            <MenuItem
-              key={part.name}
-              onClick={() => {
-                setAnchor(null);
-                // Once the menu has let go of the focus.
-                requestAnimationFrame(() => goTo(part));
-              }}
-              sx={{ minHeight: { xs: 48, sm: 36 } }}
-            >
-              {part.name}
-            </MenuItem>
-          ))}
-        </Menu>
-      </>
+      <Box
+        component="select"
+        aria-label="On this page"
+        value=""
+        onChange={({ target }) => {
+          const part = parts[Number(target.value)];
+          if (part) goTo(part);
+        }}
+        sx={{
+          minHeight: { xs: 48, sm: 36 },
+          maxWidth: '100%',
+          px: 1,
+          font: 'inherit',
+          color: 'text.primary',
+          bgcolor: 'background.paper',
+          border: 1,
+          borderColor: 'wall.edge',
+          borderRadius: 1,
+        }}
+      >
+        <option value="">On this page ({parts.length})</option>
+        {parts.map(({ name }, i) => (
+          <option key={name} value={i}>
+            {name}
+          </option>
+        ))}
+      </Box>
     );
   return (
     <Box
