@@ -113,7 +113,7 @@ test('a walk with a phone: what is expected, what the reading says, on to the ne
   await page.getByRole('link', { name: 'Book', exact: true }).click();
   const entry = page.getByRole('article').filter({ hasText: 'Return temperature' });
   await entry.getByRole('button', { name: 'Correct …' }).click();
-  await entry.getByLabel('Return temperature, right').fill('38.9');
+  await entry.getByLabel('Return temperature, corrected').fill('38.9');
   await entry.getByRole('button', { name: 'Correct', exact: true }).click();
   await expect(page.getByText(/Return temperature 38.9\s°C/)).toBeVisible();
   await page.getByRole('button', { name: 'What it was before' }).click();

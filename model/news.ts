@@ -4,9 +4,9 @@ export type NewsEvent =
   | { of: 'comment'; job: string }
   /** Entries or photos came into its site book. */
   | { of: 'book'; job: string }
-  /** A window that has a job open, said again every while. */
-  | { of: 'here'; job: string; tab: string; person: string; name: string; page: string }
-  | { of: 'gone'; job: string; tab: string };
+  /** A window that has a job open, said again every while; it counts its words by `turn`, for they overtake each other. */
+  | { of: 'here'; job: string; tab: string; turn: number; person: string; name: string; page: string }
+  | { of: 'gone'; job: string; tab: string; turn: number };
 
 /** Something may have been missed: look for yourself. */
 export type News = NewsEvent | { of: 'again' };

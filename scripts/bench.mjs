@@ -20,6 +20,7 @@ run(['--import', 'tsx', 'bench/weight.ts']);
 run(['--import', 'tsx', 'bench/open.ts']);
 run(['--import', 'tsx', 'bench/papers.ts']);
 run(['--import', 'tsx', 'bench/drag.ts']);
+run(['--import', 'tsx', 'bench/pages.ts']);
 run(['--import', 'tsx', 'bench/kills.ts']);
 run(['node_modules/vite/bin/vite.js', 'build', '--config', 'vite.server.config.ts', '--logLevel', 'warn']);
 run(['--import', 'tsx', 'bench/firm.ts']);

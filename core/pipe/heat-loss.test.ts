@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { pipeTransmittance, usualInsulation } from './heat-loss.ts';
+import { insulationWords, pipeTransmittance, usualInsulation } from './heat-loss.ts';
 
 describe('heat lost by a pipe', () => {
   // Common practice: insulated as usual, pipes of all sizes lose about 0.2 W/(m K).
@@ -22,5 +22,25 @@ describe('heat lost by a pipe', () => {
       expect(loss).toBeLessThan(before);
       before = loss;
     }
+  });
+});
+
+describe('a thickness of insulation', () => {
+  it('is said as it is sold: whole mm, or quarters of an inch', () => {
+    const metric = { system: 'metric', units: {} } as const;
+    const us = { system: 'us', units: {} } as const;
+    const said = (thickness: number, display: typeof metric | typeof us) =>
+      insulationWords(thickness, display).replace('\u00a0', ' ');
+    expect([0.02, 0.03, 0.1].map((each) => said(each, metric))).toEqual(['20 mm', '30 mm', '100 mm']);
+    // 25.4 mm to the inch: 13 mm is a half, 19 three quarters, 38 one and a half.
+    expect([0.013, 0.02, 0.025, 0.03, 0.038, 0.1].map((each) => said(each, us))).toEqual([
+      '1/2 in',
+      '3/4 in',
+      '1 in',
+      '1 1/4 in',
+      '1 1/2 in',
+      '4 in',
+    ]);
+    expect(said(0.002, us)).toBe('1/4 in');
   });
 });

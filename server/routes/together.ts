@@ -5,7 +5,7 @@ import { endComment, listComments, writeComment } from '../jobs/comments.ts';
 import { created, forMember, json, nothing, type Route } from './route.ts';
 
 const HERE = {
-  schema: z.strictObject({ tab: z.uuid(), page: text(40), gone: z.boolean().optional() }),
+  schema: z.strictObject({ tab: z.uuid(), turn: z.int().min(0), page: text(40), gone: z.boolean().optional() }),
   sentence: 'A window says its own id and the page it shows.',
 };
 
@@ -38,11 +38,13 @@ export const TOGETHER_ROUTES: readonly Route[] = [
     method: 'POST',
     path: '/jobs/:id/here',
     body: HERE,
-    handle: async ({ asked, params: { id = '' }, body: { tab, page, gone }, member, services }) => {
+    handle: async ({ asked, params: { id = '' }, body: { tab, turn, page, gone }, member, services }) => {
       await asked((by) =>
         services.news.tell(
           by,
-          gone ? { of: 'gone', job: id, tab } : { of: 'here', job: id, tab, page, person: member.person, name: member.name },
+          gone
+            ? { of: 'gone', job: id, tab, turn }
+            : { of: 'here', job: id, tab, turn, page, person: member.person, name: member.name },
         ),
       );
       return nothing();

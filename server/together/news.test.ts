@@ -74,7 +74,7 @@ describe('news', () => {
     await until(() => window.heard().includes(`{"of":"saved","job":"${id}","revision":2,"by":"${ben.id}"}`), 'the save');
     expect((await other.api('GET', `/jobs/${id}?newer=1`)).body.job.name).toBe('Told anew');
     expect((await other.api('GET', `/jobs/${id}?newer=2`)).status).toBe(204);
-    await ben.client.api('POST', `/jobs/${id}/here`, { tab: '00000000-0000-4000-8000-00000000abcd', page: 'plant' });
+    await ben.client.api('POST', `/jobs/${id}/here`, { tab: '00000000-0000-4000-8000-00000000abcd', turn: 1, page: 'plant' });
     await until(() => window.heard().includes('"of":"here"') && window.heard().includes('"name":"designer"'), 'who is there');
     window.stop();
   });

@@ -1,5 +1,6 @@
 import Box from '@mui/material/Box';
 import { useTheme } from '@mui/material/styles';
+import useMediaQuery from '@mui/material/useMediaQuery';
 import { type KeyboardEvent, type PointerEvent, useMemo, useRef, useState } from 'react';
 import { type Rung, rungOutput } from '../../core/emitter/ladder.ts';
 import { fromSI, toSI } from '../../core/quantity/units.ts';
@@ -20,10 +21,12 @@ interface Props {
   onFlow: (flow: number) => void;
 }
 
-const NAME = 150;
-const WIDTH = 720;
-const END = 118;
-const ROW = 34;
+/**
+ * Measures of the drawing: at a desk names stand left of the bars and words right of them; on a phone, where the drawing is as wide as
+ * the window, both stand above.
+ */
+const DESK = { width: 720, name: 160, end: 118, row: 34, bar: 0, words: 0 } as const;
+const PHONE = { width: 340, name: 14, end: 14, row: 58, bar: 12, words: -14 } as const;
 const TOP = 54;
 /** Most rungs drawn of one circuit: the hottest decide. */
 const MOST = 40;
@@ -42,21 +45,23 @@ export function Ladder({ circuit, rungs, selected, scale, onSelect, onFlow }: Pr
   const [held, setHeld] = useState<number | null>(null);
   const flow = held ?? circuit.flowTemperature;
   const shown = rungs.slice(0, MOST);
-  const height = TOP + Math.max(shown.length, 1) * ROW + 8;
-  const left = NAME + 10;
-  const right = WIDTH - END;
+  const { width, name, end, row, bar, words: above } = useMediaQuery('(max-width: 599px)') ? PHONE : DESK;
+  const height = TOP + Math.max(shown.length, 1) * row + 8;
+  const left = name;
+  const right = width - end;
   const xOf = (celsius: number) => left + ((Math.min(celsius, scale.to) - scale.from) / (scale.to - scale.from)) * (right - left);
+  const most = width === PHONE.width ? 5 : 9;
   const ticks = useMemo(() => {
     // Round numbers in the unit that is read: 80, 100, 120 °F, not 86, 104, 122.
     const read = unit('temperature');
-    const shown = roundTicks(fromSI(scale.from, 'temperature', read), fromSI(scale.to, 'temperature', read), 9);
+    const shown = roundTicks(fromSI(scale.from, 'temperature', read), fromSI(scale.to, 'temperature', read), most);
     return shown.map((value) => toSI(value, 'temperature', read));
-  }, [scale, unit]);
+  }, [scale, unit, most]);
 
   const flowAt = (event: PointerEvent): number => {
     const box = drawing.current?.getBoundingClientRect();
     if (!box) return flow;
-    const x = ((event.clientX - box.left) / box.width) * WIDTH;
+    const x = ((event.clientX - box.left) / box.width) * width;
     const wanted = scale.from + ((x - left) / (right - left)) * (scale.to - scale.from);
     return Math.min(Math.max(Math.round(wanted * 2) / 2, min), Math.min(max, scale.to));
   };
@@ -71,11 +76,18 @@ export function Ladder({ circuit, rungs, selected, scale, onSelect, onFlow }: Pr
     <Box
       component="svg"
       ref={drawing}
-      viewBox={`0 0 ${WIDTH} ${height}`}
+      viewBox={`0 0 ${width} ${height}`}
       role="group"
       aria-label={`Flow temperatures needed on ${circuit.name}`}
       onKeyDown={walk}
-      sx={{ display: 'block', width: '100%', minWidth: 600, touchAction: 'pan-y', userSelect: 'none', fontFamily: 'inherit' }}
+      sx={{
+        display: 'block',
+        width: '100%',
+        minWidth: { sm: 600 },
+        touchAction: 'pan-y',
+        userSelect: 'none',
+        fontFamily: 'inherit',
+      }}
     >
       {ticks.map((t) => (
         <g key={t}>
@@ -86,7 +98,8 @@ export function Ladder({ circuit, rungs, selected, scale, onSelect, onFlow }: Pr
         </g>
       ))}
       {shown.map((rung, i) => {
-        const y = TOP + i * ROW + ROW / 2;
+        const y = TOP + i * row + row / 2 + bar;
+        const said = y + 5 + (above === 0 ? 0 : above - bar + 4);
         const given = rungOutput(rung, flow);
         const gap = given - rung.load;
         const short = gap < -0.01 * rung.load;
@@ -113,13 +126,13 @@ export function Ladder({ circuit, rungs, selected, scale, onSelect, onFlow }: Pr
           >
             <rect
               x={0}
-              y={y - ROW / 2 + 1}
-              width={WIDTH}
-              height={ROW - 2}
+              y={y - bar - row / 2 + 1}
+              width={width}
+              height={row - 2}
               rx={4}
               fill={selected === rung.roomId ? vars.wall.board : 'transparent'}
             />
-            <text x={8} y={y + 5} fontSize={15} fontWeight={650} fill={vars.text.primary}>
+            <text x={8} y={said} fontSize={15} fontWeight={650} fill={vars.text.primary}>
               {rung.name.length > 18 ? `${rung.name.slice(0, 17)}…` : rung.name}
             </text>
             <line x1={left} x2={right} y1={y} y2={y} stroke={vars.wall.peg} strokeWidth={2} />
@@ -138,8 +151,8 @@ export function Ladder({ circuit, rungs, selected, scale, onSelect, onFlow }: Pr
               <circle cx={at} cy={y} r={7.5} fill={vars.background.paper} stroke={colour} strokeWidth={3} />
             )}
             <text
-              x={WIDTH - 6}
-              y={y + 5}
+              x={width - 6}
+              y={said}
               textAnchor="end"
               fontSize={13.5}
               fill={short ? colour : vars.text.secondary}

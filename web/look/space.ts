@@ -3,6 +3,7 @@ export const SPACES = [4, 8, 12, 16, 24, 32, 48] as const;
 /** Least side of what a thumb presses, px (WCAG 2.2, 2.5.5), and where there is a thumb: on a phone. */
 export const TOUCH = 44;
 export const TOUCHED = '@media (max-width: 599.95px)';
+export const POINTED = '@media (min-width: 600px)';
 /** A link that stands by itself: high enough for a pointer, and for a thumb on a phone. */
 export const STANDING_LINK = {
   display: 'inline-flex',

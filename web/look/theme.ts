@@ -2,7 +2,7 @@ import { createTheme } from '@mui/material/styles';
 import { DARK, LIGHT, type Scheme, type WallColours } from './colour.ts';
 import { REDUCED } from './motion.ts';
 import { MORE_CONTRAST, PRINT } from './print.ts';
-import { CONTROL, RADIUS, STRIP, TOUCH, TOUCHED } from './space.ts';
+import { CONTROL, POINTED, RADIUS, STRIP, TOUCH, TOUCHED } from './space.ts';
 import { TYPE } from './type.ts';
 
 declare module '@mui/material/styles' {
@@ -50,6 +50,13 @@ export const theme = createTheme({
         html: { scrollPaddingTop: STRIP + 16 },
         body: { fontVariantNumeric: 'tabular-nums', overflowX: 'hidden' },
         ':focus-visible': { outline: `3px solid ${t.vars.palette.secondary.main}`, outlineOffset: 2 },
+        // Without weight of their own, so that what a page says of a height counts.
+        [POINTED]: { ':where(.MuiButton-sizeSmall)': { minHeight: 28 } },
+        [TOUCHED]: {
+          ':where(.MuiButton-root, .MuiToggleButton-root)': { minHeight: TOUCH },
+          ':where(.MuiIconButton-root)': { minWidth: TOUCH, minHeight: TOUCH },
+          ':where(.MuiOutlinedInput-root, .MuiMenuItem-root, .MuiAccordionSummary-root)': { minHeight: CONTROL.touch },
+        },
         ...REDUCED,
         ...PRINT,
         ...MORE_CONTRAST,
@@ -58,22 +65,15 @@ export const theme = createTheme({
     MuiButton: {
       defaultProps: { disableElevation: true },
       styleOverrides: {
-        root: {
-          borderRadius: RADIUS,
-          variants: [{ props: { size: 'small' }, style: { minHeight: 28 } }],
-          [TOUCHED]: { minHeight: TOUCH },
-        },
+        root: { borderRadius: RADIUS },
       },
     },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
-    MuiIconButton: { styleOverrides: { root: { [TOUCHED]: { minWidth: TOUCH, minHeight: TOUCH } } } },
-    MuiMenuItem: { styleOverrides: { root: { [TOUCHED]: { minHeight: CONTROL.touch } } } },
     MuiToggleButton: {
       styleOverrides: {
         root: ({ theme: t }) => ({
           color: t.vars?.palette.text.secondary,
           backgroundColor: t.vars?.palette.background.paper,
-          [TOUCHED]: { minHeight: TOUCH },
           // Chosen is told by a bar and by weight, not by a shade.
           '&.Mui-selected': {
             color: t.vars?.palette.text.primary,
@@ -88,11 +88,10 @@ export const theme = createTheme({
     MuiOutlinedInput: {
       styleOverrides: {
         input: { '&::placeholder': { opacity: 0.8 } },
-        root: ({ theme: t }) => ({ backgroundColor: t.vars?.palette.background.paper, [TOUCHED]: { minHeight: CONTROL.touch } }),
+        root: ({ theme: t }) => ({ backgroundColor: t.vars?.palette.background.paper }),
         notchedOutline: ({ theme: t }) => ({ borderColor: t.vars?.palette.wall.edge }),
       },
     },
-    MuiAccordionSummary: { styleOverrides: { root: { [TOUCHED]: { minHeight: CONTROL.touch } } } },
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: 'none' } } },
     MuiTooltip: { defaultProps: { enterDelay: 400 } },
   },

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { type ReactNode, useState } from 'react';
+import { useLocation } from 'react-router';
 import type { SymbolKind } from '../../core/drawing/sheet.ts';
 import { SYMBOL_MEANINGS, symbolMarks } from '../../core/drawing/signs/symbols.ts';
 import { FINDING_GROUPS } from '../../core/finding/catalogue.ts';
@@ -56,6 +57,8 @@ function Searched({
   rows: { key: string; text: string; cells: ReactNode[] }[];
   head: string[];
 }) {
+  const { hash } = useLocation();
+  const asked = decodeURIComponent(hash.slice(1));
   const [find, setFind] = useState('');
   const words = find.trim().toLowerCase().split(/\s+/).filter(Boolean);
   const shown = rows.filter(({ text }) => words.every((word) => text.toLowerCase().includes(word)));
@@ -82,7 +85,13 @@ function Searched({
         </thead>
         <tbody>
           {shown.map(({ key, cells: [first, ...rest] }) => (
-            <Box component="tr" key={key} id={key} sx={{ '&:target': { bgcolor: 'action.selected' } }}>
+            <Box
+              component="tr"
+              key={key}
+              id={key}
+              aria-current={key === asked || undefined}
+              sx={{ '&[aria-current]': { bgcolor: 'action.selected' } }}
+            >
               <th scope="row">{first}</th>
               {rest.map((cell, i) => (
                 // biome-ignore lint/suspicious/noArrayIndexKey: the columns of a row stay in their order

@@ -92,9 +92,9 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
               px: 1,
             }}
           >
-            {STEPS.map((step, i) => (
+            {STEPS.map((step) => (
               <option key={step.path} value={step.path}>
-                {`${i + 1} ${step.label}`}
+                {step.label}
               </option>
             ))}
           </Box>

@@ -21,7 +21,7 @@ export function CorrectForm({ reading, done }: { reading: EntryOf<'reading'>; do
       fields={(typed) => (
         <TypedQuantity
           id={`correct-${id}`}
-          label={`${READING_QUANTITIES[quantity].label}, right`}
+          label={`${READING_QUANTITIES[quantity].label}, corrected`}
           kind={kind}
           name={READING_QUANTITIES[quantity].label}
           typed={typed}
