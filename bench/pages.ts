@@ -28,7 +28,8 @@ await withServedJob(thistleMill, async (page, _base, at) => {
   const flow = page.getByLabel('Flow temperature of Loft');
   await flow.waitFor();
   await watched(page, 'Every decision of a circuit opened', async () => {
-    for (const shut of await page.locator('main button[aria-expanded="false"]').all()) await shut.click();
+    const shut = page.locator('main button[aria-expanded="false"]');
+    for (let left = await shut.count(); left > 0; left--) await shut.first().click();
   });
   await watched(page, 'A flow temperature typed in the table of circuits', async () => {
     await flow.fill('47');
@@ -38,6 +39,8 @@ await withServedJob(thistleMill, async (page, _base, at) => {
     await page.keyboard.press('Control+k');
     await page.keyboard.type('kitchen spacing 100', { delay: 40 });
     await page.keyboard.press('Escape');
+    await page.keyboard.press('Escape');
+    await page.getByRole('dialog').waitFor({ state: 'hidden' });
   });
   await strip(page, 'Plant').click();
   const wall = page.getByRole('region', { name: 'The wall: drawing of the plant' });

@@ -9,15 +9,23 @@ await withServedJob(thistleMill, async (page, base, at) => {
     if (!response.url().endsWith('.js')) return;
     scripts.set(response.url(), gzipSync(await response.body()).length);
   });
-  const weigh = async (address: string, ready: string): Promise<number> => {
+  const sum = () => [...scripts.values()].reduce((total, size) => total + size, 0) / 1000;
+  const open = async (address: string, ready: string): Promise<number> => {
     await page.goto(address);
     await page.getByText(ready).first().waitFor();
-    await page.waitForLoadState('networkidle');
-    return [...scripts.values()].reduce((sum, size) => sum + size, 0) / 1000;
+    return sum();
   };
-  const list = await weigh(base, thistleMill.name);
-  const wall = await weigh(`${at}/plant`, 'All pumps together');
+  /** Once nothing more comes. */
+  const settled = async (): Promise<number> => {
+    await page.waitForLoadState('networkidle');
+    return sum();
+  };
+  const list = await open(base, thistleMill.name);
+  const drawn = await settled();
+  await open(`${at}/plant`, 'All pumps together');
+  const wall = await settled();
   console.log('Scripts loaded by the browser, gzipped (the worker included)');
-  console.log(`  jobs list            ${list.toFixed(0).padStart(5)} kB`);
+  console.log(`  jobs list, once read ${list.toFixed(0).padStart(5)} kB`);
+  console.log(`  its walls in small   ${drawn.toFixed(0).padStart(5)} kB`);
   console.log(`  wall, in total       ${wall.toFixed(0).padStart(5)} kB`);
 });

@@ -163,7 +163,7 @@ test('two in one job see each other, and what the other saves', async () => {
   }
   await saved(nora);
   await ben.goto('/');
-  // At once by the last word of his window; where a word of before comes after it, when he was not heard of for a while.
+  // At once by the last word of his window; a browser may lose it while the window closes, then when he was not heard of for a while.
   await expect(nora.getByRole('list', { name: 'Also in this job' })).toHaveCount(0, { timeout: 60_000 });
   await nora.goto(`/jobs/${job}/papers?part=history`);
   await expect(nora.getByRole('listitem').filter({ hasText: 'Read from a job file' })).toContainText('Ben');

@@ -11,7 +11,7 @@ const LEAST_TIME = 60;
 export function notables({ energy, sources, tapRan, tapLukewarm, beyondData }: RunResult): Notable[] {
   const energies: [string, number][] = [
     ['Lost by tanks', energy.standing],
-    ['Lost by the circulation', energy.circulation],
+    ['Heat loss of the circulation', energy.circulation],
     ['Immersion heater', energy.immersion],
     ['Led away by the heat dump', energy.dumped],
     ...(sources.length > 1 ? sources.map(({ name, made }): [string, number] => [`Made by: ${name}`, made]) : []),

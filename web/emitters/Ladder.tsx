@@ -26,7 +26,7 @@ interface Props {
  * the window, both stand above.
  */
 const DESK = { width: 720, name: 160, end: 118, row: 34, bar: 0, words: 0 } as const;
-const PHONE = { width: 340, name: 14, end: 14, row: 58, bar: 12, words: -14 } as const;
+const PHONE = { width: 340, name: 22, end: 22, row: 58, bar: 12, words: -14 } as const;
 const TOP = 54;
 /** Most rungs drawn of one circuit: the hottest decide. */
 const MOST = 40;

@@ -45,7 +45,7 @@ async function drawn(job: Job, revision: number): Promise<Sketched> {
   return {
     revision,
     // What the sketch needs and no more: it is kept.
-    sheet: design.source ? { ...sheet, parts: [], tags: [], gauges: [], flows: [] } : null,
+    sheet: design.source ? { ...sheet, parts: [], tags: [], gauges: [], flows: [], trees: [] } : null,
     stage: job.stage,
     stop: open.filter(({ severity }) => severity === 'stop').length,
     fix: open.filter(({ severity }) => severity === 'mend').length,

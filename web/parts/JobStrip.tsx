@@ -89,7 +89,8 @@ export function JobStrip({ onPalette }: { onPalette: () => void }) {
               border: 1,
               borderColor: 'wall.stripMuted',
               borderRadius: 1,
-              px: 1,
+              px: 0.5,
+              fontSize: 'body',
             }}
           >
             {STEPS.map((step) => (

@@ -16,7 +16,11 @@ const SOLVED = /\/(dutyFlow|dutyHead|solvedSupply|solvedReturn|supplyAtDuty)$/;
  * 695 L/h moved, where 691 L/h were designed for.
  */
 const stateOf = (tag: Tag, look: Look): 'design' | 'now' =>
-  wordsNow(tag, look) || (look.designDay && tag.figures.some(({ id }) => SOLVED.test(id))) ? 'now' : 'design';
+  // On the design day the cylinder rests: its pump is told as it is when it charges.
+  (tag.component.startsWith('hotWater') && look.designDay && !look.state?.hotWater?.running) ||
+  !(wordsNow(tag, look) || (look.designDay && tag.figures.some(({ id }) => SOLVED.test(id))))
+    ? 'design'
+    : 'now';
 
 /**
  * The title of a tag with the word for its state behind it; where both do not fit, the word stands behind the second figure.
