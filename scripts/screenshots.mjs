@@ -89,7 +89,7 @@ if (base !== '-') {
       'book?part=rounds',
       async () => {
         await phone.getByLabel('Outdoors').fill('3');
-        await phone.getByLabel('Source sends').fill('46.5');
+        await phone.getByLabel('Flow temperature of the source').fill('46.5');
         await phone.getByRole('button', { name: 'So it stands' }).click();
         await phone.getByText('All places').click();
         await phone.getByRole('button', { name: /^Guest room/ }).click();
