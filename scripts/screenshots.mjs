@@ -190,7 +190,7 @@ if (ownerLink) {
   await nora.goto(`${firm}/jobs/${mill}/plant`);
   for (const [who, about, body] of [
     [ruth, 'Kitchen', 'The cooker stands where the radiator was drawn. There is room under the window, 1.2 m.'],
-    [ben, 'Pump', 'Taken from the store, so pinned. Look at the duty map before it is ordered again.'],
+    [ben, 'Pump', 'Taken from the store, so fixed. Look at its duty points before it is ordered again.'],
   ]) {
     await who.getByRole('button', { name: /^Comments/ }).click();
     await who.getByRole('combobox', { name: 'About' }).fill(about);

@@ -10,7 +10,7 @@ const LEAST_TIME = 60;
 /** What a run lost, led away or had to do without, and each source by itself where there are several. */
 export function notables({ energy, sources, tapRan, tapLukewarm, beyondData }: RunResult): Notable[] {
   const energies: [string, number][] = [
-    ['Lost by tanks', energy.standing],
+    ['Heat loss of tanks', energy.standing],
     ['Heat loss of the circulation', energy.circulation],
     ['Immersion heater', energy.immersion],
     ['Led away by the heat dump', energy.dumped],

@@ -104,7 +104,7 @@ export interface RunResult {
     inWater: number;
     /** Gained by rooms, floors and radiators: what a run has stored is no heat it needed. */
     inHouse: number;
-    /** Lost by tanks to where they stand, made by an immersion heater, burned by a fire and led away, drawn at the tap. */
+    /** Heat loss of tanks to where they stand, made by an immersion heater, burned by a fire and led away, drawn at the tap. */
     standing: number;
     /** Lost on the way to the taps and back. */
     circulation: number;

@@ -110,6 +110,7 @@ export const MANUAL_PAGES: readonly ManualPage[] = [
     title: 'Keys',
     paragraphs: [
       'Ctrl+K finds anything: pages, rooms, fields, parts, findings, figures, and the buttons of the open page. A field with a value behind it sets it: “kitchen spacing 100”. Ctrl+Z undoes, Ctrl+Y redoes. Ctrl+Enter takes the main action of a page: it drafts, and it leads on.',
+      'Ctrl+/ opens this manual at the field that is typed in. The wall is one stop of the Tab key: arrows walk from part to part, Home goes to the source, a letter to the circuit of that name, Enter picks. Thermostats and the steps of the work are one stop each, with arrows inside.',
       'In tables Enter and the arrows go up and down, Tab goes along, Ctrl+D fills down; Escape and then Tab leave the grid.',
     ],
   },

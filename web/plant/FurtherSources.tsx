@@ -74,12 +74,18 @@ export function FurtherSources({ design }: { design: Design }) {
                 empty={null}
                 help="Efficiency or COP; empty: usual."
               />
-              <QuantityField place={`${place}/price`} label="Price" counted="a kWh" empty={null} help="Empty: as for the job." />
+              <QuantityField
+                place={`${place}/price`}
+                label="Price"
+                counted="per kWh"
+                empty={null}
+                help="Empty: as for the job."
+              />
               <QuantityField
                 place={`${place}/emission`}
                 label="CO₂"
                 empty={null}
-                counted="kg a kWh"
+                counted="kg per kWh"
                 help="Empty: as for the job."
               />
             </Box>

@@ -74,7 +74,7 @@ function SeasonCharts({ days, begins }: { days: readonly DayTotals[]; begins: Da
     {
       key: 'short' as const,
       name: 'Hours below set point by day',
-      label: 'Hours below set point, any room',
+      label: 'Below set point',
       value: `${whole(days.reduce((sum, each) => sum + each.hoursShort, 0))} h`,
       colour: wall.note,
       suffix: 'h',
@@ -85,7 +85,7 @@ function SeasonCharts({ days, begins }: { days: readonly DayTotals[]; begins: Da
       <Track
         legend={
           <>
-            <LegendLine label="Sent" value={span(sent)} stroke={wall.flow} width={2.6} />
+            <LegendLine label="Flow temperature" value={span(sent)} stroke={wall.flow} width={2.6} />
             <LegendLine label="Outdoors" value={span(days.map((each) => each.outdoor))} stroke={wall.back} width={2} dash="2 4" />
           </>
         }

@@ -169,8 +169,8 @@ function Carrier({ name, price, emission }: { name: string; price: string; emiss
   return (
     <Box role="group" aria-label={name} sx={{ display: 'grid', gap: 0.9, gridTemplateColumns: '1fr 1fr', alignItems: 'center' }}>
       <Typography sx={{ gridColumn: '1 / -1', fontWeight: 650, fontSize: 'table' }}>{name}</Typography>
-      <QuantityField place={price} label="Price" counted="a kWh" empty={null} />
-      <QuantityField place={emission} label="CO₂" counted="kg a kWh" empty={null} />
+      <QuantityField place={price} label="Price" counted="per kWh" empty={null} />
+      <QuantityField place={emission} label="CO₂" counted="kg per kWh" empty={null} />
     </Box>
   );
 }

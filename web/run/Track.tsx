@@ -71,6 +71,14 @@ export function LegendLine({
   );
 }
 
+/** Words over lines and bars keep the ground of the page round them. */
+const HALO = {
+  paintOrder: 'stroke',
+  stroke: 'var(--mui-palette-background-default)',
+  strokeWidth: 4,
+  strokeLinejoin: 'round',
+} as const;
+
 /** A label of an axis that stands inside the drawing, beside its line. */
 export function InsideTick({
   x,
@@ -86,7 +94,7 @@ export function InsideTick({
   fill: string;
 }) {
   return (
-    <text x={Number(x ?? 0) + 4} y={Number(y ?? 0) - 3} fontSize={12.5} fill={fill} textAnchor="start">
+    <text x={Number(x ?? 0) + 4} y={Number(y ?? 0) - 3} fontSize={12.5} fill={fill} textAnchor="start" style={HALO}>
       {words(payload?.value ?? 0)}
     </text>
   );
