@@ -14,7 +14,7 @@ export const pumpFigures = ({ duty, designFlow, wantedHead }: PumpDesign) =>
   duty ? [{ id: duty.flow.id }, { id: duty.head.id }] : [{ id: designFlow.id }, { id: wantedHead.id }];
 
 /** What is required of a pump that was found, below what it does. */
-export const requiredOf = ({ duty, head }: PumpDesign) => (duty ? { below: { id: head.id, word: 'required' } } : {});
+const requiredOf = ({ duty, head }: PumpDesign) => (duty ? { below: { id: head.id, word: 'required' } } : {});
 
 /** The risers of one circuit with its valve, pump and parts, their tags, and the card of what it heats. */
 export function drawCircuit(job: Job, design: Design, circuit: CircuitDesign, left: number, board: Board): void {

@@ -4,7 +4,7 @@ import { type AuditedSection, auditTree } from '../design/tree-audit.ts';
 import type { PipeLine, Point, Sheet, TreeSketch } from './sheet.ts';
 
 /** What trees take above the houses, in sheet units: a line of words, and the branches below it. */
-export const TREE_BAND = 92;
+const TREE_BAND = 92;
 const WORDS = 20;
 /** How far leaves stand from the edges of their house. */
 const INSET = 10;

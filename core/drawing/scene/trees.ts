@@ -20,7 +20,7 @@ function sectionMarks(section: SketchedSection): PathMark[] {
 }
 
 /** How a tree is said in a few words: "5 sections, 2 too small". */
-export const treeWords = ({ count, short }: TreeSketch): string =>
+const treeWords = ({ count, short }: TreeSketch): string =>
   `${count} ${count === 1 ? 'section' : 'sections'}${short > 0 ? `, ${short} too small` : ''}`;
 
 /** Pipe trees in small above their houses, as wide as their bores. */
