@@ -1,15 +1,11 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import useMediaQuery from '@mui/material/useMediaQuery';
 import { type ReactNode, useRef } from 'react';
 import { useOpenLines } from '../look/open-lines.ts';
 import { FoldButton } from '../look/parts/FoldButton.tsx';
 import { WIDTH } from '../look/space.ts';
 import { PageContents, useLongPage } from './PageContents.tsx';
 import { usePageTitle } from './page-title.ts';
-
-/** Width of the list of a long page's parts, px. */
-const CONTENTS = 180;
 
 /** A page of entries, with its heading. A long one has a list of its parts. */
 export function Sheet({
@@ -28,36 +24,25 @@ export function Sheet({
   usePageTitle(title);
   const page = useRef<HTMLDivElement>(null);
   const parts = useLongPage(page);
-  const narrow = useMediaQuery('(max-width: 1199px)');
-  const beside = parts.length > 0 && !narrow;
   return (
     <Box
       ref={page}
       sx={{
-        maxWidth: wide ? 'none' : WIDTH.forms + (beside ? CONTENTS : 0),
+        maxWidth: wide ? 'none' : WIDTH.forms,
         mx: 'auto',
         px: { xs: 2, sm: 3 },
         py: 3,
-        ...(beside && {
-          display: 'grid',
-          gridTemplateColumns: `${CONTENTS}px minmax(0, 1fr)`,
-          columnGap: 2,
-          alignItems: 'start',
-        }),
       }}
     >
-      {beside && <PageContents parts={parts} />}
-      <div>
-        <Box sx={{ display: 'flex', alignItems: 'flex-end', gap: 1.5, flexWrap: 'wrap', mb: 2.5 }}>
-          <Box sx={{ flex: 1, minWidth: 260 }}>
-            <Typography variant="h1">{title}</Typography>
-            <Typography color="text.secondary">{lead}</Typography>
-          </Box>
-          {actions}
-          {parts.length > 0 && narrow && <PageContents parts={parts} />}
+      <Box sx={{ display: 'flex', alignItems: 'flex-end', gap: 1.5, flexWrap: 'wrap', mb: 2.5 }}>
+        <Box sx={{ flex: 1, minWidth: 260 }}>
+          <Typography variant="h1">{title}</Typography>
+          <Typography color="text.secondary">{lead}</Typography>
         </Box>
-        {children}
-      </div>
+        {actions}
+        {parts.length > 0 && <PageContents parts={parts} />}
+      </Box>
+      {children}
     </Box>
   );
 }

@@ -1,8 +1,5 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import useMediaQuery from '@mui/material/useMediaQuery';
 import { type RefObject, useEffect, useRef, useState } from 'react';
-import { STRIP } from '../look/space.ts';
 
 /** A page of so many windows has a list of its parts; once it stands it stays until the page is clearly shorter. */
 const FROM_WINDOWS = 3;
@@ -39,7 +36,8 @@ export function useLongPage(page: RefObject<HTMLElement | null>): readonly Part[
     if (!element) return;
     const look = () => {
       const windows = document.documentElement.scrollHeight / innerHeight;
-      long.current = windows > (long.current ? UNTIL_WINDOWS : FROM_WINDOWS);
+      // On a phone, where it stands on a row of its own, it is always there: nothing moves when a part is opened.
+      long.current = innerWidth < 600 || windows > (long.current ? UNTIL_WINDOWS : FROM_WINDOWS);
       const found = long.current ? partsOf(element) : [];
       setParts((before) =>
         before.length === found.length &&
@@ -56,59 +54,35 @@ export function useLongPage(page: RefObject<HTMLElement | null>): readonly Part[
   return parts.length > 1 ? parts : [];
 }
 
-/** The parts of a long page: beside it on a desk, behind a button on a phone. */
+/** The parts of a long page, in the row of its heading: nothing below moves when the page becomes long. */
 export function PageContents({ parts }: { parts: readonly Part[] }) {
-  const narrow = useMediaQuery('(max-width: 1199px)');
-  if (narrow)
-    return (
-      <Box
-        component="select"
-        aria-label="On this page"
-        value=""
-        onChange={({ target }) => {
-          const part = parts[Number(target.value)];
-          if (part) goTo(part);
-        }}
-        sx={{
-          minHeight: { xs: 48, sm: 36 },
-          maxWidth: '100%',
-          px: 1,
-          font: 'inherit',
-          color: 'text.primary',
-          bgcolor: 'background.paper',
-          border: 1,
-          borderColor: 'wall.edge',
-          borderRadius: 1,
-        }}
-      >
-        <option value="">On this page ({parts.length})</option>
-        {parts.map(({ name }, i) => (
-          <option key={name} value={i}>
-            {name}
-          </option>
-        ))}
-      </Box>
-    );
   return (
     <Box
-      component="nav"
+      component="select"
       aria-label="On this page"
-      sx={{ position: 'sticky', top: STRIP + 16, maxHeight: `calc(100vh - ${STRIP + 32}px)`, overflowY: 'auto' }}
+      value=""
+      onChange={({ target }) => {
+        const part = parts[Number(target.value)];
+        if (part) goTo(part);
+      }}
+      sx={{
+        minHeight: { xs: 48, sm: 36 },
+        maxWidth: '100%',
+        px: 1,
+        font: 'inherit',
+        color: 'text.primary',
+        bgcolor: 'background.paper',
+        border: 1,
+        borderColor: 'wall.edge',
+        borderRadius: 1,
+      }}
     >
-      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-        {parts.map((part) => (
-          <li key={part.name}>
-            <Button
-              fullWidth
-              color="inherit"
-              onClick={() => goTo(part)}
-              sx={{ justifyContent: 'flex-start', textAlign: 'left', lineHeight: 1.2, px: 1, fontWeight: 500 }}
-            >
-              {part.name}
-            </Button>
-          </li>
-        ))}
-      </Box>
+      <option value="">On this page ({parts.length})</option>
+      {parts.map(({ name }, i) => (
+        <option key={name} value={i}>
+          {name}
+        </option>
+      ))}
     </Box>
   );
 }
