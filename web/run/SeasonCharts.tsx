@@ -85,7 +85,7 @@ function SeasonCharts({ days, begins }: { days: readonly DayTotals[]; begins: Da
       <Track
         legend={
           <>
-            <LegendLine label="Flow temperature" value={span(sent)} stroke={wall.flow} width={2.6} />
+            <LegendLine label="Flow" value={span(sent)} stroke={wall.flow} width={2.6} />
             <LegendLine label="Outdoors" value={span(days.map((each) => each.outdoor))} stroke={wall.back} width={2} dash="2 4" />
           </>
         }
