@@ -23,6 +23,7 @@ const CORE = [
   'station',
   'piping',
   'design',
+  'cooling',
   'control',
   'run',
   'review',

@@ -8,7 +8,9 @@ import {
   newSeparation,
   newStation,
   newWater,
+  USUAL_COLD,
   USUAL_CYLINDER,
+  USUAL_SOURCE_COOLING,
 } from '../model/new-job.ts';
 
 /** A dye house: a ground-source heat pump charges a tank by a wide band of its own, in summer a cold one; collectors heat the tank, then the cylinder; the floor hangs on the coil in it, mixed further down. */
@@ -25,6 +27,7 @@ export function coilAndStores(): Job {
       flowTemperature: 40,
       temperatureDifference: 5,
       coldAt: 'x1/b',
+      cooling: { ...USUAL_SOURCE_COOLING, flowTemperature: 15 },
       firing: { ...base.source.firing, stopsAbove: 0.5, startsBelow: 11 },
       components: ['relief-valve', 'low-water-cut-off', 'air-separator', 'isolating-valve'],
     },
@@ -64,7 +67,7 @@ export function coilAndStores(): Job {
     flowTemperature: 33,
     temperatureDifference: 5,
     coldAt: 'x1/b',
-    cooling: { flowTemperature: 19, temperatureDifference: 3, guard: 'dew-point' },
+    cooling: { ...USUAL_COLD, flowTemperature: 19, guard: 'dew-point' },
   });
   const loads = [1100, 950, 800, 700, 600];
   return {

@@ -2,7 +2,15 @@ import { sharedOf } from '../model/construction.ts';
 import type { Emitter } from '../model/emitter.ts';
 import type { Job } from '../model/job.ts';
 import { newFixed, newFloor, newPanel, newRated, USUAL_COOLING } from '../model/new-emitter.ts';
-import { AUTO_CURVE, newFurtherSource, newSection, USUAL_CYLINDER, USUAL_TAPS } from '../model/new-job.ts';
+import {
+  AUTO_CURVE,
+  newFurtherSource,
+  newSection,
+  USUAL_COLD,
+  USUAL_CYLINDER,
+  USUAL_SOURCE_COOLING,
+  USUAL_TAPS,
+} from '../model/new-job.ts';
 
 /** One emitter of each kind, named by it: for tests over all fields of a job. */
 export const EVERY_EMITTER: readonly Emitter[] = [
@@ -20,10 +28,16 @@ export const withEveryEmitter = (job: Job, ids: readonly string[]): Job => ({
   hotWater: job.hotWater ?? USUAL_CYLINDER,
   source: {
     ...job.source,
+    kind: 'heat-pump',
     returnLift: { temperature: 55, kvs: 'auto' },
     taps: USUAL_TAPS,
     curve: AUTO_CURVE,
     points: [{ id: 'p1', outdoor: -7, flow: 35, output: 6000, cop: 2.9 }],
+    cooling: {
+      ...USUAL_SOURCE_COOLING,
+      points: [{ id: 'p1', outdoor: 35, flow: 18, output: 5200, eer: 4.1 }],
+      free: { temperature: 12, approach: 3, capacity: 4000 },
+    },
   },
   furtherSources: [
     newFurtherSource('f1', {
@@ -43,7 +57,7 @@ export const withEveryEmitter = (job: Job, ids: readonly string[]): Job => ({
   constructions: [{ id: 'k1', name: 'Screed', ...sharedOf(newFloor('', 10)) }],
   circuits: job.circuits.map((circuit) => ({
     ...circuit,
-    cooling: { flowTemperature: 17, temperatureDifference: 3, guard: 'none' },
+    cooling: { ...USUAL_COLD, flowTemperature: 17 },
     curve: AUTO_CURVE,
     sections: [
       newSection('piece', circuit, {
@@ -65,6 +79,7 @@ export function placeWith(pattern: string, room: string, circuit: string): strin
   if (pattern.startsWith('articles')) return pattern.replace('*', 'n1');
   if (pattern.startsWith('links')) return pattern.replace('*', 'l2');
   if (pattern.startsWith('furtherSources')) return pattern.replace('*', 'f1');
+  if (pattern.startsWith('source/cooling/points')) return pattern.replace('*', 'p1');
   if (pattern.startsWith('source/points')) return pattern.replace('*', 'p1');
   const field = pattern.split('/')[4] ?? '';
   const has = (each: Emitter, least: (value: unknown) => boolean) => least((each as Record<string, unknown>)[field]);

@@ -1,7 +1,17 @@
 import type { Floor } from '../model/emitter.ts';
 import type { Circuit, Job, Room, Source } from '../model/job.ts';
 import { newFloor, newPanel, newRated, USUAL_COOLING } from '../model/new-emitter.ts';
-import { newCircuit, newFurtherSource, newJob, newRoom, newSection, newSeparation, USUAL_CYLINDER } from '../model/new-job.ts';
+import {
+  newCircuit,
+  newFurtherSource,
+  newJob,
+  newRoom,
+  newSection,
+  newSeparation,
+  USUAL_COLD,
+  USUAL_CYLINDER,
+  USUAL_SOURCE_COOLING,
+} from '../model/new-job.ts';
 
 interface Parts {
   source: Partial<Source>;
@@ -197,6 +207,7 @@ export const SYSTEMS = {
         { id: 'p1', outdoor: 0, flow: 35, output: 9600, cop: 4.3 },
         { id: 'p2', outdoor: 0, flow: 45, output: 9100, cop: 3.4 },
       ],
+      cooling: { ...USUAL_SOURCE_COOLING, flowTemperature: 12 },
     },
     circuits: [
       directFloor(27, 4, {
@@ -204,7 +215,7 @@ export const SYSTEMS = {
         connection: 'mixed',
         loopSplit: 'equal',
         loopValves: 'none',
-        cooling: { flowTemperature: 18, temperatureDifference: 3, guard: 'none' },
+        cooling: USUAL_COLD,
       }),
     ],
     rooms: times(4, () => floorRoom(30, 820, { spacing: 0.1, covering: 0.01 }, { coolingLoad: 700, latentLoad: 150 })),
@@ -277,14 +288,21 @@ export const SYSTEMS = {
     rooms: [floorRoom(30, 2000, { spacing: 0.2, edgeArea: 7, edgeSpacing: 0.1 })],
   }),
   16: systemOf('Fan units on the quay', {
-    source: { kind: 'heat-pump', capacity: 12_000, flowTemperature: 45, temperatureDifference: 5, standing: 'open-air' },
+    source: {
+      kind: 'heat-pump',
+      capacity: 12_000,
+      flowTemperature: 45,
+      temperatureDifference: 5,
+      standing: 'open-air',
+      cooling: { ...USUAL_SOURCE_COOLING, flowTemperature: 7 },
+    },
     circuits: [
       {
         emitters: 'air-units',
         flowTemperature: 45,
         temperatureDifference: 5,
         components: ['isolating-valve', 'spring-check-valve'],
-        cooling: { flowTemperature: 8, temperatureDifference: 5, guard: 'none' },
+        cooling: { ...USUAL_COLD, flowTemperature: 8, temperatureDifference: 5 },
       },
     ],
     rooms: times(3, (i) => ({

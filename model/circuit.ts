@@ -52,6 +52,11 @@ export type Mixing = (typeof MIXINGS)[number];
 export const MIXING_DRIVES = ['motorised', 'thermostatic'] as const;
 export const HANDS = ['right', 'left'] as const;
 
+/** What guards a circuit against water on what it cools. */
+export const GUARDS = ['none', 'dew-point', 'room', 'weather', 'fixed'] as const;
+/** Where condensate goes: nobody has looked, by fall through a trap, by a small pump, or nowhere. */
+export const DRAINS = ['unknown', 'trap', 'pump', 'none'] as const;
+
 const EMITTER_KINDS = ['radiators', 'floor', 'air-units'] as const;
 
 export const CircuitSchema = z.strictObject({
@@ -108,8 +113,16 @@ export const CircuitSchema = z.strictObject({
     .strictObject({
       flowTemperature: temperature('circuits/*/cooling/flowTemperature'),
       temperatureDifference: deltaT('circuits/*/cooling/temperatureDifference'),
-      /** What shuts it before anything sweats. */
-      guard: z.enum(['none', 'dew-point'], 'is neither "none" nor "dew-point"'),
+      /** What knows that anything is about to sweat: a sensor where it is coldest, one for the air of a room, the weather, or nothing but a limit. */
+      guard: z.enum(GUARDS, `is no guard; use one of ${GUARDS.join(', ')}`),
+      /** Coldest water that a fixed limit lets through. */
+      limit: temperature('circuits/*/cooling/limit'),
+      /** What it then does: shut the circuit, or mix it warmer. */
+      onDamp: z.enum(['shut', 'warm'], 'is neither "shut" nor "warm"'),
+      /** Where the condensate of its coils goes. */
+      drain: z.enum(DRAINS, `is no way for condensate; use one of ${DRAINS.join(', ')}`),
+      /** Its pipes and valves are insulated against vapour, every joint glued. */
+      sealed: z.boolean('is neither true nor false'),
     })
     .nullable(),
   /** Port that it turns over to when it cools; null where it stays where it hangs. */

@@ -30,6 +30,20 @@ export const CONTROL_FIELDS = {
     max: 7200,
     remedy: 'give 0 to 120 min; 5 min is usual',
   },
+  'controls/summer/heatsBelow': {
+    label: 'heats below',
+    kind: 'temperature',
+    min: -10,
+    max: 30,
+    remedy: 'give the mean outdoor temperature of a day below which it heats, -10 to 30 °C; 15 °C is usual',
+  },
+  'controls/summer/coolsAbove': {
+    label: 'cools above',
+    kind: 'temperature',
+    min: 0,
+    max: 45,
+    remedy: 'give the mean outdoor temperature of a day above which it cools, 0 to 45 °C; 20 °C is usual',
+  },
   'source/curve/slope': {
     label: 'slope of the weather curve of the source',
     kind: 'factor',

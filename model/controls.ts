@@ -1,6 +1,9 @@
 import { z } from 'zod';
 import { autoOr, deltaT, Id, Name, quantity, temperature } from './schema-parts.ts';
 
+/** Who turns a plant over: somebody by a switch, the calendar, the weather, or the rooms themselves. */
+export const MASTERS = ['hand', 'season', 'weather', 'rooms'] as const;
+
 /** What a thermostat or an input speaks: it only closes a contact, it sends 24 V, or it sends the mains. */
 export const SIGNALS = ['contact', '24V', 'mains'] as const;
 export type Signal = (typeof SIGNALS)[number];
@@ -35,6 +38,17 @@ export const ControlsSchema = z.strictObject({
   overrun: quantity('controls/overrun'),
   /** Pumps and valves move once a week in summer. */
   exercise: z.boolean('is neither true nor false'),
+  /** Who turns the plant from heating to cooling and back, and what keeps it from doing both. */
+  summer: z.strictObject({
+    master: z.enum(MASTERS, `is no master; use one of ${MASTERS.join(', ')}`),
+    /** Mean outdoor temperature of a day below which it heats and above which it cools; between the two it rests. */
+    heatsBelow: temperature('controls/summer/heatsBelow'),
+    coolsAbove: temperature('controls/summer/coolsAbove'),
+    /** One contact that takes the call of the other mode away. */
+    lock: z.boolean('is neither true nor false'),
+    /** Whether rooms are brought to their set point first, or their air to its dew point. */
+    first: z.enum(['set-point', 'dew-point'], 'is neither "set-point" nor "dew-point"'),
+  }),
   /** One switch that cuts source, pumps and controls off the mains on all poles, beside the plant. */
   isolator: z.enum(ISOLATORS, `is no answer; use one of ${ISOLATORS.join(', ')}`),
 });

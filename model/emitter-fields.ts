@@ -103,6 +103,14 @@ export const EMITTER_FIELDS = {
     max: 1,
     remedy: 'relative humidity at the rating, 5 to 100 %; about 47 % for 27 °C dry and 19 °C wet bulb',
   },
+  'rooms/*/emitters/*/cooling/airFlow': {
+    label: 'air flow at rating',
+    kind: 'airFlow',
+    min: 0,
+    aboveMin: true,
+    max: 30,
+    remedy: 'take it from the data sheet at the same speed of the fan, or "auto"',
+  },
   'rooms/*/emitters/*/area': {
     label: 'heated floor',
     kind: 'area',

@@ -6,7 +6,15 @@ export const PANEL_TYPES = ['1-0', '1-1', '2-0', '2-1', '2-2', '3-3'] as const;
 export type PanelType = (typeof PANEL_TYPES)[number];
 
 /** What carries its rating on a data sheet. */
-export const RATED_FORMS = ['radiator', 'towel-rail', 'baseboard', 'fan-unit', 'unit-heater', 'air-coil'] as const;
+export const RATED_FORMS = [
+  'radiator',
+  'towel-rail',
+  'baseboard',
+  'fan-unit',
+  'unit-heater',
+  'air-coil',
+  'radiant-panel',
+] as const;
 export type RatedForm = (typeof RATED_FORMS)[number];
 
 /** How the pipe lies in or under the floor. */
@@ -27,6 +35,13 @@ const FLOOR_LAYOUTS = ['serpentine', 'counterflow'] as const;
 const FLOOR_USES = ['living', 'bathroom', 'gentle'] as const;
 export type FloorUse = (typeof FLOOR_USES)[number];
 
+/** What a field of pipes lies in: floors take less than they give, ceilings more, since cold air sinks. */
+export const FIELD_PLACES = ['floor', 'wall', 'ceiling'] as const;
+export type FieldPlaceKind = (typeof FIELD_PLACES)[number];
+
+/** Whether an emitter takes part when its circuit cools: as is usual for its kind, or shut by hand. */
+const IN_SUMMER = ['usual', 'shut'] as const;
+
 const common = {
   id: Id,
   name: Name,
@@ -36,6 +51,8 @@ const common = {
   share: autoOr(quantity('rooms/*/emitters/*/share')),
   /** Emitter of the same room whose water it gets when that has done with it; null for one fed from the manifold. */
   behind: Id.nullable(),
+  /** When its circuit cools: those that can take heat do, unless somebody shuts them. */
+  summer: z.enum(IN_SUMMER, 'is neither "usual" nor "shut"'),
 };
 
 const PanelSchema = z.strictObject({
@@ -54,6 +71,8 @@ const CoolingRatingSchema = z.strictObject({
   return: temperature('rooms/*/emitters/*/cooling/return'),
   room: temperature('rooms/*/emitters/*/cooling/room'),
   humidity: quantity('rooms/*/emitters/*/cooling/humidity'),
+  /** Air that its fan moves at the rating; `auto` where the data sheet says none. */
+  airFlow: autoOr(quantity('rooms/*/emitters/*/cooling/airFlow')),
 });
 export type CoolingRating = z.infer<typeof CoolingRatingSchema>;
 
@@ -75,6 +94,8 @@ const RatedSchema = z.strictObject({
 const FloorSchema = z.strictObject({
   kind: z.literal('floor'),
   ...common,
+  /** Floor, wall or ceiling. */
+  lies: z.enum(FIELD_PLACES, `is no place for pipes; use one of ${FIELD_PLACES.join(', ')}`),
   system: z.enum(FLOOR_SYSTEMS, `is no floor system; use one of ${FLOOR_SYSTEMS.join(', ')}`),
   layout: z.enum(FLOOR_LAYOUTS, 'is neither "serpentine" nor "counterflow"'),
   /** Of the job, that it is built as; null for one of its own. */

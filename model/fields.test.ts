@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { placeWith, withEveryEmitter } from '../demo/every-emitter.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
 import { boundsProblem, FIELDS, type Field, fieldAt } from './fields.ts';
-import { newLink, newPair, newStation, newWater } from './new-job.ts';
+import { newLink, newPair, newStation, newWater, USUAL_CHILLER } from './new-job.ts';
 import { applyEdits, valueAt } from './place.ts';
 import { UNIT_CHOICES } from './quantities.ts';
 import { readJob } from './read-job.ts';
@@ -11,7 +11,7 @@ const job = {
   ...withEveryEmitter(thistleMill, ['r2']),
   // A further pair of tees, so that every field has its place.
   separation: { ...thistleMill.separation, pairs: [newPair('p2')] },
-  stations: [newStation('x1', 'closely-spaced-tees', { pairs: [newPair('p2')] })],
+  stations: [newStation('x1', 'closely-spaced-tees', { pairs: [newPair('p2')], chiller: USUAL_CHILLER })],
   links: [newLink('l2', 'st1/b', 'x1/feed')],
   waters: [newWater('w2', 'x1/b', thistleMill)],
 };
@@ -65,9 +65,11 @@ describe('every field of the job', () => {
       'hotWater/standingLoss',
       'links/*/run/insulation',
       'links/*/temperatureDifference',
+      'rooms/*/emitters/*/cooling/airFlow',
       'rooms/*/emitters/*/heatTransfer',
       'rooms/*/emitters/*/loops',
       'rooms/*/emitters/*/share',
+      'rooms/*/sunShare',
       'separation/after',
       'separation/before',
       'separation/bore',
@@ -78,6 +80,8 @@ describe('every field of the job', () => {
       'separation/standingLoss',
       'separation/volume',
       'source/capacity',
+      'source/cooling/capacity',
+      'source/cooling/leastOutput',
       'source/curve/slope',
       'source/firing/forcedRun',
       'source/firing/leastPause',
@@ -92,8 +96,10 @@ describe('every field of the job', () => {
       'source/temperatureDifference',
       'source/waterContent',
       'stations/*/after',
+      'stations/*/band',
       'stations/*/before',
       'stations/*/bore',
+      'stations/*/chiller/eer',
       'stations/*/pairs/*/after',
       'stations/*/pairs/*/before',
       'stations/*/pairs/*/spacing',

@@ -46,6 +46,34 @@ export const FIELDS = {
     max: 1,
     remedy: 'give the relative humidity of the room air, 10 to 100 %; 50 % is usual, more in muggy weather',
   },
+  'site/summerOutdoor': {
+    label: 'outdoors on the hottest day',
+    kind: 'temperature',
+    min: 15,
+    max: 55,
+    remedy: 'give the air temperature of the hottest afternoon, 15 to 55 °C; 32 °C is usual',
+  },
+  'site/summerOutdoorHumidity': {
+    label: 'humidity outdoors on the hottest day',
+    kind: 'fraction',
+    min: 0.05,
+    max: 1,
+    remedy: 'give the relative humidity of that afternoon, 5 to 100 %; 40 % is usual at 32 °C',
+  },
+  'site/latitude': {
+    label: 'latitude',
+    kind: 'latitude',
+    min: -66,
+    max: 66,
+    remedy: 'give degrees north of the equator, south below zero, -66 to 66; the sun on each side of the house follows from it',
+  },
+  'site/drier': {
+    label: 'water that ventilation or a drier takes out',
+    kind: 'condensate',
+    min: 0,
+    max: 0.1,
+    remedy: 'give what it takes out of the air of all rooms together, 0 or more, or leave it empty',
+  },
   wholeHouseLoad: {
     label: 'whole-house heat load',
     kind: 'power',
@@ -74,6 +102,13 @@ export const FIELDS = {
     min: 0,
     max: 1e6,
     remedy: 'give the latent load, 0 W to 1000 kW, or leave it empty',
+  },
+  'rooms/*/sunShare': {
+    label: 'share of the sun',
+    kind: 'fraction',
+    min: 0,
+    max: 1,
+    remedy: 'give the part of the sensible load that comes through windows, 0 to 100 %, or "auto"',
   },
   'rooms/*/area': {
     label: 'area',
@@ -111,6 +146,13 @@ export const FIELDS = {
     min: 2,
     max: 24,
     remedy: 'give the most loops one manifold takes, 2 to 24; 12 is usual',
+  },
+  'circuits/*/cooling/limit': {
+    label: 'coldest water let through',
+    kind: 'temperature',
+    min: 2,
+    max: 28,
+    remedy: 'give the coldest water that a fixed limit lets through, 2 to 28 °C; 18 °C is usual for floors',
   },
   'circuits/*/cooling/flowTemperature': {
     label: 'flow temperature when cooling',
@@ -326,6 +368,7 @@ export function fieldKeyAt(place: string): keyof typeof FIELDS | undefined {
   if (LISTS.has(parts[0] as string)) parts[1] = '*';
   if (INNER_LISTS.has(parts[2] as string)) parts[3] = '*';
   if (parts[1] === 'points' || parts[1] === 'pairs') parts[2] = '*';
+  if (parts[2] === 'points') parts[3] = '*';
   const key = parts.join('/');
   return key in FIELDS ? (key as keyof typeof FIELDS) : undefined;
 }

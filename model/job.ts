@@ -27,7 +27,7 @@ export { type Article, PRESENCES, type Presence } from './supply.ts';
 export type { WaterEntry } from './water.ts';
 
 /** The version of the job file this program writes. Older ones are brought up to it by `upgrade.ts`. */
-export const JOB_VERSION = 12;
+export const JOB_VERSION = 13;
 export const JOB_FORMAT = 'warm-manifold/job';
 
 /** Most circuits one job takes; beyond this a building is split into jobs. */
@@ -101,6 +101,12 @@ export const JobSchema = z
       /** Air of the rooms on the hottest day, and how moist it is: what the dew point follows from. */
       summerRoom: temperature('site/summerRoom'),
       summerHumidity: quantity('site/summerHumidity'),
+      /** Outdoors that afternoon, and how far north the house stands. */
+      summerOutdoor: temperature('site/summerOutdoor'),
+      summerOutdoorHumidity: quantity('site/summerOutdoorHumidity'),
+      latitude: quantity('site/latitude'),
+      /** Water that ventilation or a drier takes out of the air of all rooms, kg/s; null without. */
+      drier: quantity('site/drier').nullable(),
       /** How the house keeps its heat. */
       mass: z.enum(HOUSE_MASSES, `is no kind of house; use one of ${HOUSE_MASSES.join(', ')}`),
     }),

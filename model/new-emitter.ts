@@ -1,7 +1,7 @@
 import type { CoolingRating, Emitter, Fixed, Floor, Panel, Rated, RatedForm } from './emitter.ts';
 
 /** What every emitter starts with: on the circuit of its room, carrying its part of the load. */
-const common = (id: string) => ({ id, name: '', circuit: null, share: 'auto' as const, behind: null });
+const common = (id: string) => ({ id, name: '', circuit: null, share: 'auto' as const, behind: null, summer: 'usual' as const });
 
 /** Exponent and conditions usual on the data sheets of each form: common practice. */
 const USUAL_RATING: Record<RatedForm, Pick<Rated, 'exponent' | 'ratedFlow' | 'ratedReturn' | 'ratedRoom' | 'ratedOutput'>> = {
@@ -10,6 +10,7 @@ const USUAL_RATING: Record<RatedForm, Pick<Rated, 'exponent' | 'ratedFlow' | 'ra
   baseboard: { exponent: 1.4, ratedFlow: 82, ratedReturn: 71, ratedRoom: 18, ratedOutput: 560 },
   'fan-unit': { exponent: 1, ratedFlow: 45, ratedReturn: 40, ratedRoom: 20, ratedOutput: 1500 },
   'unit-heater': { exponent: 1, ratedFlow: 80, ratedReturn: 60, ratedRoom: 15, ratedOutput: 10000 },
+  'radiant-panel': { exponent: 1.1, ratedFlow: 40, ratedReturn: 35, ratedRoom: 20, ratedOutput: 600 },
   'air-coil': { exponent: 1, ratedFlow: 60, ratedReturn: 50, ratedRoom: 20, ratedOutput: 5000 },
 };
 
@@ -23,7 +24,26 @@ export const newPanel = (id: string, fields: Partial<Panel> = {}): Panel => ({
 });
 
 /** Cooling rating as data sheets of fan units give it (air at 27 °C, 19 °C wet bulb, water 7 to 12 °C): common practice. */
-export const USUAL_COOLING: CoolingRating = { total: 2000, sensible: 1500, flow: 7, return: 12, room: 27, humidity: 0.47 };
+export const USUAL_COOLING: CoolingRating = {
+  total: 2000,
+  sensible: 1500,
+  flow: 7,
+  return: 12,
+  room: 27,
+  humidity: 0.47,
+  airFlow: 'auto',
+};
+
+/** Cooling rating as data sheets of radiant ceilings give it, which dry nothing (EN 14240, water 16 to 18 °C under 26 °C): common practice. */
+export const USUAL_PANEL_COOLING: CoolingRating = {
+  total: 500,
+  sensible: 500,
+  flow: 16,
+  return: 18,
+  room: 26,
+  humidity: 0.5,
+  airFlow: 'auto',
+};
 
 export const newRated = (id: string, form: RatedForm, fields: Partial<Rated> = {}): Rated => ({
   kind: 'rated',
@@ -39,6 +59,7 @@ export const newRated = (id: string, form: RatedForm, fields: Partial<Rated> = {
 export const newFloor = (id: string, area: number, fields: Partial<Floor> = {}): Floor => ({
   kind: 'floor',
   ...common(id),
+  lies: 'floor',
   construction: null,
   system: 'wet',
   layout: 'counterflow',

@@ -49,6 +49,7 @@ export const USUAL_CONTROLS: Controls = {
   priorityTimeout: 5400,
   overrun: 300,
   exercise: true,
+  summer: { master: 'hand', heatsBelow: 15, coolsAbove: 20, lock: true, first: 'set-point' },
   isolator: 'unknown',
 };
 
@@ -104,6 +105,8 @@ export const newStation = (id: string, kind: StationEntry['kind'], fields: Parti
   id,
   name: '',
   cold: false,
+  chiller: null,
+  band: 'auto',
   ...newSeparation(kind),
   ...fields,
 });
@@ -163,6 +166,10 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
       pipeSurroundings: 15,
       summerRoom: 26,
       summerHumidity: 0.5,
+      summerOutdoor: 32,
+      summerOutdoorHumidity: 0.4,
+      latitude: 50,
+      drier: null,
       mass: 'medium',
     },
     display,
@@ -189,6 +196,7 @@ export function newJob(name: string, display: Display = { system: 'metric', unit
       taps: null,
       returnLift: null,
       coldAt: null,
+      cooling: null,
       leastFlow: null,
       standing: 'indoors',
       flowTemperature: 55,
@@ -253,6 +261,35 @@ export const USUAL_TAPS: NonNullable<Source['taps']> = {
 
 /** A loading valve as it is commonly set: from memory. */
 export const USUAL_LIFT: NonNullable<Source['returnLift']> = { temperature: 60, kvs: 'auto' };
+
+/** Cold water of a circuit as it comes into a job: above what a usual summer's air drops its water at, common practice for floors. */
+export const USUAL_COLD: NonNullable<Circuit['cooling']> = {
+  flowTemperature: 18,
+  temperatureDifference: 3,
+  guard: 'none',
+  limit: 18,
+  onDamp: 'shut',
+  drain: 'unknown',
+  sealed: false,
+};
+
+/** A machine that cools a tank, beside the one that heats. */
+export const USUAL_CHILLER: NonNullable<StationEntry['chiller']> = {
+  kind: 'chiller',
+  name: '',
+  capacity: 8000,
+  flowTemperature: 7,
+  eer: 'auto',
+};
+
+/** A source turned round as it comes into a job. */
+export const USUAL_SOURCE_COOLING: NonNullable<Source['cooling']> = {
+  capacity: 'auto',
+  flowTemperature: 16,
+  leastOutput: 'auto',
+  points: [],
+  free: null,
+};
 
 /** A cylinder of 200 L with a coil as data sheets rate it: common practice. */
 export const USUAL_CYLINDER: HotWater = {
@@ -331,6 +368,7 @@ export function newRoom(id: string, fields: Partial<Room> = {}): Room {
     facing: null,
     coolingLoad: null,
     latentLoad: null,
+    sunShare: 'auto',
     emitters: [],
     ...fields,
   };

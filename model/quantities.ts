@@ -43,6 +43,10 @@ export const QUANTITY_KINDS = [
   'exponent',
   'duration',
   'heatPerKelvin',
+  'airFlow',
+  'condensate',
+  'moisture',
+  'latitude',
 ] as const;
 export type QuantityKind = (typeof QUANTITY_KINDS)[number];
 
@@ -80,6 +84,11 @@ export const UNIT_CHOICES = {
   exponent: ['', ''],
   duration: ['min', 'min', 'h', 's'],
   heatPerKelvin: ['W/K', 'BTU/(h °F)'],
+  airFlow: ['m³/h', 'cfm', 'L/s'],
+  // Water out of the air, kg/s inside; a kilogram is a litre.
+  condensate: ['L/h', 'gal/h', 'L/d'],
+  moisture: ['g/kg', 'gr/lb'],
+  latitude: ['°', '°'],
 } as const satisfies Record<QuantityKind, readonly string[]>;
 
 export type UnitSystem = 'metric' | 'us';

@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import { EmitterSchema, MOST_EMITTERS } from './emitter.ts';
-import { Id, Name, quantity, temperature } from './schema-parts.ts';
+import { autoOr, Id, Name, quantity, temperature } from './schema-parts.ts';
 
 const ROOM_USES = ['living', 'sleeping', 'bathroom', 'kitchen', 'work', 'passage', 'other'] as const;
 export type RoomUse = (typeof ROOM_USES)[number];
 /** Sides of the sky, clockwise from north. */
-const FACINGS = ['n', 'ne', 'e', 'se', 's', 'sw', 'w', 'nw'] as const;
+export const FACINGS = ['n', 'ne', 'e', 'se', 's', 'sw', 'w', 'nw'] as const;
 export type Facing = (typeof FACINGS)[number];
 
 export const RoomSchema = z.strictObject({
@@ -24,6 +24,8 @@ export const RoomSchema = z.strictObject({
   /** On the hottest day: heat to take out of the air, and to dry it; null where nothing is asked. */
   coolingLoad: quantity('rooms/*/coolingLoad').nullable(),
   latentLoad: quantity('rooms/*/latentLoad').nullable(),
+  /** Part of the sensible load that the sun brings through its windows; `auto` is usual where it is known where they look. */
+  sunShare: autoOr(quantity('rooms/*/sunShare')),
   /** What heats it; while there are none they count as large as the circuit's temperatures ask. */
   emitters: z.array(EmitterSchema).max(MOST_EMITTERS, `holds more than ${MOST_EMITTERS} emitters; split the room`),
 });

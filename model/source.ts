@@ -77,6 +77,35 @@ export const SourceSchema = z.strictObject({
     .nullable(),
   /** Port of a tank of cold water that it turns over to when it cools; null where it does not. */
   coldAt: PortAt.nullable(),
+  /** What it makes in summer, turned round; null where it only heats. */
+  cooling: z
+    .strictObject({
+      capacity: autoOr(quantity('source/cooling/capacity')),
+      flowTemperature: temperature('source/cooling/flowTemperature'),
+      /** What it cannot go below while it runs. */
+      leastOutput: autoOr(quantity('source/cooling/leastOutput')),
+      /** Cooling capacity and EER as its data sheet gives them. */
+      points: z
+        .array(
+          z.strictObject({
+            id: Id,
+            outdoor: temperature('source/cooling/points/*/outdoor'),
+            flow: temperature('source/cooling/points/*/flow'),
+            output: quantity('source/cooling/points/*/output'),
+            eer: quantity('source/cooling/points/*/eer'),
+          }),
+        )
+        .max(60, 'holds more than 60 data points; leave some out'),
+      /** Brine or ground water that cools over plates, the compressor standing; null where it does not. */
+      free: z
+        .strictObject({
+          temperature: temperature('source/cooling/free/temperature'),
+          approach: quantity('source/cooling/free/approach'),
+          capacity: quantity('source/cooling/free/capacity'),
+        })
+        .nullable(),
+    })
+    .nullable(),
   /** Flow its maker asks for at least; null while nobody looked. */
   leastFlow: quantity('source/leastFlow').nullable(),
   /** Indoors, free in the open, or outdoors where it breathes its own air again. */

@@ -68,6 +68,35 @@ const STATION = {
 
 /** The numbers of the stations between sources and circuits, and of the pipes from one to the next. */
 export const STATION_FIELDS = {
+  'stations/*/chiller/capacity': {
+    label: 'cooling capacity',
+    kind: 'power',
+    min: 0,
+    aboveMin: true,
+    max: 5e6,
+    remedy: 'take it from the data sheet at the hottest day and the coldest water, above 0',
+  },
+  'stations/*/chiller/flowTemperature': {
+    label: 'cold water it sends',
+    kind: 'temperature',
+    min: -10,
+    max: 28,
+    remedy: 'it sends -10 to 28 °C; 7 °C is usual for fan units, ground water 12 to 16 °C over plates',
+  },
+  'stations/*/chiller/eer': {
+    label: 'EER',
+    kind: 'factor',
+    min: 0.5,
+    max: 60,
+    remedy: 'take cold over electricity from the data sheet, 0.5 to 60, or "auto"',
+  },
+  'stations/*/band': {
+    label: 'band of the cold tank',
+    kind: 'temperatureDifference',
+    min: 0.5,
+    max: 15,
+    remedy: 'give the K it warms by before it is cooled again, 0.5 to 15, or "auto"; 3 to 5 is usual',
+  },
   'separation/bore': STATION.bore,
   'separation/spacing': STATION.spacing,
   'separation/before': STATION.before,

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Components, Control, runAt } from './piping.ts';
-import { autoOr, deltaT, Id, Name, quantity, text } from './schema-parts.ts';
+import { autoOr, deltaT, Id, Name, quantity, temperature, text } from './schema-parts.ts';
 
 /** What may stand where water meets: nothing but the pipes, a header, pairs of tees, a tank, a tank with a coil, plates. */
 export const SEPARATION_KINDS = [
@@ -74,12 +74,28 @@ const station = <P extends 'separation' | 'stations/*'>(place: P) => ({
 export const SeparationSchema = z.strictObject(station('separation'));
 export type Separation = z.infer<typeof SeparationSchema>;
 
+/** What cools a tank by itself: a machine beside the one that heats, or ground water over plates. */
+export const CHILLERS = ['chiller', 'ground-water'] as const;
+
 /** A place beyond the first one where water meets. */
 export const StationSchema = z.strictObject({
   id: Id,
   name: Name,
   /** Whether it holds cold water, and what turns over to it cools. */
   cold: z.boolean('is neither true nor false'),
+  /** What cools it where that is not the source of the plant turned round; null without. */
+  chiller: z
+    .strictObject({
+      kind: z.enum(CHILLERS, `is nothing that cools a tank; use one of ${CHILLERS.join(', ')}`),
+      name: Name,
+      capacity: quantity('stations/*/chiller/capacity'),
+      flowTemperature: temperature('stations/*/chiller/flowTemperature'),
+      /** Cold over electricity; `auto` is usual for its kind. */
+      eer: autoOr(quantity('stations/*/chiller/eer')),
+    })
+    .nullable(),
+  /** K that a tank of cold water warms by before what cools it starts again; `auto` is usual. */
+  band: autoOr(deltaT('stations/*/band')),
   ...station('stations/*'),
 });
 export type StationEntry = z.infer<typeof StationSchema>;

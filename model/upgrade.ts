@@ -264,6 +264,44 @@ const fromVersion11 = (job: Loose): Loose => ({
   version: 12,
 });
 
+/** Version 12 reckoned cooling by emitter and circuit alone: it knew no source that cools, no outdoors in summer, one guard, and no master of the mode. */
+const fromVersion12 = (job: Loose): Loose => ({
+  ...job,
+  site: within(job.site, { summerOutdoor: 32, summerOutdoorHumidity: 0.4, latitude: 50, drier: null }),
+  source: within(job.source, { cooling: coolingOfOld(job) }),
+  controls: within(job.controls, { summer: { master: 'hand', heatsBelow: 15, coolsAbove: 20, lock: true, first: 'set-point' } }),
+  stations: each(job.stations, (station) => ({ chiller: null, band: 'auto', ...station })),
+  circuits: each(job.circuits, (circuit) => ({
+    ...circuit,
+    cooling: isLoose(circuit.cooling)
+      ? { limit: 18, onDamp: 'shut', drain: 'unknown', sealed: false, ...circuit.cooling }
+      : circuit.cooling,
+  })),
+  rooms: each(job.rooms, (room) => ({
+    sunShare: 'auto',
+    ...room,
+    emitters: each(room.emitters, (emitter) => ({
+      summer: 'usual',
+      ...(emitter.kind === 'floor' ? { lies: 'floor' } : {}),
+      ...emitter,
+      ...(isLoose(emitter.cooling) ? { cooling: { airFlow: 'auto', ...emitter.cooling } } : {}),
+    })),
+  })),
+  version: 13,
+});
+
+/** Where an older plant cooled, its heat pump sent the coldest water that any circuit asked for. */
+function coolingOfOld({ mode, source, circuits }: Loose): Loose | null {
+  if (mode !== 'heating-and-cooling' || !isLoose(source) || !/heat-pump$/.test(String(source.kind))) return null;
+  const asked = (Array.isArray(circuits) ? circuits : []).flatMap((circuit: unknown) =>
+    isLoose(circuit) && isLoose(circuit.cooling) && typeof circuit.cooling.flowTemperature === 'number'
+      ? [circuit.cooling.flowTemperature]
+      : [],
+  );
+  if (asked.length === 0) return null;
+  return { capacity: 'auto', flowTemperature: Math.min(...asked), leastOutput: 'auto', points: [], free: null };
+}
+
 /** Results of runs stay fresh where only the file has changed: they carry what the same job is known by now. */
 function withRunsOf(before: Loose, after: Loose): Loose {
   const was = fingerprintOf(before);
@@ -286,5 +324,6 @@ export function upgradeJob(raw: unknown): unknown {
   const ninth = eighth.version === 8 ? withRunsOf(eighth, fromVersion8(eighth)) : eighth;
   const tenth = ninth.version === 9 ? withRunsOf(ninth, fromVersion9(ninth)) : ninth;
   const eleventh = tenth.version === 10 ? withRunsOf(tenth, fromVersion10(tenth)) : tenth;
-  return eleventh.version === 11 ? withRunsOf(eleventh, fromVersion11(eleventh)) : eleventh;
+  const twelfth = eleventh.version === 11 ? withRunsOf(eleventh, fromVersion11(eleventh)) : eleventh;
+  return twelfth.version === 12 ? withRunsOf(twelfth, fromVersion12(twelfth)) : twelfth;
 }

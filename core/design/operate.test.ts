@@ -5,7 +5,17 @@ import { thistleMillByLoads as thistleMill } from '../../demo/thistle-mill.ts';
 import { twelveZones } from '../../demo/twelve-zones.ts';
 import { FIELDS } from '../../model/fields.ts';
 import { type Job, LOOP_VALVES, MATERIALS, PUMP_CONTROLS, SEPARATION_KINDS, VESSEL_CONNECTIONS } from '../../model/job.ts';
-import { newCircuit, newJob, newLink, newPair, newRoom, newSeparation, newStation, newWater } from '../../model/new-job.ts';
+import {
+  newCircuit,
+  newJob,
+  newLink,
+  newPair,
+  newRoom,
+  newSeparation,
+  newStation,
+  newWater,
+  USUAL_CHILLER,
+} from '../../model/new-job.ts';
 import { applyEdits, type JobEdit } from '../../model/place.ts';
 import { valveLoss } from '../circuit/mixing.ts';
 import { designWithPlant } from '../job/design-job.ts';
@@ -330,7 +340,7 @@ describe('a plant that is hardly one', () => {
     const asItIs = withEveryEmitter(thistleMill, ['r1', 'r6', 'r13']);
     const pairs = { ...asItIs.separation, pairs: [newPair('p2')] };
     const further: Pick<Job, 'stations' | 'links' | 'waters'> = {
-      stations: [newStation('x1', 'closely-spaced-tees', { pairs: [newPair('p2')] })],
+      stations: [newStation('x1', 'closely-spaced-tees', { pairs: [newPair('p2')], chiller: USUAL_CHILLER })],
       links: [newLink('l2', 'st1/b', 'x1/feed')],
       waters: [newWater('w2', 'x1/b', asItIs)],
     };
@@ -346,6 +356,7 @@ describe('a plant that is hardly one', () => {
     };
     const idsAt = (place: string) =>
       place.startsWith('rooms/') ? ['r1', 'r6', 'r13'] : place.startsWith('circuits/') ? ['c1', 'c2', 'c4'] : [''];
+    let cooled = 0;
     for (let n = 0; n < 60; n++) {
       const edits = Object.entries(FIELDS).flatMap(([place, field]): JobEdit[] => {
         if (random() > 0.2) return [];
@@ -356,15 +367,19 @@ describe('a plant that is hardly one', () => {
           return { at: placeWith(place, id, id), value };
         });
       });
-      const { design } = designWithPlant(applyEdits(n % 2 === 0 ? behindHeader : onRing, edits));
+      const { design, coldPlant } = designWithPlant(applyEdits(n % 2 === 0 ? behindHeader : onRing, edits));
       const state = design.solved?.state;
       const numbers = [
         ...Object.values(state?.pipes ?? {}),
         ...Object.values(state?.gauges ?? {}).map((pressure) => pressure ?? 0),
         ...(state?.circuits ?? []).flatMap((each) => [each.flow, each.supply, each.back, each.heat]),
+        ...(design.cooling?.state?.circuits ?? []).flatMap((each) => [each.flow, each.supply, each.back, each.heat]),
+        ...(design.cooling?.parts ?? []).flatMap(({ comes }) => [comes?.sensible ?? 0, comes?.latent ?? 0, comes?.coldest ?? 0]),
       ];
       expect(numbers.filter((value) => !Number.isFinite(value))).toEqual([]);
+      if (coldPlant) cooled++;
       if (state && !state.converged) expect(state.reason).toMatch(/^.{30,}\.$/);
     }
+    expect(cooled).toBeGreaterThan(5);
   });
 });

@@ -166,12 +166,10 @@ export class Plant {
     if (state !== this.firing) {
       this.firing = state;
       const source = assembly.spec.links.find((link) => link.id === 'source')?.heat;
+      const power = first && source && 'power' in source ? source.power : 0;
       if (source?.kind === 'source')
-        twin.setHeat('source', {
-          ...source,
-          setPoint: this.sent ?? Math.max(source.setPoint, hotter),
-          power: first ? source.power : 0,
-        });
+        twin.setHeat('source', { ...source, setPoint: this.sent ?? Math.max(source.setPoint, hotter), power });
+      if (source?.kind === 'chiller') twin.setHeat('source', { ...source, setPoint: this.sent ?? source.setPoint, power });
     }
     for (const { place, pump, mode, backup: standby, bySun, setPoint, power } of assembly.further) {
       // A state is one of the design night unless it is said that the sun shines.

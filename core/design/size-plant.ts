@@ -23,6 +23,7 @@ import { type LinkSized, plainLink } from './link-design.ts';
 import { designValve, type SizedValve } from './mixing-design.ts';
 import { Plant } from './operate.ts';
 import type { PipeDesign } from './pipe-design.ts';
+import type { Parts } from './plant-parts.ts';
 import { BACKUP_CALL, HOT_WATER_CALL, type PlantState, SUN_CALL } from './plant-state.ts';
 import { type ChosenPumps, choosePumps, finishPump } from './pump-design.ts';
 import { designRegulating } from './regulating-design.ts';
@@ -51,6 +52,8 @@ export interface Sized {
   pumpPower: Figure;
   solved: SolvedDesign;
   plant: Plant;
+  /** What the network was built from. */
+  parts: Parts;
   /** Kelvin that a ring main has lost before it gets to each circuit. */
   below: number[];
 }
@@ -91,7 +94,7 @@ export function sizePlant(
       zoneValve: zoneValves[i] ?? null,
     }),
   );
-  const assembly = assemble(context, {
+  const parts: Parts = {
     flows,
     valves,
     injections,
@@ -118,7 +121,8 @@ export function sizePlant(
         const own = waters.find((each) => each.water === water)?.vessel ?? vessel;
         return { water, pressure: (own.fillPressure ?? own.gasPressure).value };
       }),
-  });
+  };
+  const assembly = assemble(context, parts);
   const plant = new Plant(assembly, context.fluid);
   const state = plant.runAll();
   const good = state.converged ? state : null;
@@ -207,6 +211,7 @@ export function sizePlant(
       ...inspectNetwork(plant.twin.network),
     ]),
     plant,
+    parts,
     below: flows.map(({ place }) => {
       const lost = source.ring || source.beyond.supplyAt(place);
       return lost ? context.job.source.flowTemperature - platesBetween - source.supplyAt(place).value : 0;

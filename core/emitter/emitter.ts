@@ -13,6 +13,7 @@ export const RATED_LABELS: Record<RatedForm, string> = {
   'fan-unit': 'Fan unit',
   'unit-heater': 'Unit heater',
   'air-coil': 'Air coil',
+  'radiant-panel': 'Radiant panel',
 };
 
 /** Faces and spacings are spoken of in whole millimetres, or in inches to the tenth. */

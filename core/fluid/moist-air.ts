@@ -41,3 +41,33 @@ export function dewPoint(temperature: Celsius, humidity: number): Celsius {
   const off = (t: number) => Math.log(saturationPressure(t) / vapour);
   return findRoot(off, -100, temperature + 1e-6, 1e-9) ?? -100;
 }
+
+/** Dew point in degrees C of air that carries so much water. @param ratio kg of water in a kilogram of dry air, above 0 */
+export function dewPointOf(ratio: number, pressure = STANDARD_PRESSURE): Celsius {
+  const vapour = (pressure * ratio) / (MASS_RATIO + ratio);
+  if (!(vapour > 0)) return -100;
+  const off = (t: number) => Math.log(saturationPressure(t) / vapour);
+  return findRoot(off, -100, 100, 1e-9) ?? -100;
+}
+
+/** Relative humidity, 0 to 1, of air that carries so much water; above 1 where some of it has to fall out. */
+export const relativeHumidity = (temperature: Celsius, ratio: number, pressure = STANDARD_PRESSURE): number =>
+  (pressure * ratio) / (MASS_RATIO + ratio) / saturationPressure(temperature);
+
+/** Kilograms of dry air in a cubic metre of moist air. Source: ideal gases, R of dry air 287.042 J/(kg K). */
+export const dryAirDensity = (temperature: Celsius, ratio: number, pressure = STANDARD_PRESSURE): number =>
+  pressure / (287.042 * (temperature + 273.15) * (1 + ratio / MASS_RATIO));
+
+/** Heat capacity of moist air, J/K for each kilogram of dry air in it. Source: ASHRAE Handbook Fundamentals, chapter 1. */
+export const moistAirCapacity = (ratio: number): number => 1006 + 1860 * ratio;
+
+/**
+ * Heat that a kilogram of water gives off as it leaves the air as a liquid, J/kg, taken at 10 degrees C, near where coils dry:
+ * 2501 - 2.326 t kJ/kg. Over the temperatures of coils it moves by 1 %; one figure throughout keeps heat and water in balance.
+ * Source: ASHRAE Handbook Fundamentals, chapter 1.
+ */
+export const HEAT_OF_VAPOUR = 2_501_000 - 2326 * 10;
+
+/** Enthalpy of moist air in J for each kilogram of dry air, above dry air at 0 degrees C. Source: ASHRAE Handbook Fundamentals, chapter 1. */
+export const moistAirEnthalpy = (temperature: Celsius, ratio: number): number =>
+  1006 * temperature + ratio * (2_501_000 + 1860 * temperature);

@@ -1,9 +1,9 @@
 import type { Job } from '../../model/job.ts';
+import { designCooling } from '../cooling/design-cooling.ts';
 import { withCycling } from '../design/buffer-design.ts';
 import { circuitLoad, designCircuitFlow } from '../design/circuit-design.ts';
 import { circuitParts } from '../design/circuit-parts.ts';
 import { type Context, contextOf, type Laid } from '../design/context.ts';
-import { designCooling } from '../design/cooling-design.ts';
 import type { CircuitDesign, Design } from '../design/design.ts';
 import { designHeatPump } from '../design/heat-pump-design.ts';
 import { designHotWater } from '../design/hot-water-design.ts';
@@ -29,21 +29,28 @@ const LEAST_LOAD = 1;
  */
 export const designJob = (job: Job): Design => designWithPlant(job).design;
 
+/** A design with the plant it describes, and the same with cold water in it; null where there is none. */
+export interface DesignedPlant {
+  design: Design;
+  plant: Plant | null;
+  coldPlant: Plant | null;
+}
+
 /**
  * The design together with the plant it describes, which can be run in other states of its thermostats.
  * @param built a plant already built and set: its pump speeds and valve settings are kept instead of chosen anew
  */
-export function designWithPlant(asEntered: Job, built?: Design): { design: Design; plant: Plant | null } {
+export function designWithPlant(asEntered: Job, built?: Design): DesignedPlant {
   if (!hasPhases(asEntered)) return designOnce(asEntered, built);
   // Two designs: as it will be, for what is laid once; and as it is, with that laid.
   const then = designOnce(jobThen(asEntered)).design;
-  const { design, plant } = designOnce(asEntered, built, laidFor(then));
+  const { design, plant, coldPlant } = designOnce(asEntered, built, laidFor(then));
   const findings = [
     ...design.findings,
     ...laterFindings(design.findings, then.findings),
     ...accepted(asEntered, reviewLater(asEntered, design, then)),
   ];
-  return { design: { ...design, findings: worstFirst(findings) }, plant };
+  return { design: { ...design, findings: worstFirst(findings) }, plant, coldPlant };
 }
 
 /** Findings with the reasons of those that somebody lets stand. */
@@ -54,7 +61,7 @@ const accepted = ({ accepted: kept }: Job, findings: readonly Finding[]): Findin
   });
 
 /** @param laid what everything that is laid once has to be at least, for what comes later */
-function designOnce(asEntered: Job, built?: Design, laid?: Laid): { design: Design; plant: Plant | null } {
+function designOnce(asEntered: Job, built?: Design, laid?: Laid): DesignedPlant {
   const context = contextOf(asEntered, laid);
   const { job } = context;
   const partsOf = circuitParts(context);
@@ -81,6 +88,7 @@ function designOnce(asEntered: Job, built?: Design, laid?: Laid): { design: Desi
     roomIds: [...new Set(parts.map((part) => part.room.id))],
     sized: sizedById.get(circuit.id) ?? null,
   }));
+  const cooled = designCooling(context, sized?.parts ?? null);
   const partial = {
     rulebook: context.rulebook.label,
     load,
@@ -90,7 +98,7 @@ function designOnce(asEntered: Job, built?: Design, laid?: Laid): { design: Desi
     vessel: sized?.vessel ?? null,
     waters: sized?.waters ?? [],
     buffer: sized?.buffer ?? null,
-    cooling: designCooling(context),
+    cooling: cooled?.design ?? null,
     heatPump,
     furtherSources: sized?.further ?? [],
     links: sized?.links ?? [],
@@ -104,7 +112,11 @@ function designOnce(asEntered: Job, built?: Design, laid?: Laid): { design: Desi
   };
   const cycling = sized && designCycling(context, partial, sized.plant);
   const whole = { ...partial, cycling, buffer: partial.buffer && withCycling(context, partial.buffer, cycling) };
-  return { design: { ...whole, findings: review(context, whole) }, plant: sized?.plant ?? null };
+  return {
+    design: { ...whole, findings: review(context, whole) },
+    plant: sized?.plant ?? null,
+    coldPlant: cooled?.plant ?? null,
+  };
 }
 
 function totalLoad(context: Context, loads: readonly Figure[]): Figure {

@@ -12,11 +12,13 @@ export type ControlSpec =
       /** Further ports of the same body: one that opens with the hot port, one with the cold. */
       withHot?: string;
       withCold?: string;
+      /** Its `hot` port brings cold water, and it mixes warmer with what comes back. */
+      cools?: boolean;
     }
   /** Pump speed that keeps the temperature of a point by the hot water it brings there. */
-  | { kind: 'injection'; id: string; pump: string; mixed: string; setPoint: number }
+  | { kind: 'injection'; id: string; pump: string; mixed: string; setPoint: number; cools?: boolean }
   /** Pump speed that keeps a difference between two points. */
-  | { kind: 'difference'; id: string; pump: string; supply: string; back: string; difference: number }
+  | { kind: 'difference'; id: string; pump: string; supply: string; back: string; difference: number; cools?: boolean }
   /**
    * Air of a room, as warm as its emitters keep it against `conductance` W/K to outdoors at `outdoor` degrees C. Its
    * thermostatic valves, where there are some, close in line with the air over `band` K about the set point.
@@ -41,6 +43,9 @@ export type Thermostat = NonNullable<(ControlSpec & { kind: 'room' })['thermosta
 /** How far a thermostatic valve stands open in air of a temperature, 0..1: half open at its set point. */
 export const liftAt = ({ setPoint, band }: Thermostat, air: number): number =>
   Math.min(Math.max(0.5 - (air - setPoint) / band, 0), 1);
+
+/** 1 where more of what a control lets in makes it warmer, -1 where it makes it colder. */
+export const senseOf = (control: { cools?: boolean }): 1 | -1 => (control.cools ? -1 : 1);
 
 /** What a control names. */
 export function partsOf(control: ControlSpec): { links: readonly string[]; nodes: readonly string[] } {

@@ -1,3 +1,5 @@
+import type { AirEntering, WetCoil } from './wet-coil.ts';
+
 /** What a link does to the heat of the water in it. Powers in W, temperatures in degrees C, conductances in W/K. */
 export type HeatSpec =
   /** Wall that loses heat to its surroundings. */
@@ -6,6 +8,12 @@ export type HeatSpec =
   | { kind: 'emitter'; coefficient: number; exponent: number; room: number }
   /** Heats to a set point as far as its power reaches; `power` 0 is a source that is off. */
   | { kind: 'source'; setPoint: number; power: number }
+  /** Surface that takes heat out of a room: Q = coefficient * (log-mean of the room over the water) ** exponent. */
+  | { kind: 'cooler'; coefficient: number; exponent: number; room: number }
+  /** Coil that cools and dries the air a fan blows over it. */
+  | { kind: 'coil'; coil: WetCoil; air: AirEntering }
+  /** Cools to a set point as far as its power reaches; `power` 0 is one that is off. */
+  | { kind: 'chiller'; setPoint: number; power: number }
   /** One side of a counterflow exchanger; `other` is the link of the other side. Both sides name each other. */
   | { kind: 'exchanger'; other: string; conductance: number };
 

@@ -2,6 +2,7 @@ import { planElimination } from './elimination.ts';
 import { GeneralFactor } from './factor.ts';
 import { counterflowEffectiveness, emitterOutlet, type HeatSpec } from './heat.ts';
 import type { Network } from './network.ts';
+import { coilOutlet } from './wet-coil.ts';
 
 /** Below this a link stands still, kg/s. */
 const STANDS_STILL = 1e-9;
@@ -129,8 +130,9 @@ export class ThermalSolver {
   private prepare(flow: Float64Array): void {
     if (!this.boundsKnown) this.findBounds();
     if (!this.started) {
-      // From the hot end every emitter and load is at work, so that no branch looks idle at first.
-      for (let n = 0; n < this.temperature.length; n++) this.temperature[n] = this.hottest;
+      // From the hot end, or from the cold one where cold is made, everything is at work, so that no branch looks idle at first.
+      const cold = this.specs.some((spec) => spec?.kind === 'chiller' && spec.power > 0);
+      this.temperature.fill(cold ? this.coldest : this.hottest);
       this.started = true;
     }
     this.keepStill(flow);
@@ -150,14 +152,19 @@ export class ThermalSolver {
     return Number.isFinite(change) ? change : null;
   }
 
-  /** No point can be colder than the coldest surroundings or hotter than the hottest source that works. */
+  /** No point can be colder than the coldest surroundings or source that cools, or hotter than the hottest of those that heat. */
   private findBounds(): void {
     let coldest = this.still;
     let hottest = this.still;
     for (const spec of this.specs) {
       if (spec?.kind === 'source' && spec.power > 0) hottest = Math.max(hottest, spec.setPoint);
-      else if (spec?.kind === 'loss') coldest = Math.min(coldest, spec.ambient);
-      else if (spec?.kind === 'emitter') coldest = Math.min(coldest, spec.room);
+      else if (spec?.kind === 'chiller' && spec.power > 0) coldest = Math.min(coldest, spec.setPoint);
+      else if (spec?.kind === 'loss') {
+        coldest = Math.min(coldest, spec.ambient);
+        hottest = Math.max(hottest, spec.ambient);
+      } else if (spec?.kind === 'emitter') coldest = Math.min(coldest, spec.room);
+      else if (spec?.kind === 'cooler') hottest = Math.max(hottest, spec.room);
+      else if (spec?.kind === 'coil') hottest = Math.max(hottest, spec.air.temperature);
     }
     this.coldest = coldest;
     this.hottest = hottest;
@@ -219,6 +226,28 @@ export class ThermalSolver {
             slope[l] = 0;
             base[l] = spec.setPoint;
           } else base[l] = spec.power / capacity;
+          break;
+        case 'cooler': {
+          const excess = spec.room - entering;
+          if (excess <= 0 || spec.coefficient <= 0) break;
+          const line = emitterOutlet(spec.coefficient, spec.exponent, capacity, excess);
+          slope[l] = line.slope;
+          base[l] = (1 - line.slope) * spec.room - line.base;
+          break;
+        }
+        case 'coil': {
+          if (entering >= spec.air.temperature) break;
+          const line = coilOutlet(spec.coil, capacity, entering, spec.air);
+          slope[l] = line.slope;
+          base[l] = line.base;
+          break;
+        }
+        case 'chiller':
+          if (entering < spec.setPoint || spec.power <= 0) break;
+          if (entering - spec.power / capacity <= spec.setPoint) {
+            slope[l] = 0;
+            base[l] = spec.setPoint;
+          } else base[l] = -spec.power / capacity;
           break;
         case 'exchanger': {
           const other = this.otherOf[l]!;

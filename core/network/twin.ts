@@ -1,5 +1,5 @@
 import { type Fluid, FluidTable, fluidState } from '../fluid/fluid.ts';
-import { type ControlSpec, liftAt, partsOf, type Thermostat } from './control.ts';
+import { type ControlSpec, liftAt, partsOf, senseOf, type Thermostat } from './control.ts';
 import type { HeatSpec } from './heat.ts';
 import { type HydraulicResult, HydraulicSolver } from './hydraulics.ts';
 import { compileNetwork, type LinkSpec, type Network, type NodeSpec, type TeeSpec } from './network.ts';
@@ -391,19 +391,18 @@ export class Twin {
       }
     }
     if (spec.kind === 'difference') {
-      const off = this.temperature(spec.supply) - this.temperature(spec.back) - spec.difference;
+      const off = senseOf(spec) * (this.temperature(spec.supply) - this.temperature(spec.back)) - spec.difference;
       const atEnd = (off > 0 && control.position >= 1) || (off < 0 && control.position <= LEAST_SPEED);
       control.error = atEnd ? 0 : off;
       return;
     }
+    const off = senseOf(spec) * (this.temperature(spec.mixed) - spec.setPoint);
     if (spec.kind === 'injection') {
-      const off = this.temperature(spec.mixed) - spec.setPoint;
       const atEnd = (off < 0 && control.position >= 1) || (off > 0 && control.position <= LEAST_SPEED);
       control.error = atEnd ? 0 : off;
       return;
     }
     if (this.flow(spec.hot) + this.flow(spec.cold) <= 1e-9) return;
-    const off = this.temperature(spec.mixed) - spec.setPoint;
     const atEnd = (off < 0 && control.position >= 1 - SHUT) || (off > 0 && control.position <= SHUT);
     control.error = atEnd ? 0 : off;
   }
@@ -438,7 +437,7 @@ export class Twin {
   }
 
   private turnSpeed(control: Control, spec: ControlSpec & { kind: 'difference' }, calmly: boolean): void {
-    const difference = Math.max(this.temperature(spec.supply) - this.temperature(spec.back), 1e-3);
+    const difference = Math.max(senseOf(spec) * (this.temperature(spec.supply) - this.temperature(spec.back)), 1e-3);
     // More speed, more flow, less difference: the answer that rises is the inverse of the difference.
     const next = control.seeker.next(Math.log(control.position), -Math.log(difference), -Math.log(spec.difference), 1, calmly);
     control.position = Math.min(Math.max(Math.exp(next), LEAST_SPEED), 1);
@@ -446,8 +445,10 @@ export class Twin {
 
   private turnInjection(control: Control, spec: ControlSpec & { kind: 'injection' }, calmly: boolean): void {
     // The hot share goes with the flow and so with the speed: the mix stands above the return by its share of the rest.
-    const expected = Math.max(this.upstream(spec.pump, spec.mixed) - spec.setPoint, 1);
-    const next = control.seeker.next(Math.log(control.position), this.temperature(spec.mixed), spec.setPoint, expected, calmly);
+    const sense = senseOf(spec);
+    const expected = Math.max(sense * (this.upstream(spec.pump, spec.mixed) - spec.setPoint), 1);
+    const now = sense * this.temperature(spec.mixed);
+    const next = control.seeker.next(Math.log(control.position), now, sense * spec.setPoint, expected, calmly);
     control.position = Math.min(Math.max(Math.exp(next), LEAST_SPEED), 1);
   }
 
@@ -456,7 +457,8 @@ export class Twin {
     const cold = Math.max(this.flow(spec.cold), 0);
     const hotWater = this.upstream(spec.hot, spec.mixed);
     const coldWater = this.upstream(spec.cold, spec.mixed);
-    if (hot > 0 && hotWater <= spec.setPoint && control.error < 0) {
+    const sense = senseOf(spec);
+    if (hot > 0 && sense * (hotWater - spec.setPoint) <= 0 && control.error < 0) {
       control.position = 1;
       control.seeker.forget();
       return;
@@ -475,8 +477,9 @@ export class Twin {
     // With both waters as they are, the mix moves by (hot - cold) s (1 - s) for each step of the odds; the return that
     // warms with it makes it more, which the secant then sees.
     const passing = hot + cold > 0 ? hot / (hot + cold) : 0.5;
-    const expected = Math.max((hotWater - coldWater) * passing * (1 - passing), 0.2);
-    const next = control.seeker.next(odds, this.temperature(spec.mixed), spec.setPoint, expected, calmly);
+    const expected = Math.max(sense * (hotWater - coldWater) * passing * (1 - passing), 0.2);
+    const now = sense * this.temperature(spec.mixed);
+    const next = control.seeker.next(odds, now, sense * spec.setPoint, expected, calmly);
     control.position = next <= -SHUT_ODDS ? 0 : next >= SHUT_ODDS ? 1 : 1 / (1 + Math.exp(-next));
   }
 

@@ -41,3 +41,19 @@ export function insulationWords(thickness: number, display: Display): string {
   const whole = Math.floor(quarters / 4);
   return `${[whole > 0 ? String(whole) : '', QUARTERS[quarters % 4]].filter(Boolean).join(' ')}\u00a0in`;
 }
+
+/**
+ * Outside of the insulation of a pipe, degrees C. Source: ISO 12241, the share of the whole resistance that lies between surface and air.
+ * @param outside of the bare pipe, m @param insulation its thickness, m @param water @param around degrees C
+ */
+export function insulationSurface(outside: number, insulation: number, water: number, around: number): number {
+  const diameter = outside + 2 * insulation;
+  return around + (pipeTransmittance(outside, insulation) * (water - around)) / (SURFACE * Math.PI * diameter);
+}
+
+/** Thicknesses of closed-cell insulation that merchants stock, m: common practice. */
+const STOCKED_INSULATION = [0.006, 0.009, 0.013, 0.019, 0.025, 0.032, 0.04, 0.05] as const;
+
+/** The thinnest stocked insulation whose outside stays as warm as wanted, m; null where none does. */
+export const insulationAgainstDew = (outside: number, water: number, around: number, wanted: number): number | null =>
+  STOCKED_INSULATION.find((thickness) => insulationSurface(outside, thickness, water, around) >= wanted) ?? null;

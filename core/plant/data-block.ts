@@ -14,12 +14,15 @@ export const MOST_POINTS = 60;
 const PLAIN = ['outdoor', 'flow', 'output', 'cop'] as const;
 type Column = (typeof PLAIN)[number] | 'input';
 
+/** What a block is of: heat with its COP, or cold with its EER. */
+export type BlockOf = 'source/points' | 'source/cooling/points';
+
 const HEADINGS: readonly (readonly [Column, RegExp])[] = [
   ['outdoor', /^(outdoor|outside|air|source|brine|a\b)/i],
   ['flow', /^(flow|supply|water|w\b|sink)/i],
-  ['output', /^(output|capacity|heat(ing)?( output| capacity)?|q)/i],
+  ['output', /^(output|capacity|(heat|cool)(ing)?( output| capacity)?|q)/i],
   ['input', /^(input|power|electric)/i],
-  ['cop', /^(cop|efficiency)/i],
+  ['cop', /^(cop|eer|efficiency)/i],
 ];
 
 /** "A-7/W35" and "B0/W35": outdoors or brine, and water, in one cell. */
@@ -28,10 +31,10 @@ const POINT = /^[AB]\s*(-?\d+(?:[.,]\d+)?)\s*\/\s*W\s*(\d+(?:[.,]\d+)?)$/i;
 const numberOf = (cell: string): number => Number(cell.replace(',', '.').replace(/^[−–]/, '-'));
 
 /**
- * Reads the block of a data sheet: a point a line, outdoors, flow, output and COP, or power taken in place of COP; parted by tabs,
+ * Reads the block of a data sheet: a point a line, outdoors, flow, output and COP or EER, or power taken in place of it; parted by tabs,
  * semicolons or spaces, with a heading or without. Points may be named A-7/W35.
  */
-export function readDataBlock(text: string, display: Display): BlockRead {
+export function readDataBlock(text: string, display: Display, of: BlockOf = 'source/points'): BlockRead {
   const lines = text
     .split('\n')
     .map((line) => line.trim())
@@ -47,7 +50,7 @@ export function readDataBlock(text: string, display: Display): BlockRead {
       if (known.length >= 3) columns = known;
       continue;
     }
-    const read = readPoint(cells, columns, display);
+    const read = readPoint(cells, columns, display, of);
     if (typeof read === 'string') return { ok: false, reason: `Line ${i + 1}, “${line.slice(0, 50)}”: ${read}.` };
     points.push({ ...read, id: `p${points.length + 1}` });
     if (points.length > MOST_POINTS) return { ok: false, reason: `More than ${MOST_POINTS} points; leave some out.` };
@@ -60,7 +63,12 @@ const cellsOf = (line: string): string[] => {
   return parted.map((cell) => cell.trim()).filter((cell) => cell !== '' && !/^(kW|W|kBTU\/h|BTU\/h|°?[CF])$/i.test(cell));
 };
 
-function readPoint(cells: readonly string[], columns: readonly Column[], display: Display): Omit<DataPoint, 'id'> | string {
+function readPoint(
+  cells: readonly string[],
+  columns: readonly Column[],
+  display: Display,
+  of: BlockOf,
+): Omit<DataPoint, 'id'> | string {
   const named = POINT.exec(cells[0] ?? '');
   const found: Partial<Record<Column, string>> = {};
   if (named) {
@@ -83,20 +91,23 @@ function readPoint(cells: readonly string[], columns: readonly Column[], display
     const problem = boundsProblem(FIELDS[place], got.value);
     return problem ? `${FIELDS[place].label} ${inUnits(problem, display)}` : got.value;
   };
-  const outdoor = read(found.outdoor, 'source/points/*/outdoor');
-  const flow = read(found.flow, 'source/points/*/flow');
-  const output = read(found.output, 'source/points/*/output');
+  const outdoor = read(found.outdoor, `${of}/*/outdoor`);
+  const flow = read(found.flow, `${of}/*/flow`);
+  const output = read(found.output, `${of}/*/output`);
   if (typeof outdoor === 'string') return outdoor;
   if (typeof flow === 'string') return flow;
   if (typeof output === 'string') return output;
-  const cop = found.cop ? read(found.cop, 'source/points/*/cop') : ratio(output, read(found.input, 'source/points/*/output'));
+  const share = shareOf(of);
+  const cop = found.cop ? read(found.cop, share) : ratio(output, read(found.input, `${of}/*/output`), share);
   if (typeof cop === 'string') return cop;
   return { outdoor, flow, output, cop } as Omit<DataPoint, 'id'>;
 }
 
-/** Heat over what is taken from the cable. */
-const ratio = (output: number, input: number | string): number | string => {
+const shareOf = (of: BlockOf): FieldPlace => (of === 'source/points' ? 'source/points/*/cop' : 'source/cooling/points/*/eer');
+
+/** Heat or cold over what is taken from the cable. */
+const ratio = (output: number, input: number | string, share: FieldPlace): number | string => {
   if (typeof input === 'string') return input;
   const cop = Number((output / input).toFixed(3));
-  return boundsProblem(FIELDS['source/points/*/cop'], cop) ?? cop;
+  return boundsProblem(FIELDS[share], cop) ?? cop;
 };

@@ -78,6 +78,15 @@ const UNITS: Record<QuantityKind, Record<string, Unit>> = {
   exponent: { '': { factor: 1 } },
   heatPerKelvin: { 'W/K': { factor: 1 }, 'BTU/(h °F)': { factor: BTU_PER_HOUR * 1.8 } },
   duration: { min: { factor: 60 }, h: { factor: 3600 }, s: { factor: 1 } },
+  airFlow: { 'm³/h': { factor: 1 / 3600 }, cfm: { factor: FOOT ** 3 / 60 }, 'L/s': { factor: 1e-3 } },
+  condensate: {
+    'L/h': { factor: 1 / 3600 },
+    'gal/h': { factor: (1000 * US_GALLON) / 3600 },
+    'L/d': { factor: 1 / 86_400 },
+  },
+  // 7000 grains are a pound.
+  moisture: { 'g/kg': { factor: 1e-3 }, 'gr/lb': { factor: 1 / 7000 } },
+  latitude: { '°': { factor: 1 } },
 };
 
 /** The unit a job shows a kind of quantity in: the person's own choice, or the habit of the unit system. */

@@ -8,7 +8,7 @@ import { traitsOf } from '../plant/source-kinds.ts';
 
 /** Findings on a plant with a cold side: what turns over to it, who cools it, and what must not hang on it. */
 export function reviewChangeover({ job }: Context): Finding[] {
-  return [...oneSided(job), ...cannotCool(job), ...heated(job), ...unguarded(job)];
+  return [...oneSided(job), ...cannotCool(job), ...heated(job)];
 }
 
 const drop = ({ place }: Changeover) => [{ label: 'No changeover', edits: [{ at: `${place}/coldAt`, value: null }] }];
@@ -105,24 +105,4 @@ function heated(job: Job): Finding[] {
       }),
     ),
   ];
-}
-
-/** A floor that turns over to cold water and has nothing that shuts it before it sweats. */
-function unguarded(job: Job): Finding[] {
-  return job.circuits.flatMap(({ id, name, coldAt, cooling, emitters }): Finding[] => {
-    if (coldAt === null || !cooling || cooling.guard === 'dew-point' || emitters !== 'floor') return [];
-    const place = `circuits/${id}/cooling/guard`;
-    return [
-      {
-        id: `guard-missing:${id}`,
-        rule: 'guard-missing',
-        severity: 'mend',
-        place,
-        component: `circuits/${id}/house`,
-        title: `${name}: it cools, and nothing shuts it above the dew point`,
-        why: 'A sensor on the manifold, where the coldest pipe lies bare, shuts the circuit or mixes it warmer as soon as it is damp there. Without one a wet summer day ruins boards and plaster.',
-        remedies: [{ label: 'A dew-point guard', edits: [{ at: place, value: 'dew-point' }] }],
-      },
-    ];
-  });
 }

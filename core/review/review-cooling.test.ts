@@ -3,15 +3,21 @@ import { SYSTEMS } from '../../demo/systems.ts';
 import { thistleMill } from '../../demo/thistle-mill.ts';
 import type { Job } from '../../model/job.ts';
 import { newRated, USUAL_COOLING } from '../../model/new-emitter.ts';
+import { USUAL_COLD, USUAL_SOURCE_COOLING } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
 import { designJob } from '../job/design-job.ts';
 
-const cold = (flowTemperature: number, temperatureDifference = 3) => ({ flowTemperature, temperatureDifference });
+const cold = (flowTemperature: number, temperatureDifference = 3) => ({ ...USUAL_COLD, flowTemperature, temperatureDifference });
+/** A heat pump that can be turned round in place of the boiler. */
+const TURNED: [string, unknown][] = [
+  ['source/kind', 'heat-pump'],
+  ['source/cooling', { ...USUAL_SOURCE_COOLING, flowTemperature: 7 }],
+];
 const summer = (...edits: [string, unknown][]) =>
   designJob(
     applyEdits(
       thistleMill,
-      [['mode', 'heating-and-cooling'] as [string, unknown], ...edits].map(([at, value]) => ({ at, value })),
+      [['mode', 'heating-and-cooling'] as [string, unknown], ...TURNED, ...edits].map(([at, value]) => ({ at, value })),
     ),
   );
 const of = (rule: string, ...edits: [string, unknown][]) => summer(...edits).findings.filter((each) => each.rule === rule);

@@ -7,10 +7,10 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { emitterLabel } from '../../core/emitter/emitter.ts';
 import { deckOf, FLOOR_DATA } from '../../core/emitter/floor.ts';
-import { isFanForm } from '../../core/emitter/forms.ts';
+import { isFanForm, mayCool } from '../../core/emitter/forms.ts';
 import type { Emitter, Floor, FloorSystem, Rated } from '../../model/emitter.ts';
 import type { Room } from '../../model/job.ts';
-import { USUAL_COOLING } from '../../model/new-emitter.ts';
+import { USUAL_COOLING, USUAL_PANEL_COOLING } from '../../model/new-emitter.ts';
 import type { JobEdit } from '../../model/place.ts';
 import { KeepButton } from '../own/KeepButton.tsx';
 import { PipeSizeField } from '../own/PipeSizeField.tsx';
@@ -20,7 +20,15 @@ import { FindingsList } from '../parts/FindingsList.tsx';
 import { useDesigned } from '../state/design-context.tsx';
 import { useEditing, useJob } from '../state/job-context.tsx';
 import { ConstructionField } from './Constructions.tsx';
-import { FORM_CHOICES, LAYOUT_CHOICES, PANEL_CHOICES, SYSTEM_CHOICES, USE_CHOICES } from './choices.ts';
+import {
+  FORM_CHOICES,
+  LAYOUT_CHOICES,
+  LIES_CHOICES,
+  PANEL_CHOICES,
+  SUMMER_CHOICES,
+  SYSTEM_CHOICES,
+  USE_CHOICES,
+} from './choices.ts';
 import { EmitterReadings } from './EmitterReadings.tsx';
 
 /** One emitter of a room: what it is, and what comes of it. */
@@ -92,7 +100,7 @@ export function EmitterCard({ room, emitter }: { room: Room; emitter: Emitter })
             <QuantityField place={`${place}/ratedReturn`} label="Rated at return" />
             <QuantityField place={`${place}/ratedRoom`} label="Rated at room" />
             <QuantityField place={`${place}/exponent`} label="Exponent n" help="1 for anything with a fan" />
-            {job.mode === 'heating-and-cooling' && isFanForm(emitter.form) && (
+            {job.mode === 'heating-and-cooling' && mayCool(emitter.form) && (
               <CoolingRatingFields place={place} emitter={emitter} />
             )}
           </>
@@ -155,6 +163,7 @@ export function EmitterCard({ room, emitter }: { room: Room; emitter: Emitter })
               )}
               <QuantityField place={`${place}/contact`} label="Contact" help="100 % as made; less where plates sag" />
               <QuantityField place={`${place}/tail`} label="Manifold to field" />
+              <ChoiceField place={`${place}/lies`} label="Lies in" options={LIES_CHOICES} />
               <QuantityField place={`${place}/loops`} label="Loops" empty="auto" automatic="auto" />
               <QuantityField place={`${place}/heatTransfer`} label="K_H of its data sheet" empty="auto" automatic="auto" />
             </>
@@ -168,6 +177,9 @@ export function EmitterCard({ room, emitter }: { room: Room; emitter: Emitter })
               label="Gets its water"
               options={[{ value: '', label: 'From the manifold' }, ...others]}
             />
+          )}
+          {job.mode === 'heating-and-cooling' && (
+            <ChoiceField place={`${place}/summer`} label="When its circuit cools" options={SUMMER_CHOICES} />
           )}
           {emitter.kind !== 'fixed' && (
             <QuantityField place={`${place}/share`} label="Share of the load" empty="auto" automatic="auto: by output" />
@@ -196,7 +208,10 @@ function CoolingRatingFields({ place, emitter }: { place: string; emitter: Rated
   const at = `${place}/cooling`;
   if (emitter.cooling === null) {
     return (
-      <Button variant="outlined" onClick={() => put('Cooling rating', [{ at, value: USUAL_COOLING }])}>
+      <Button
+        variant="outlined"
+        onClick={() => put('Cooling rating', [{ at, value: isFanForm(emitter.form) ? USUAL_COOLING : USUAL_PANEL_COOLING }])}
+      >
         It also cools
       </Button>
     );
@@ -208,7 +223,18 @@ function CoolingRatingFields({ place, emitter }: { place: string; emitter: Rated
       <QuantityField place={`${at}/flow`} label="Cold water in" />
       <QuantityField place={`${at}/return`} label="and out" />
       <QuantityField place={`${at}/room`} label="Entering air" />
-      <QuantityField place={`${at}/humidity`} label="Relative humidity" />
+      {isFanForm(emitter.form) && (
+        <>
+          <QuantityField place={`${at}/humidity`} label="Relative humidity" />
+          <QuantityField
+            place={`${at}/airFlow`}
+            label="Air flow"
+            empty="auto"
+            automatic="auto: as usual"
+            help="At the same speed of the fan"
+          />
+        </>
+      )}
       <Button
         size="small"
         color="error"

@@ -1,7 +1,7 @@
 import { RATED_LABELS } from '../../core/emitter/emitter.ts';
 import { FLOOR_DATA } from '../../core/emitter/floor.ts';
 import { PANELS } from '../../core/emitter/panel.ts';
-import type { Emitter, FloorSystem, FloorUse, PanelType, RatedForm } from '../../model/emitter.ts';
+import type { Emitter, Floor, FloorSystem, FloorUse, PanelType, RatedForm } from '../../model/emitter.ts';
 
 const list = <K extends string>(labels: Record<K, string>) =>
   Object.entries<string>(labels).map(([value, label]) => ({ value, label }));
@@ -18,6 +18,12 @@ export const USE_CHOICES = list<FloorUse>({
   gentle: 'Gentle: 27 °C',
 });
 
+export const LIES_CHOICES = list<Floor['lies']>({ floor: 'The floor', wall: 'A wall', ceiling: 'The ceiling' });
+export const SUMMER_CHOICES = list<Emitter['summer']>({
+  usual: 'Takes part if it can',
+  shut: 'Shut by hand',
+});
+
 /** What can be added to a room. */
 export const ADD_CHOICES: readonly { value: Emitter['kind'] | RatedForm; label: string }[] = [
   { value: 'panel', label: 'Panel radiator' },
@@ -28,5 +34,6 @@ export const ADD_CHOICES: readonly { value: Emitter['kind'] | RatedForm; label: 
   { value: 'fan-unit', label: 'Fan unit' },
   { value: 'unit-heater', label: 'Unit heater' },
   { value: 'air-coil', label: 'Air coil' },
+  { value: 'radiant-panel', label: 'Radiant panel' },
   { value: 'fixed', label: 'Fixed load' },
 ];

@@ -3,6 +3,7 @@ import Typography from '@mui/material/Typography';
 import { sequenceOfOperation } from '../../core/control/sequence.ts';
 import { CallsSection } from '../controls/CallsSection.tsx';
 import { CurveSection } from '../controls/CurveSection.tsx';
+import { SummerSection } from '../controls/SummerSection.tsx';
 import { ThermostatsSection } from '../controls/ThermostatsSection.tsx';
 import { WiringSection } from '../controls/WiringSection.tsx';
 import { FoldedSection, Sheet } from '../parts/Layout.tsx';
@@ -43,6 +44,7 @@ export default function ControlsPage() {
           </Box>
         )}
       </FoldedSection>
+      <SummerSection job={job} />
       <ThermostatsSection job={job} design={design} />
       <CallsSection job={job} design={design} />
       <WiringSection job={job} design={design} />

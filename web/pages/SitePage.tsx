@@ -163,8 +163,19 @@ export default function SitePage() {
                 label="Relative humidity"
                 help={`Dew point ${say(dew, 'temperature')}.`}
               />
+              <QuantityField place="site/summerOutdoor" label="Outdoors, hottest afternoon" />
+              <QuantityField place="site/summerOutdoorHumidity" label="Relative humidity outdoors" />
+              <QuantityField place="site/latitude" label="Latitude" help="North above 0; where the sun stands." />
+              <QuantityField
+                place="site/drier"
+                label="Dehumidifier or dry ventilation"
+                empty={null}
+                automatic="none"
+                help="Water it takes out of the air of all rooms."
+              />
               <Typography variant="body2" sx={{ gridColumn: '1 / -1' }}>
-                Cooling loads are on Rooms, cold water on Circuits, cooling ratings on Emitters.
+                Cooling loads are on Rooms, cooling ratings on Emitters, cold water on Circuits, what makes it on Plant, who turns
+                it over on Controls.
               </Typography>
             </>
           )}

@@ -140,9 +140,35 @@ export const ONCE_WARM_CHOICES = list<Job['furtherSources'][number]['onceWarm']>
 
 export const GUARD_CHOICES = list<NonNullable<Job['circuits'][number]['cooling']>['guard']>({
   none: 'Nothing',
-  'dew-point': 'A dew-point guard',
+  'dew-point': 'A sensor on the manifold',
+  room: 'Humidity sensors in the rooms',
+  weather: 'Outdoor temperature and humidity',
+  fixed: 'A fixed limit',
 });
-
+export const CHILLER_CHOICES = list<NonNullable<Job['stations'][number]['chiller']>['kind']>({
+  chiller: 'A chiller',
+  'ground-water': 'Ground water or brine over plates',
+});
+export const MASTER_CHOICES = list<Job['controls']['summer']['master']>({
+  hand: 'Somebody, by a switch',
+  season: 'The calendar',
+  weather: 'The weather',
+  rooms: 'The rooms that call',
+});
+export const FIRST_CHOICES = list<Job['controls']['summer']['first']>({
+  'set-point': 'The set point of the rooms',
+  'dew-point': 'The dew point of their air',
+});
+export const ON_DAMP_CHOICES = list<NonNullable<Job['circuits'][number]['cooling']>['onDamp']>({
+  shut: 'Shut the circuit',
+  warm: 'Mix it warmer',
+});
+export const DRAIN_CHOICES = list<NonNullable<Job['circuits'][number]['cooling']>['drain']>({
+  unknown: 'Nobody has looked',
+  trap: 'Drain with fall and trap',
+  pump: 'Condensate pump',
+  none: 'None',
+});
 /** Tanks of cold water that a source or a circuit may turn over to. */
 export const coldChoices = (job: Job): { value: string; label: string }[] => [
   { value: '', label: 'Where it hangs anyway' },

@@ -8,6 +8,7 @@ import { DISTRIBUTION_CHOICES, SEPARATION_CHOICES } from '../parts/choices.ts';
 import { SafetyFields } from '../parts/SafetyFields.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useJob } from '../state/job-context.tsx';
+import { ColdFields } from './ColdFields.tsx';
 import { FurtherSources } from './FurtherSources.tsx';
 import { GROUPS, type Group, lineOfGroup } from './groups.ts';
 import { HotWaterFields } from './HotWaterFields.tsx';
@@ -68,6 +69,14 @@ function linesOf(job: Job, design: Design, say: ReturnType<typeof useDisplay>['s
           : job.furtherSources.map(({ name, kind }) => name || SOURCE_LABELS[kind]).join(', '),
       fields: <FurtherSources design={design} />,
     },
+    cold: {
+      title: 'Cooling',
+      answer: design.cooling?.source
+        ? `${design.cooling.source.name}, ${say(design.cooling.source.flowTemperature.value, 'temperature')}, ${say(design.cooling.source.capacity.value, 'power')}`
+        : 'nothing makes cold water yet',
+      fixed: job.source.cooling && job.source.cooling.capacity !== 'auto' ? 1 : 0,
+      fields: <ColdFields design={design} />,
+    },
     header: {
       title: 'Separation',
       answer: [
@@ -118,7 +127,7 @@ export default function PlantEntries({ design, group }: { design: Design; group:
   const lines = linesOf(job, design, say);
   return (
     <Box aria-label="Parts of the plant" role="group">
-      {GROUPS.map((each) => {
+      {GROUPS.filter((each) => each !== 'cold' || job.mode === 'heating-and-cooling').map((each) => {
         const { title, answer, fixed, fields } = lines[each];
         return (
           <DecisionLine

@@ -10,12 +10,13 @@ import type { Inside } from '../../model/job.ts';
 import { USUAL_LIFT } from '../../model/new-job.ts';
 import type { QuantityKind } from '../../model/quantities.ts';
 import { ComponentsField } from '../parts/ComponentsField.tsx';
-import { coldChoices, INSIDE_LABELS, PHASE_CHOICES, SOURCE_CHOICES, STANDING_CHOICES } from '../parts/choices.ts';
+import { INSIDE_LABELS, PHASE_CHOICES, SOURCE_CHOICES, STANDING_CHOICES } from '../parts/choices.ts';
 import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
+import { FigureButton } from '../parts/FigureButton.tsx';
 import { PipeFields } from '../parts/PipeFields.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
-import { DataPoints } from './DataPoints.tsx';
+import { DataPoints, HEATING_POINTS } from './DataPoints.tsx';
 import { FiringFields } from './FiringFields.tsx';
 
 const automaticIn = (say: ReturnType<typeof useDisplay>['say']) => (value: number | undefined, kind: QuantityKind) =>
@@ -49,12 +50,17 @@ export function SourceFields({ design }: { design: Design }) {
         label="Existing or new"
         options={PHASE_CHOICES.filter(({ value }) => value !== 'later')}
       />
-      {job.mode === 'heating-and-cooling' && job.stations.some(({ cold }) => cold) && (
-        <ChoiceField none place="source/coldAt" label="When cooling it charges" options={coldChoices(job)} />
-      )}
       {traitsOf(job.source).heatPump && (
         <Box sx={{ gridColumn: '1 / -1' }}>
-          <DataPoints design={design} />
+          <DataPoints of={HEATING_POINTS}>
+            {design.heatPump?.output && (
+              <>
+                {' '}
+                On the design day <FigureButton figure={design.heatPump.output} /> at COP{' '}
+                <FigureButton figure={design.heatPump.cop} />.
+              </>
+            )}
+          </DataPoints>
         </Box>
       )}
     </>

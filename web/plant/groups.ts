@@ -1,9 +1,10 @@
 /** The decisions of the plant in the order in which one walks along the wall. */
-export const GROUPS = ['source', 'inside', 'pipe', 'more', 'header', 'pumps', 'water', 'vessel', 'safety'] as const;
+export const GROUPS = ['source', 'inside', 'pipe', 'more', 'cold', 'header', 'pumps', 'water', 'vessel', 'safety'] as const;
 export type Group = (typeof GROUPS)[number];
 
 /** The decision in which a place, or a component of the wall, is entered. */
 export function groupOf(place: string): Group {
+  if (/^(source\/(cooling|coldAt)|stations\/[^/]+\/(chiller|band))/.test(place)) return 'cold';
   if (/^(distribution|ownPumps|source\/pump)/.test(place)) return 'pumps';
   if (/^(separation|stations|links|header|pairs|volumiser|source\/(volumiser|least(Output|RunTime)))/.test(place))
     return 'header';
