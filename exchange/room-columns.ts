@@ -2,13 +2,24 @@ import { unitFromSpelling } from '../core/quantity/units.ts';
 import type { QuantityKind } from '../model/quantities.ts';
 
 /** What a column of a room table can mean. */
-export type Meaning = 'name' | 'storey' | 'area' | 'heatLoad' | 'roomTemperature' | 'circuit' | 'emitters';
+export type Meaning =
+  | 'name'
+  | 'storey'
+  | 'area'
+  | 'heatLoad'
+  | 'coolingLoad'
+  | 'latentLoad'
+  | 'roomTemperature'
+  | 'circuit'
+  | 'emitters';
 
 export const MEANING_LABELS: Record<Meaning, string> = {
   name: 'Room',
   storey: 'Storey',
   area: 'Area',
   heatLoad: 'Heat load',
+  coolingLoad: 'Sensible cooling load',
+  latentLoad: 'Latent load',
   roomTemperature: 'Room temperature',
   circuit: 'Circuit',
   emitters: 'Emitters',
@@ -18,11 +29,29 @@ export const MEANING_LABELS: Record<Meaning, string> = {
 export const MEANING_KINDS: Partial<Record<Meaning, QuantityKind>> = {
   area: 'area',
   heatLoad: 'heatLoad',
+  coolingLoad: 'heatLoad',
+  latentLoad: 'heatLoad',
   roomTemperature: 'temperature',
 };
 
 /** Headings people use, in lower case. Longer ones are tried before shorter ones. */
 const HEADINGS: readonly (readonly [Meaning, readonly string[]])[] = [
+  ['latentLoad', ['latent cooling load', 'latent cooling', 'latent load', 'latent gain', 'latent']],
+  [
+    'coolingLoad',
+    [
+      'sensible cooling load',
+      'sensible cooling',
+      'sensible load',
+      'sensible gain',
+      'sensible',
+      'cooling load',
+      'cooling demand',
+      'heat gain',
+      'cooling',
+      'kühllast',
+    ],
+  ],
   [
     'heatLoad',
     [

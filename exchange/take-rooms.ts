@@ -34,7 +34,7 @@ export function takeRooms(job: Job, preview: RoomsPreview, fallback: string | nu
   for (const { cells } of preview.rows) {
     const id = newId();
     const fields: Partial<Room> = { name: cells.name?.text ?? '', storey: cells.storey?.text ?? '' };
-    for (const meaning of ['area', 'heatLoad', 'roomTemperature'] as const satisfies Meaning[]) {
+    for (const meaning of ['area', 'heatLoad', 'coolingLoad', 'latentLoad', 'roomTemperature'] as const satisfies Meaning[]) {
       const cell = cells[meaning];
       if (!cell) continue;
       if (cell.value !== null) fields[meaning] = cell.value;

@@ -11,6 +11,7 @@ import { type Cooling, coolingAt, coolingLaw, coolingOf, type RoomAir } from '..
 import { emitterLabel } from '../emitter/emitter.ts';
 import { decided, type Figure, given } from '../figure/figure.ts';
 import { dewPoint } from '../fluid/moist-air.ts';
+import { coolingPeak } from '../load/cooling-loads.ts';
 import { coilState } from '../network/wet-coil.ts';
 import { partOfLoop } from '../plan/parts-of-job.ts';
 import { absentCircuits, type ColdSide, coldSideOf } from './cold-job.ts';
@@ -45,7 +46,15 @@ export function designCooling(context: Context, parts: Parts | null): CooledPlan
     const own = wanted.filter((part) => part.circuitId === circuit.id);
     return circuit.cooling && own.length > 0 ? [circuitCooling(context, circuit, own)] : [];
   });
-  const bare: CoolingDesign = { dewPoint: dew, parts: wanted, circuits, source: null, state: null, condensate: null };
+  const bare: CoolingDesign = {
+    dewPoint: dew,
+    ...peakOf(context, wanted),
+    parts: wanted,
+    circuits,
+    source: null,
+    state: null,
+    condensate: null,
+  };
   const side = coldSideOf(job);
   if (!side || !parts) return { design: bare, plant: null };
   const taking = circuits.filter(({ circuitId }) => side.circuits.some(({ id }) => id === circuitId));
@@ -140,6 +149,31 @@ function loopCooling({ twin }: Plant, loop: LoopSetting, { job }: Context, air: 
     return { sensible, latent, condensate, capacityFlow, coldest: null };
   }
   return coolingAt(law, enters, capacityFlow, heat, air);
+}
+
+/** What the rooms that are cooled ask together through the hottest day. */
+function peakOf({ job, book }: Context, parts: readonly CoolingPart[]): Pick<CoolingDesign, 'peak' | 'peakHour' | 'byHour'> {
+  const ids = new Set(parts.map(({ roomId }) => roomId));
+  const rooms = job.rooms.filter(({ id, coolingLoad, latentLoad }) => ids.has(id) && (coolingLoad ?? latentLoad) !== null);
+  if (rooms.length === 0) return { peak: null, peakHour: null, byHour: [] };
+  const { most, hour, sum, byHour } = coolingPeak(rooms, job.site.latitude, job.site.mass);
+  return {
+    peakHour: hour,
+    byHour,
+    peak: book.add({
+      id: 'cooling/peak',
+      label: 'Cooling that all rooms ask at once',
+      kind: 'power',
+      value: most,
+      formula: 'Q = max over the day of Σ (Q_s,i · f_i(h) + Q_l,i)',
+      source: 'loads by the hour: clear-sky sun on each side of the house, held back by its mass; ASHRAE, as remembered',
+      terms: {
+        'Σ Q_i': given('each room at its own worst hour', 'power', sum, 'sensible and latent loads of the rooms'),
+        h: given('hour of the sun at which it is most', 'factor', hour, 'f_i is 1 at the worst hour of room i'),
+        φ: decided('latitude', 'latitude', job.site.latitude, 'site/latitude'),
+      },
+    }),
+  };
 }
 
 function dewPointFigure({ book }: Context, air: RoomAir): Figure {

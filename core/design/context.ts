@@ -3,6 +3,7 @@ import type { Celsius, QuantityKind } from '../../model/quantities.ts';
 import { FigureBook, given, type Ingredient } from '../figure/figure.ts';
 import { type Fluid, fluidName, fluidOf, fluidSource, fluidState } from '../fluid/fluid.ts';
 import type { FluidState } from '../fluid/water.ts';
+import { isRoughCooling } from '../load/cooling-loads.ts';
 import { isRough } from '../load/rough-loads.ts';
 import { waterAt } from '../piping/job-waters.ts';
 import type { Piping } from '../piping/piping.ts';
@@ -32,6 +33,8 @@ export interface Context {
   derivedDrop: boolean;
   /** Whether the load of a room, as entered, is only a rough one. */
   isRough: (room: Room) => boolean;
+  /** The same of its cooling load. */
+  isRoughCooling: (room: Room) => boolean;
   /** How it is piped. */
   piping: Piping;
   /** What runs, header, vessel and tank have to be at least, for what comes later. */
@@ -57,12 +60,14 @@ const NOTHING_LAID: Laid = { bores: new Map(), header: 0, vessel: 0, tank: 0 };
 export function contextOf(asEntered: Job, laid: Laid = NOTHING_LAID): Context {
   const job = settledJob(asEntered);
   const rough = new Set(asEntered.rooms.filter((room) => isRough(asEntered, room)).map((room) => room.id));
+  const roughCold = new Set(asEntered.rooms.filter((room) => isRoughCooling(asEntered, room)).map((room) => room.id));
   const rulebook = rulebookOf(job);
   const fluid = fluidOf(job.fluid);
   return {
     job,
     derivedDrop: asEntered.source.temperatureDifference === 'auto',
     isRough: (room) => rough.has(room.id),
+    isRoughCooling: (room) => roughCold.has(room.id),
     piping: pipingOf(job),
     laid,
     book: new FigureBook(),

@@ -55,6 +55,11 @@ export interface ColdSourceDesign {
 /** What the plant does in summer. */
 export interface CoolingDesign {
   dewPoint: Figure;
+  /** What all cooled rooms ask at their worst hour together; null while no load is known. */
+  peak: Figure | null;
+  /** That hour of the sun, and W by the hour. */
+  peakHour: number | null;
+  byHour: number[];
   parts: CoolingPart[];
   circuits: CircuitCooling[];
   /** Null where nothing makes cold water, or nothing takes it. */

@@ -1,4 +1,5 @@
 import type { BuildingClass, Job, Room } from '../../model/job.ts';
+import { isRoughCooling, roughCoolingLoad } from './cooling-loads.ts';
 
 interface ClassData {
   label: string;
@@ -40,7 +41,11 @@ export function withRoughLoads(job: Job): Job {
   if (job.roughLoads === null) return job;
   const seen = filled.get(job);
   if (seen) return seen;
-  const rooms = job.rooms.map((room) => (isRough(job, room) ? { ...room, heatLoad: roughLoad(job, room) } : room));
+  const rooms = job.rooms.map((room) => ({
+    ...room,
+    ...(isRough(job, room) ? { heatLoad: roughLoad(job, room) } : {}),
+    ...(isRoughCooling(job, room) ? { coolingLoad: roughCoolingLoad(job, room) } : {}),
+  }));
   const next = { ...job, rooms };
   filled.set(job, next);
   // A job already filled stays itself.

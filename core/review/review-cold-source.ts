@@ -84,9 +84,10 @@ const platesOf = ({ kind, approach }: Pick<Separation, 'kind' | 'approach'>): nu
 /** K by which what the machine sends misses what was asked before it is too small. */
 const MISSED = 0.5;
 
-function tooSmall({ say }: Context, side: ColdSide, { source, state, circuits }: CoolingDesign): Finding[] {
+function tooSmall({ say }: Context, side: ColdSide, { source, state, circuits, peak }: CoolingDesign): Finding[] {
   if (!source?.taken || !state?.converged) return [];
-  const asked = circuits.reduce((sum, { output }) => sum + output.value, 0);
+  // Where the loads are known they say what is needed; until then it is what the emitters would take.
+  const asked = peak?.value ?? circuits.reduce((sum, { output }) => sum + output.value, 0);
   if (state.source.supply <= coldFlowOf(side) + MISSED || source.capacity.value >= asked) return [];
   const place = `${placeOf(side)}/capacity`;
   return [

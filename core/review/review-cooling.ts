@@ -28,10 +28,31 @@ export function reviewCooling(context: Context, design: UnreviewedDesign): Findi
         ...trays(circuit, cooling),
       ];
     }),
+    ...roughLoads(context),
     ...damp(context, cooling),
     ...job.rooms.flatMap((room) => [...ratingsAstray(context, room), ...roomsCooled(context, room, cooling)]),
     ...reviewColdCircuits(context, cooling),
     ...reviewColdSource(context, cooling),
+  ];
+}
+
+/** Rooms whose cooling load is only guessed by area, all as one. */
+function roughLoads({ job, isRoughCooling, say }: Context): Finding[] {
+  const rough = job.rooms.filter(isRoughCooling);
+  const [first] = rough;
+  if (!first) return [];
+  const sum = rough.reduce((total, { coolingLoad }) => total + (coolingLoad ?? 0), 0);
+  return [
+    {
+      id: 'cooling-loads-rough',
+      rule: 'cooling-loads-rough',
+      severity: 'note',
+      place: `rooms/${first.id}/coolingLoad`,
+      component: null,
+      title: `${rough.length === 1 ? 'A cooling load is' : `${rough.length} cooling loads are`} guessed by area`,
+      why: `${say(sum, 'power')} by area, class of building and side of the house. Glass and shade move a cooling load more than anything a heating load knows; everything sized from these is provisional.`,
+      remedies: [],
+    },
   ];
 }
 
@@ -328,6 +349,10 @@ function roomsCooled({ say, job }: Context, room: Room, { parts }: CoolingDesign
         place: `rooms/${room.id}/coolingLoad`,
         title: `${name}: cooled, and nobody has said how much it needs`,
         why: `It gets ${say(sensible, 'heatLoad')}. Without a cooling load nobody knows whether that is enough${room.area === null ? '; without an area not even roughly' : ''}.`,
+        remedies:
+          room.area === null || job.roughLoads !== null
+            ? []
+            : [{ label: 'Take rough loads by area for now', edits: [{ at: 'roughLoads', value: 'modern' }] }],
       },
     ];
   }

@@ -30,7 +30,8 @@ export default function RoomGrid({ selected, onSelect, more }: Props) {
   const { enqueueSnackbar } = useSnackbar();
   const { rooms } = job;
   const columns = COLUMNS.filter(
-    ({ when }) => when === 'always' || (when === 'more' && more) || (when === 'cooling' && job.mode === 'heating-and-cooling'),
+    ({ when }) =>
+      when === 'always' || (when.startsWith('more') && more) || (when.endsWith('cooling') && job.mode === 'heating-and-cooling'),
   );
   const cells = useGridCells(columns, selected, onSelect);
   const { scroller, virtual, range, editing, count, go, commit, open, type, tick, sort } = cells;

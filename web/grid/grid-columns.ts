@@ -10,7 +10,7 @@ export interface GridColumn {
   /** Figures stand right. */
   right: boolean;
   /** Always, with the columns that only feed proposals, or where the plant cools. */
-  when: 'always' | 'more' | 'cooling';
+  when: 'always' | 'more' | 'cooling' | 'more-or-cooling';
 }
 
 const words = (field: RoomColumn, label: string, width: number, grows = 0, when: GridColumn['when'] = 'always'): GridColumn => ({
@@ -40,9 +40,10 @@ export const COLUMNS: readonly GridColumn[] = [
   words('circuit', 'Circuit', 150, 1),
   words('emitters', 'Emitters', 210, 3),
   words('use', 'Use', 110, 0, 'more'),
-  words('facing', 'Windows face', 112, 0, 'more'),
+  words('facing', 'Windows face', 112, 0, 'more-or-cooling'),
   figure('coolingLoad', 'Sensible cooling', 112, 'cooling'),
   figure('latentLoad', 'Latent load', 100, 'cooling'),
+  figure('sunShare', 'Of it sun', 92, 'cooling'),
 ];
 
 export const isTypedColumn = (field: GridColumn['field']): field is RoomColumn => field !== 'specificLoad';

@@ -23,11 +23,18 @@ export const ROOM_COLUMNS = [
   'facing',
   'coolingLoad',
   'latentLoad',
+  'sunShare',
 ] as const;
 export type RoomColumn = (typeof ROOM_COLUMNS)[number];
 export const isRoomColumn = (column: string): column is RoomColumn => (ROOM_COLUMNS as readonly string[]).includes(column);
 
-const EMPTY_MEANS: Partial<Record<RoomColumn, null>> = { area: null, heatLoad: null, coolingLoad: null, latentLoad: null };
+const EMPTY_MEANS: Partial<Record<RoomColumn, null | 'auto'>> = {
+  area: null,
+  heatLoad: null,
+  coolingLoad: null,
+  latentLoad: null,
+  sunShare: 'auto',
+};
 
 /**
  * A job with one cell of the grid set to a typed text. A room that is not there yet is made. What cannot be read
@@ -62,7 +69,7 @@ export function setCell(job: Job, roomId: string, column: RoomColumn, text: stri
       return put({ facing: choiceOf(text, FACING_LABELS) });
     default: {
       const place = `rooms/${roomId}/${column}`;
-      if (text.trim() === '' && column in EMPTY_MEANS) return keepUnread(put({ [column]: null }), place, '');
+      if (text.trim() === '' && column in EMPTY_MEANS) return keepUnread(put({ [column]: EMPTY_MEANS[column] }), place, '');
       const field = FIELDS[`rooms/*/${column}`];
       const read = readInJobUnits(text, field.kind, job.display);
       if (!read.ok || boundsProblem(field, read.value))
@@ -122,6 +129,8 @@ const OF_MEANING: Record<Meaning, RoomColumn> = {
   roomTemperature: 'roomTemperature',
   circuit: 'circuit',
   emitters: 'emitters',
+  coolingLoad: 'coolingLoad',
+  latentLoad: 'latentLoad',
 };
 
 /** Whether a pasted block begins with a row that names its columns: two that are known, and no number. */

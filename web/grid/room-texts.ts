@@ -1,4 +1,5 @@
 import { emitterWords } from '../../core/emitter/emitter-words.ts';
+import { isRoughCooling, roughCoolingLoad, sunShareOf } from '../../core/load/cooling-loads.ts';
 import { isRough, roughLoad } from '../../core/load/rough-loads.ts';
 import { editText, show } from '../../core/quantity/format.ts';
 import { inUnits } from '../../core/quantity/in-units.ts';
@@ -9,7 +10,7 @@ import { FACING_LABELS, USE_LABELS } from '../parts/choices.ts';
 import type { RoomColumn } from './room-edits.ts';
 
 /** Columns that hold numbers. */
-const QUANTITIES = ['area', 'heatLoad', 'roomTemperature', 'coolingLoad', 'latentLoad'] as const;
+const QUANTITIES = ['area', 'heatLoad', 'roomTemperature', 'coolingLoad', 'latentLoad', 'sunShare'] as const;
 export type QuantityColumn = (typeof QUANTITIES)[number];
 export const isQuantity = (column: RoomColumn): column is QuantityColumn => (QUANTITIES as readonly string[]).includes(column);
 
@@ -41,7 +42,7 @@ export function textAt(job: Job, room: Room | undefined, column: RoomColumn): st
       return room.facing === null ? '' : FACING_LABELS[room.facing];
     default: {
       const value = room[column];
-      return value === null ? '' : editText(value, FIELDS[`rooms/*/${column}`].kind, job.display);
+      return value === null || value === 'auto' ? '' : editText(value, FIELDS[`rooms/*/${column}`].kind, job.display);
     }
   }
 }
@@ -55,9 +56,15 @@ export function shownAt(job: Job, room: Room | undefined, column: RoomColumn): S
   if (unread) return { text: text || 'empty', problem: problemOf(job, column, unread.text), rough: false };
   if (!isQuantity(column)) return plain;
   const value = room[column];
+  if (value === 'auto') return { ...plain, text: `about ${show(sunShareOf(room), 'fraction', job.display).number}`, rough: true };
   if (value !== null) return { ...plain, text: show(value, FIELDS[`rooms/*/${column}`].kind, job.display).number };
-  if (column !== 'heatLoad' || !isRough(job, room)) return plain;
-  return { text: `about ${show(roughLoad(job, room) ?? 0, 'heatLoad', job.display).number}`, problem: null, rough: true };
+  const rough =
+    column === 'heatLoad' && isRough(job, room)
+      ? roughLoad(job, room)
+      : column === 'coolingLoad' && isRoughCooling(job, room)
+        ? roughCoolingLoad(job, room)
+        : null;
+  return rough === null ? plain : { text: `about ${show(rough, 'heatLoad', job.display).number}`, problem: null, rough: true };
 }
 
 function problemOf(job: Job, column: RoomColumn, text: string): string {

@@ -23,6 +23,9 @@ export const rowsWord = (n: number) => `${n} ${n === 1 ? 'row' : 'rows'}`;
 /** What the keys, the clipboard and the drawing of the grid share. */
 export type GridCells = ReturnType<typeof useGridCells>;
 
+/** Rooms without a number of their own come last. */
+const ranked = (value: number | 'auto' | null): number => (typeof value === 'number' ? value : Number.NEGATIVE_INFINITY);
+
 /**
  * The cells of the room grid: which are chosen, which one is open, and what can be done to them. Each act is one change of the job.
  * @param columns that are shown @param selected ids of the rooms that are ticked
@@ -141,7 +144,7 @@ export function useGridCells(
       ...current,
       rooms: current.rooms.toSorted((a, b) =>
         numeric
-          ? (b[column] ?? Number.NEGATIVE_INFINITY) - (a[column] ?? Number.NEGATIVE_INFINITY)
+          ? ranked(b[column]) - ranked(a[column])
           : textAt(current, a, column).localeCompare(textAt(current, b, column), undefined, { numeric: true }),
       ),
     }));

@@ -67,6 +67,7 @@ function Totals() {
   const designed = useDesigned();
   const roomLoad = designed?.design.figures.roomLoad;
   const gap = designed?.design.loadGap;
+  const cooling = designed?.design.cooling?.peak;
   const loads = rooms.flatMap(({ heatLoad, area, name }) =>
     heatLoad !== null && area !== null ? [{ name, each: heatLoad / area }] : [],
   );
@@ -80,6 +81,11 @@ function Totals() {
       <Box sx={{ width: 230 }}>
         <QuantityField place="wholeHouseLoad" label="Whole-house load, if known" empty={null} />
       </Box>
+      {cooling && (
+        <Reading label="Cooling, all at once">
+          <FigureButton figure={cooling} />
+        </Reading>
+      )}
       {gap && (
         <Reading label="Rooms against the house">
           <FigureButton figure={gap} />

@@ -62,6 +62,11 @@ export const COOLING_FINDINGS = {
   'air-saturated': kind('Air as damp as it can be', 'Everything colder than the room drips.', 'definition of the dew point'),
   'cold-pipe-bare': kind('Cold pipes, valves and manifolds that lie bare', 'They sweat, and what is below them rots.'),
   'cold-insulation': kind('Insulation too thin for cold water', 'Its outside comes to the dew point.', 'ISO 12241'),
+  'cooling-loads-rough': kind(
+    'Cooling loads guessed by area',
+    'Sun and shade count more than area.',
+    'common practice, figures from memory',
+  ),
   'cooling-load-missing': kind('A cooled room without a cooling load', 'Nobody knows whether it gets enough.', HERE),
   'cold-source-missing': kind('Cold water that nothing makes', 'A boiler only heats.', HERE),
   'cold-water-missing': kind('A circuit that no cold water comes to', 'It does not hang where the cold water is.', HERE),
