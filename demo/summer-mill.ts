@@ -31,7 +31,7 @@ export const summerMill: Job = {
     ...thistleMill.source,
     kind: 'heat-pump',
     name: 'Heat pump behind the mill',
-    capacity: 16_000,
+    capacity: 17_500,
     standing: 'open-air',
     flowTemperature: 55,
     temperatureDifference: 7,
@@ -74,6 +74,7 @@ export const summerMill: Job = {
       return {
         ...circuit,
         ...(circuit.id === 'c3' ? { emitters: 'air-units' as const } : {}),
+        terminalLoss: 'auto' as const,
         cooling: {
           ...USUAL_COLD,
           flowTemperature: circuit.id === 'c3' ? 10 : 7,

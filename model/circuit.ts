@@ -121,6 +121,8 @@ export const CircuitSchema = z.strictObject({
       onDamp: z.enum(['shut', 'warm'], 'is neither "shut" nor "warm"'),
       /** Where the condensate of its coils goes. */
       drain: z.enum(DRAINS, `is no way for condensate; use one of ${DRAINS.join(', ')}`),
+      /** Its pipes and its pump are sized for summer too, where that asks for more. */
+      sized: z.boolean('is neither true nor false'),
       /** Its pipes and valves are insulated against vapour, every joint glued. */
       sealed: z.boolean('is neither true nor false'),
     })

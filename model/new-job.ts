@@ -270,6 +270,7 @@ export const USUAL_COLD: NonNullable<Circuit['cooling']> = {
   limit: 18,
   onDamp: 'shut',
   drain: 'unknown',
+  sized: true,
   sealed: false,
 };
 

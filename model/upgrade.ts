@@ -274,7 +274,7 @@ const fromVersion12 = (job: Loose): Loose => ({
   circuits: each(job.circuits, (circuit) => ({
     ...circuit,
     cooling: isLoose(circuit.cooling)
-      ? { limit: 18, onDamp: 'shut', drain: 'unknown', sealed: false, ...circuit.cooling }
+      ? { limit: 18, onDamp: 'shut', drain: 'unknown', sized: false, sealed: false, ...circuit.cooling }
       : circuit.cooling,
   })),
   rooms: each(job.rooms, (room) => ({

@@ -1,9 +1,9 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
-import { changeoversOf } from '../plan/changeover.ts';
 import { byThermostat } from '../plan/shared-thermostat.ts';
 import { controlDevices } from './devices.ts';
 import { hasHighLimit } from './high-limit.ts';
+import { summerParts } from './summer-parts.ts';
 
 /** One kind of control part to buy. */
 export interface ControlPart {
@@ -44,16 +44,7 @@ export function controlParts(job: Job, design: Design): ControlPart[] {
       ).length,
       note: 'On the bare flow pipe before the units, under the insulation; closes when the water is warm',
     },
-    {
-      label: 'Motors of changeover valves',
-      count: changeoversOf(job).length * 2,
-      note: 'Flow and return turn together, by one contact; an end switch on each before the source is turned round',
-    },
-    {
-      label: 'Dew-point guards',
-      count: job.mode === 'heating-and-cooling' ? job.circuits.filter(({ cooling }) => cooling?.guard === 'dew-point').length : 0,
-      note: 'On the coldest bare pipe of the manifold',
-    },
+    ...summerParts(job),
     {
       label: 'Wiring centre',
       count: (controls.wiringCentre ? 1 : 0) + controls.centres.length,

@@ -1,15 +1,13 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
-import { changeoversOf } from '../plan/changeover.ts';
 import { runsOpen } from '../plan/open-plant.ts';
-import { stationOf } from '../plan/plan.ts';
-import { stationName } from '../plan/ports.ts';
 import { nameOf } from '../plant/further-sources.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 import { HEATING_LIMIT } from '../rules/heating-limit.ts';
 import { SIGNAL_WORDS } from './devices.ts';
 import { hasHighLimit } from './high-limit.ts';
+import { summerSequence } from './summer-sequence.ts';
 
 /** Says a quantity in the units of the job. */
 type Say = (value: number, kind: 'temperature' | 'duration' | 'temperatureDifference') => string;
@@ -70,7 +68,7 @@ export function sequenceOfOperation(job: Job, design: Design, say: Say): string[
     );
   }
   lines.push(...hotWater(job, say));
-  lines.push(...inSummer(job));
+  lines.push(...summerSequence(job, design, say));
   lines.push(
     `When the last call ends the source stops; pumps run on for ${say(controls.overrun, 'duration')} to carry its heat away.`,
   );
@@ -78,22 +76,6 @@ export function sequenceOfOperation(job: Job, design: Design, say: Say): string[
   lines.push(
     `The source’s own controller is the master of its flow temperature; ${controls.wiringCentre ? `the wiring centre is the master of the zones and only calls it` : `the thermostats give ${SIGNAL_WORDS[controls.thermostat]} straight to what they switch`}. Settings of any other controller are parked and written down.`,
   );
-  return lines;
-}
-
-/** What turns over to cold water, and what shuts a floor before it sweats. */
-function inSummer(job: Job): string[] {
-  if (job.mode !== 'heating-and-cooling') return [];
-  const turning = changeoversOf(job);
-  const lines: string[] = [];
-  const [first] = turning;
-  if (first)
-    lines.push(
-      `For summer one contact turns the changeover valves of ${turning.map(({ name }) => name).join(' and ')} to ${stationName(job, stationOf(first.coldAt)).toLowerCase()}, flow and return together; the source is turned round only when the end switch of every valve has closed. Heating and cooling never call at once.`,
-    );
-  for (const { name, cooling } of job.circuits)
-    if (cooling?.guard === 'dew-point')
-      lines.push(`The dew-point guard of ${name} stops its pump as soon as it is damp at the manifold, whatever calls.`);
   return lines;
 }
 

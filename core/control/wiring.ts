@@ -1,6 +1,8 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
+import { changeoversOf } from '../plan/changeover.ts';
+import { coldSideOf } from '../plan/cold-side.ts';
 import { runsOpen } from '../plan/open-plant.ts';
 import { byThermostat } from '../plan/shared-thermostat.ts';
 import { nameOf } from '../plant/further-sources.ts';
@@ -154,6 +156,7 @@ export function wiringSchedule(job: Job, design: Design): Wire[] {
     if (design.source.pump) add('Source pump', job.source.name || 'Source', 'Source pump', 'mains, switched by the source');
     if (job.source.curve) add('Outdoor sensor', 'North wall', job.source.name || 'Source', 'sensor, apart from mains cables');
   }
+  addSummer(job, centre, centreOf, add);
   for (const further of job.furtherSources)
     add(
       `Call for ${nameOf(further)}`,
@@ -163,4 +166,56 @@ export function wiringSchedule(job: Job, design: Design): Wire[] {
       further.order === 'backup' ? 'Changed over, never with the first' : '',
     );
   return wires;
+}
+
+/** What summer adds: who turns the plant over, the valves, what guards each circuit, and the call for cold. */
+function addSummer(
+  job: Job,
+  centre: string,
+  centreOf: (circuitId: string) => string,
+  add: (what: string, from: string, to: string, carries: string, note?: string) => void,
+): void {
+  const side = coldSideOf(job);
+  if (!side) return;
+  const { summer } = job.controls;
+  if (summer.master === 'hand')
+    add(
+      'Heating or cooling',
+      'Switch in the house',
+      centre,
+      'a dry contact',
+      summer.lock ? 'Over the locking relay: it takes the call of the other mode away' : '',
+    );
+  for (const { name } of changeoversOf(job))
+    add(
+      `Changeover valves ${name}`,
+      centre,
+      `Valves of ${name}`,
+      '24 V, open and close',
+      'Flow and return together; end switches in series with the call for cold',
+    );
+  for (const { id, name, cooling } of side.circuits) {
+    if (cooling.guard === 'dew-point')
+      add(
+        `Dew-point guard ${name}`,
+        `Manifold of ${name}`,
+        centreOf(id),
+        'a dry contact',
+        'In series with what moves its cold water',
+      );
+    if (cooling.guard === 'room')
+      for (const room of job.rooms.filter(({ circuit }) => circuit === id))
+        add(`Humidity ${room.name || room.id}`, room.name || room.id, centreOf(id), 'sensor, apart from mains cables');
+    if (cooling.drain === 'pump')
+      add(`Float switch ${name}`, `Tray of ${name}`, centreOf(id), 'a dry contact', 'In series with the fan');
+  }
+  if (side.circuits.some(({ cooling }) => cooling.guard === 'weather'))
+    add('Temperature and humidity outdoors', 'North wall', centre, 'sensor, apart from mains cables');
+  add(
+    'Call for cold',
+    centre,
+    side.source.kind === 'own' ? side.source.chiller.name || 'Machine of the cold tank' : job.source.name || 'Source',
+    'a dry contact',
+    'An input of its own, apart from the call for heat',
+  );
 }

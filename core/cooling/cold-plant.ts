@@ -2,19 +2,21 @@ import type { Emitter } from '../../model/emitter.ts';
 import type { Circuit } from '../../model/job.ts';
 import { assemble } from '../design/assemble.ts';
 import type { Assembly, Zone } from '../design/assembly.ts';
+import type { LoopSetting } from '../design/balancing.ts';
 import type { ChosenPump } from '../design/choose-pump.ts';
 import type { CircuitFlow } from '../design/circuit-design.ts';
 import type { Context } from '../design/context.ts';
 import { kvOf } from '../design/links.ts';
 import type { Parts } from '../design/plant-parts.ts';
-import { coolingHeat, coolingLaw, type RoomAir } from '../emitter/cooling.ts';
+import { alongPorts } from '../design/points.ts';
+import { coolingHeat, coolingLaw, coolingOf, type RoomAir } from '../emitter/cooling.ts';
 import type { ControlSpec } from '../network/control.ts';
 import type { HeatSpec } from '../network/heat.ts';
 import type { TwinLink } from '../network/twin.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
+import { type ColdSide, coldFlowOf, coldJobOf } from '../plan/cold-side.ts';
 import { partOfLoop } from '../plan/parts-of-job.ts';
 import { tankDiameter, tankHeight } from '../plant/buffer.ts';
-import { type ColdSide, coldFlowOf, coldJobOf } from './cold-job.ts';
 
 /** What the machine of the cold side is sized to. */
 export interface ColdSized {
@@ -30,6 +32,10 @@ export interface ColdSized {
 const USUAL_TANK = 0.2;
 /** What a coil takes of the pressure, Pa. */
 const COIL_LOSS = 10_000;
+
+/** A pump as it is set in summer. */
+const inSummer = (pump: ChosenPump | null): ChosenPump | null =>
+  pump?.summer ? { ...pump, speed: pump.summer.speed, indexLoss: pump.summer.indexLoss } : pump;
 
 /** Everything sized for winter that takes part in summer, at its new places. */
 function coldParts(context: Context, parts: Parts, side: ColdSide, sized: ColdSized, circuits: readonly Circuit[]): Parts {
@@ -48,11 +54,11 @@ function coldParts(context: Context, parts: Parts, side: ColdSide, sized: ColdSi
     valves: of(parts.valves),
     injections: of(parts.injections),
     zoneValves: of(parts.zoneValves),
-    circuitPumps: of(parts.circuitPumps),
+    circuitPumps: of(parts.circuitPumps).map(inSummer),
     loops: of(parts.loops),
     regulating: of(parts.regulating),
     source: { ...source, lift: null, ...(side.tank ? { beyond: { links: [], stations: [], supplyAt: () => undefined } } : {}) },
-    sourcePump: sized.pump,
+    sourcePump: inSummer(sized.pump),
     further: [],
     charging: null,
     ...(side.tank
@@ -93,6 +99,15 @@ export function assembleCold(context: Context, parts: Parts, side: ColdSide, siz
   const emitters = new Map<string, Emitter>(
     job.rooms.flatMap((room) => room.emitters.map((emitter): [string, Emitter] => [`rooms/${room.id}/${emitter.id}`, emitter])),
   );
+  const runsOf = (loops: readonly LoopSetting[], place: string): number =>
+    loops.filter((each) => partOfLoop(each.place) === partOfLoop(place)).length;
+  /** What the emitter of a loop takes at the water decided, W. */
+  const wantedOf = (place: string, circuitId: string): number => {
+    const emitter = emitters.get(partOfLoop(place));
+    const water = side.circuits.find(({ id }) => id === circuitId)?.cooling;
+    const got = emitter && water && coolingOf(emitter, { flow: water.flowTemperature, rise: water.temperatureDifference }, air);
+    return got ? got.sensible + got.latent : 0;
+  };
   const heats = new Map<string, HeatSpec | null>([
     ['source', { kind: 'chiller', setPoint: coldFlowOf(side), power: sized.capacity }],
   ]);
@@ -103,8 +118,7 @@ export function assembleCold(context: Context, parts: Parts, side: ColdSide, siz
       const part = partOfLoop(loop.place);
       const emitter = emitters.get(part);
       const law = emitter ? coolingLaw(emitter) : null;
-      const runs = loops.filter((each) => partOfLoop(each.place) === part).length;
-      heats.set(loop.place, law ? coolingHeat(law, 1 / runs, air) : null);
+      heats.set(loop.place, law ? coolingHeat(law, 1 / runsOf(loops, loop.place), air) : null);
       // What is shut by hand, or by a thermostatic head in a room that is warm enough, passes nothing.
       const feeds = loops.some(({ behind, place }) => behind === part && takesPart(emitters.get(partOfLoop(place))));
       if (circuit?.loopValves === 'thermostatic' || (!law && !feeds)) if (loop.behind === null) shut.add(loop.valve);
@@ -118,10 +132,22 @@ export function assembleCold(context: Context, parts: Parts, side: ColdSide, siz
     return heat ? { ...plain, heat } : plain;
   });
   const sent = coldFlowOf(side);
+  const circuits = assembly.circuits.map((circuit) => ({
+    ...circuit,
+    loops: circuit.loops.map((loop) => ({ ...loop, load: wantedOf(loop.place, circuit.id) / runsOf(circuit.loops, loop.place) })),
+  }));
   return {
     ...assembly,
+    circuits,
+    cools: true,
     spec: { ...assembly.spec, links, controls: assembly.spec.controls.flatMap(coldControl) },
-    zones: assembly.zones.map((zone): Zone => ({ ...zone, valves: zone.valves.filter((valve) => !shut.has(valve)) })),
+    // A thermostat whose emitters are all shut calls for nothing.
+    zones: assembly.zones.flatMap((zone): Zone[] => {
+      const valves = zone.valves.filter((valve) => !shut.has(valve));
+      return zone.valves.length > 0 && valves.length === 0 ? [] : [{ ...zone, valves }];
+    }),
+    // On the bars of winter stands also what takes no part.
+    ...(side.tank ? {} : { alongBars: alongPorts(context.piping).map(({ places }) => places) }),
     mean: sent + job.source.temperatureDifference / 2,
     still: job.site.summerRoom,
   };

@@ -7,6 +7,7 @@ import type { PlantState } from '../design/plant-state.ts';
 import { finishPump } from '../design/pump-design.ts';
 import { decided, type Figure, given, type Ingredient } from '../figure/figure.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
+import { type ColdSide, coldFlowOf, coldJobOf } from '../plan/cold-side.ts';
 import {
   type ColdMachine,
   coldMachineAt,
@@ -15,7 +16,6 @@ import {
   ownMachine,
   turnedRound,
 } from '../plant/cold-machine.ts';
-import { type ColdSide, coldFlowOf, coldJobOf } from './cold-job.ts';
 import type { ColdSized } from './cold-plant.ts';
 
 /** The machine of the cold side before the plant is solved. */

@@ -12,10 +12,12 @@ export interface ColdSurface {
   temperature: number;
 }
 
+/** A circuit with cold water in its entries. */
+type CoolingCircuit = Circuit & { cooling: NonNullable<Circuit['cooling']> };
+
 /** Water of a circuit at its manifold, degrees C: as solved, or as decided until it is. */
-export const coldWaterOf = (circuit: Circuit & { cooling: object }, cooling: CoolingDesign): number =>
-  cooling.circuits.find(({ circuitId }) => circuitId === circuit.id)?.solved?.supply.value ??
-  (circuit.cooling as NonNullable<Circuit['cooling']>).flowTemperature;
+export const coldWaterOf = (circuit: CoolingCircuit, cooling: CoolingDesign): number =>
+  cooling.circuits.find(({ circuitId }) => circuitId === circuit.id)?.solved?.supply.value ?? circuit.cooling.flowTemperature;
 
 /**
  * The coldest of everything of a circuit that the air meets: each floor, wall, ceiling or panel; manifold, valves and pipe that lie bare;
@@ -23,7 +25,7 @@ export const coldWaterOf = (circuit: Circuit & { cooling: object }, cooling: Coo
  */
 export function coldSurfaces(
   { job }: Context,
-  circuit: Circuit & { cooling: object },
+  circuit: CoolingCircuit,
   cooling: CoolingDesign,
   design: CircuitDesign | undefined,
 ): ColdSurface[] {
@@ -38,7 +40,7 @@ export function coldSurfaces(
   const thickness = run && (circuit.run.insulation === 'auto' ? usualInsulation(run.size.bore) : circuit.run.insulation);
   return [
     ...surfaces,
-    { what: 'bare', label: 'Manifold, valves and bare pipe', temperature: water },
+    ...(circuit.cooling.sealed ? [] : [{ what: 'bare' as const, label: 'Manifold, valves and bare pipe', temperature: water }]),
     ...(run && thickness !== undefined
       ? [
           {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { coilAndStores } from '../../demo/coil-and-stores.ts';
+import { summerMill } from '../../demo/summer-mill.ts';
 import { SYSTEMS } from '../../demo/systems.ts';
 import type { Job } from '../../model/job.ts';
 import { newRated, USUAL_COOLING } from '../../model/new-emitter.ts';
@@ -15,7 +16,7 @@ import {
 } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
 import { designWithPlant } from '../job/design-job.ts';
-import { absentCircuits, coldSideOf } from './cold-job.ts';
+import { absentCircuits, coldSideOf } from '../plan/cold-side.ts';
 
 const edited = (job: Job, ...edits: [string, unknown][]): Job =>
   applyEdits(
@@ -68,6 +69,7 @@ const PLANTS: [string, Job][] = [
   ['fan units behind a buffer, with glycol', SYSTEMS[16] as Job],
   ['a floor that turns over to a cold tank', coilAndStores()],
   ['fan units on a tank with a chiller of its own', fourPipes()],
+  ['the demo house in both modes', summerMill],
 ];
 
 describe.each(PLANTS)('%s', (_name, job) => {
@@ -111,8 +113,44 @@ describe.each(PLANTS)('%s', (_name, job) => {
     const { source } = cooling;
     expect((source?.taken?.value ?? 0) / (source?.power?.value ?? 1)).toBeCloseTo(source?.eer.value ?? 0, 9);
     const winter = designWithPlant({ ...job, mode: 'heating' }).design;
-    const both = designWithPlant(job).design;
+    // Nothing is sized for summer here: that a plant also cools changes no figure of the winter.
+    const asInWinter = {
+      ...job,
+      circuits: job.circuits.map((circuit) => ({ ...circuit, cooling: circuit.cooling && { ...circuit.cooling, sized: false } })),
+    };
+    const both = designWithPlant(asInWinter).design;
     for (const [id, figure] of Object.entries(winter.figures)) expect(both.figures[id]?.value, id).toBe(figure.value);
+  });
+});
+
+describe('pipes and pumps sized for both modes', () => {
+  // Practice: fan units sized for hot water alone get so little cold water that it comes home 8 to 10 K, 15 to 18 F, warmer than it went.
+  it('bring the water home 5 K warmer where it came home more than 10 K warmer', () => {
+    const sized = (to: boolean) =>
+      cooled(
+        edited(
+          summerMill,
+          ['circuits/c3/cooling/sized', to],
+          ['circuits/c4/cooling/sized', to],
+          ['circuits/c1/cooling/sized', to],
+        ),
+      );
+    const rise = (of: ReturnType<typeof cooled>) => {
+      const solved = of.cooling.circuits.find(({ circuitId }) => circuitId === 'c4')?.solved;
+      return (solved?.back.value ?? 0) - (solved?.supply.value ?? 0);
+    };
+    const [winter, both] = [sized(false), sized(true)];
+    expect(rise(winter)).toBeGreaterThan(8);
+    expect(rise(both)).toBeLessThan(6);
+    const comes = (of: typeof winter) => of.cooling.circuits.reduce((sum, { solved }) => sum + (solved?.heat.value ?? 0), 0);
+    expect(comes(both)).toBeGreaterThan(1.15 * comes(winter));
+    const bore = (of: typeof winter) => of.circuits.find(({ id }) => id === 'c4')?.sized?.run.bore.value ?? 0;
+    expect(bore(both)).toBeGreaterThan(bore(winter));
+    // Winter still gets its heat.
+    for (const { id } of summerMill.circuits)
+      expect(both.solved?.circuits.find((each) => each.id === id)?.flowShare.value).toBeGreaterThan(0.85);
+    expect(winter.findings.some(({ id }) => id === 'cooling-flow:c4')).toBe(true);
+    expect(both.findings.some(({ id }) => id === 'cooling-flow:c4')).toBe(false);
   });
 });
 

@@ -7,14 +7,15 @@ import type { CircuitCooling, CoolingDesign, CoolingPart, SolvedCooling } from '
 import { Plant } from '../design/operate.ts';
 import type { Parts } from '../design/plant-parts.ts';
 import type { PlantState } from '../design/plant-state.ts';
+import { finishPump } from '../design/pump-design.ts';
 import { type Cooling, coolingAt, coolingLaw, coolingOf, type RoomAir } from '../emitter/cooling.ts';
 import { emitterLabel } from '../emitter/emitter.ts';
 import { decided, type Figure, given } from '../figure/figure.ts';
 import { dewPoint } from '../fluid/moist-air.ts';
 import { coolingPeak } from '../load/cooling-loads.ts';
 import { coilState } from '../network/wet-coil.ts';
+import { absentCircuits, type ColdSide, coldSideOf } from '../plan/cold-side.ts';
 import { partOfLoop } from '../plan/parts-of-job.ts';
-import { absentCircuits, type ColdSide, coldSideOf } from './cold-job.ts';
 import { assembleCold } from './cold-plant.ts';
 import { type ColdMachineDesign, designColdSource, finishColdSource } from './cold-source.ts';
 
@@ -53,6 +54,8 @@ export function designCooling(context: Context, parts: Parts | null): CooledPlan
     circuits,
     source: null,
     state: null,
+    zones: [],
+    pumps: [],
     condensate: null,
   };
   const side = coldSideOf(job);
@@ -64,7 +67,7 @@ export function designCooling(context: Context, parts: Parts | null): CooledPlan
   const assembly = assembleCold(context, parts, { ...side, circuits: laid }, machine.sized, air);
   const plant = new Plant(assembly, context.fluid);
   const state = plant.runAll();
-  if (!state.converged) return { design: { ...bare, source: machine.design, state }, plant };
+  if (!state.converged) return { design: { ...bare, source: machine.design, state, zones: assembly.zones }, plant };
   return { design: solvedCooling(context, { bare, side, machine, plant, state, air }), plant };
 }
 
@@ -117,9 +120,40 @@ function solvedCooling(context: Context, { bare, machine, plant, state, air }: S
     parts,
     circuits,
     state,
+    zones: assembly.zones,
+    pumps: coldPumps(context, plant, state, circuits),
     condensate,
     source: finishColdSource(context, machine, state),
   };
+}
+
+/** The pumps of a solved summer with their duty points. */
+function coldPumps(
+  context: Context,
+  { assembly }: Plant,
+  state: PlantState,
+  circuits: readonly CircuitCooling[],
+): CoolingDesign['pumps'] {
+  const own = assembly.circuits.flatMap(({ id, own: running }) => {
+    const wanted = circuits.find(({ circuitId }) => circuitId === id);
+    const { pump } = running ?? {};
+    return pump && wanted
+      ? [
+          {
+            pump: { ...pump, load: wanted.output, designFlow: wanted.volumeFlow },
+            at: state.circuits.find((each) => each.id === id)?.pump,
+          },
+        ]
+      : [];
+  });
+  const source = assembly.sourcePump ? [{ pump: assembly.sourcePump.pump, at: state.source.pump }] : [];
+  return [...own, ...source].map(({ pump, at }) =>
+    finishPump(
+      context,
+      { ...pump, place: `cooling/${pump.place.replace('cooling/', 'source/')}`, label: `${pump.label} in summer` },
+      at ?? null,
+    ),
+  );
 }
 
 const NOTHING: Cooling = { sensible: 0, latent: 0, condensate: 0, capacityFlow: 0, coldest: null };

@@ -81,6 +81,8 @@ export interface Assembly {
   alongBars: string[][];
   /** Ids of the pairs of tees on a ring main, in order; empty where there are not several. */
   pairs: readonly string[];
+  /** Cold water is in it. */
+  cools?: true;
   /** Usual temperature, and that of still water, degrees C. */
   mean: number;
   still: number;

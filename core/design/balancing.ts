@@ -159,7 +159,7 @@ const kvOfResistance = (resistance: number, density: number): number =>
  * than the valve loses open.
  * @param surplus Pa at design flow @param designFlow m3/s
  */
-export function regulatingKv(surplus: number, designFlow: Figure, density: number): number | null {
+export function regulatingKv(surplus: number, designFlow: number, density: number): number | null {
   if (!(surplus > 50)) return null;
-  return kvOfResistance(surplus / designFlow.value ** 2, density);
+  return kvOfResistance(surplus / designFlow ** 2, density);
 }

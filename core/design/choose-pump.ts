@@ -52,11 +52,20 @@ export interface ChosenPump {
   unknownPump: string | null;
   reaches: boolean;
   speed: CirculatorSpeed | null;
+  /** How it runs in summer, where it is chosen for that too; null where it stays as in winter. */
+  summer: SummerSpeed | null;
   load: Figure;
   /** What it moves, at the mean temperature of its circuit. */
   fluid: FilledState;
   /** Loss in Pa of what this pump alone drives. */
   ownLossAt: (flow: number) => number;
+}
+
+/** A speed of the same pump for summer, and what its index run then takes, Pa. */
+export interface SummerSpeed {
+  speed: CirculatorSpeed;
+  flow: number;
+  indexLoss: number;
 }
 
 /** What a pump is asked to do. */
@@ -65,6 +74,8 @@ export interface Asked extends Pick<ChosenPump, 'place' | 'label' | 'designFlow'
   /** What makes up the loss of its index run, and that loss, Pa. */
   losses: Record<string, Ingredient>;
   loss: number;
+  /** Flow and loss in summer, m3/s and Pa, where it is chosen for that too. */
+  summer?: { flow: number; loss: number } | null;
 }
 
 /** The pump that does what is asked with the least power, or the pinned one. */
@@ -91,7 +102,10 @@ export function choose(context: Context, asked: Asked): ChosenPump {
     terms: { H: head, margin: byRule(rules.headMargin) },
   });
   const model = asked.pinnedId === 'auto' ? undefined : findCirculator(asked.pinnedId, context.job.ownPumps);
-  const fitting = chooseSpeed(designFlow.value, wantedHead.value, model);
+  const summerHead = asked.summer ? (asked.summer.loss / (fluid.density * GRAVITY)) * rules.headMargin.limit : 0;
+  // Where summer asks for more, the pump is the one that does that; winter is then one of its slower speeds.
+  const forSummer = asked.summer ? chooseSpeed(asked.summer.flow, summerHead, model) : undefined;
+  const fitting = chooseSpeed(designFlow.value, wantedHead.value, model ?? forSummer?.model);
   return {
     place,
     label,
@@ -106,5 +120,9 @@ export function choose(context: Context, asked: Asked): ChosenPump {
     unknownPump: asked.pinnedId !== 'auto' && !model ? asked.pinnedId : null,
     reaches: fitting !== undefined,
     speed: fitting ?? (model ? fastest(model) : null),
+    summer: summerOf(asked, forSummer ?? (fitting && asked.summer ? fastest(fitting.model) : undefined)),
   };
 }
+
+const summerOf = ({ summer }: Asked, speed: CirculatorSpeed | undefined): SummerSpeed | null =>
+  summer && speed ? { speed, flow: summer.flow, indexLoss: summer.loss } : null;

@@ -131,6 +131,7 @@ export function designCircuitFlow(context: Context, circuit: Circuit, parts: Cir
     terms: { m: massFlow, ρ: density },
   });
   const delta = { value: temperatureDifference, ingredient: deltaTerm };
+  const summer = Math.max((context.coldFlows.get(place) ?? 0) / volumeFlow.value, 1);
   const run = designPipe(context, {
     place: `${place}/run`,
     label: `${circuit.name}, plant to manifold`,
@@ -138,6 +139,7 @@ export function designCircuitFlow(context: Context, circuit: Circuit, parts: Cir
     volumeFlow,
     fluid,
     temperatureDifference: delta,
+    summer,
     ways: 2,
   });
 
@@ -158,16 +160,28 @@ export function designCircuitFlow(context: Context, circuit: Circuit, parts: Cir
     volumeFlow: worstFlow,
     fluid,
     temperatureDifference: delta,
+    summer,
     ways: 1,
   });
   const terminalLoss = book.add({
     id: `${place}/terminalLoss`,
     label: `${circuit.name}: loss of emitter and valve`,
     kind: 'pressure',
-    value: circuit.terminalLoss === 'auto' ? rules.terminalAllowance.limit : circuit.terminalLoss,
-    formula: 'Δp_e at design flow',
+    // What a coil or a loop is allowed is meant at the larger flow of the two modes.
+    value: circuit.terminalLoss === 'auto' ? rules.terminalAllowance.limit / summer ** 2 : circuit.terminalLoss,
+    formula: circuit.terminalLoss === 'auto' && summer > 1 ? 'Δp_e (V / V_summer)²' : 'Δp_e at design flow',
     source: circuit.terminalLoss === 'auto' ? rules.terminalAllowance.source : 'decided in the job',
     terms: {
+      ...(circuit.terminalLoss === 'auto' && summer > 1
+        ? {
+            V_summer: given(
+              'flow when cooling',
+              'volumeFlow',
+              volumeFlow.value * summer,
+              'what its emitters take over their rise',
+            ),
+          }
+        : {}),
       Δp_e:
         circuit.terminalLoss === 'auto'
           ? byRule(rules.terminalAllowance)
@@ -193,6 +207,7 @@ export function designCircuitFlow(context: Context, circuit: Circuit, parts: Cir
     volumeFlow,
     fluid,
     delta,
+    summer,
   });
   const inLine = partsInLine(context, `${place}/components`, circuit.name, bothWays(circuit), run, volumeFlow, fluid);
   const loops = balanceLoops(context, {

@@ -14,12 +14,12 @@ export interface Combination {
   converged: boolean;
   /** Flow in m3/s and head in m of each pump by its place; zeros where it does not run. */
   pumps: Record<string, { flow: number; head: number }>;
-  /** Degrees C leaving the source and coming back to it; W it gives; W of all pumps. */
+  /** Degrees C leaving the source and coming back to it; W it gives, or takes where it cools; W of all pumps. */
   supply: number;
   back: number;
   heat: number;
   power: number;
-  /** Heat that comes over the heat wanted in the calling zones: the least of them. */
+  /** Heat that comes, or cold, over what is wanted in the calling zones: the least of them. */
   leastShare: number;
 }
 
@@ -84,8 +84,9 @@ function summary(calls: string, state: PlantState, wanted: ReadonlyMap<string, n
   for (const circuit of state.circuits) {
     if (!circuit.running) continue;
     for (const loop of circuit.loops) {
-      if (loop.flow <= 1e-8) continue;
-      leastShare = Math.min(leastShare, loop.heat / (wanted.get(loop.place) ?? Number.POSITIVE_INFINITY));
+      // What takes no part in summer wants nothing.
+      if (loop.flow <= 1e-8 || wanted.get(loop.place) === 0) continue;
+      leastShare = Math.min(leastShare, Math.abs(loop.heat) / (wanted.get(loop.place) || Number.POSITIVE_INFINITY));
     }
   }
   return {
@@ -96,7 +97,7 @@ function summary(calls: string, state: PlantState, wanted: ReadonlyMap<string, n
     ),
     supply: state.source.supply,
     back: state.source.back,
-    heat: state.source.heat,
+    heat: state.cools ? 0 - state.source.heat : state.source.heat,
     power: pumps.reduce((sum, { pump }) => sum + pump.power, 0),
     leastShare,
   };

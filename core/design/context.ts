@@ -11,6 +11,7 @@ import { pipingOf } from '../piping/piping-of-job.ts';
 import { type SettledJob, settledJob } from '../plan/settled-job.ts';
 import { say } from '../quantity/format.ts';
 import { type Rulebook, rulebookOf } from '../rules/rulebooks.ts';
+import { type ColdFlows, coldFlowsOf } from './cold-flows.ts';
 
 /** A fluid at one temperature, and which it is. */
 export interface FilledState extends FluidState {
@@ -37,6 +38,8 @@ export interface Context {
   isRoughCooling: (room: Room) => boolean;
   /** How it is piped. */
   piping: Piping;
+  /** What pipes and pumps carry in summer, where they are sized for it. */
+  coldFlows: ColdFlows;
   /** What runs, header, vessel and tank have to be at least, for what comes later. */
   laid: Laid;
   book: FigureBook;
@@ -69,6 +72,7 @@ export function contextOf(asEntered: Job, laid: Laid = NOTHING_LAID): Context {
     isRough: (room) => rough.has(room.id),
     isRoughCooling: (room) => roughCold.has(room.id),
     piping: pipingOf(job),
+    coldFlows: coldFlowsOf(job),
     laid,
     book: new FigureBook(),
     rulebook,

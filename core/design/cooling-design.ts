@@ -1,5 +1,6 @@
 import type { Cooling } from '../emitter/cooling.ts';
 import type { Figure } from '../figure/figure.ts';
+import type { Zone } from './assembly.ts';
 import type { PumpDesign } from './choose-pump.ts';
 import type { PlantState } from './plant-state.ts';
 
@@ -66,6 +67,10 @@ export interface CoolingDesign {
   source: ColdSourceDesign | null;
   /** The plant solved with cold water in it, every zone calling; null where nothing is to be solved. */
   state: PlantState | null;
+  /** What calls for cold. */
+  zones: Zone[];
+  /** Pumps as they run in summer, their places begun with `cooling/`. */
+  pumps: PumpDesign[];
   /** Water out of the air of all rooms, kg/s. */
   condensate: Figure | null;
 }

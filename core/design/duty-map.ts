@@ -39,14 +39,14 @@ export interface Telling {
 }
 
 /** Hottest and coldest water, most and least flow, and what is at their limits. */
-export function tellingCombinations(found: readonly Combination[]): Telling[] {
+export function tellingCombinations(found: readonly Combination[], cools = false): Telling[] {
   const solved = found.filter((each) => each.converged && each.calls.includes('1'));
   const ends: [string, (each: Combination) => number][] = [
-    ['Hottest return to the source', (each) => each.back],
+    [`${cools ? 'Warmest' : 'Hottest'} return to the source`, (each) => each.back],
     ['Coldest return to the source', (each) => -each.back],
     ['Most pump power', (each) => each.power],
-    ['Least heat wanted of the source', (each) => -each.heat],
-    ['Emitters furthest short of their heat', (each) => -each.leastShare],
+    [`Least ${cools ? 'cooling' : 'heat'} wanted of the source`, (each) => -each.heat],
+    [`Emitters furthest short of their ${cools ? 'cooling' : 'heat'}`, (each) => -each.leastShare],
   ];
   return ends.flatMap(([word, of]) => {
     let best: Combination | null = null;

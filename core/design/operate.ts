@@ -258,6 +258,7 @@ export class Plant {
     for (const { id } of pairs.slice(1)) for (const piece of ['before', 'across']) note(`pairs/${id}/${piece}`);
     return {
       calling: [...calling],
+      ...(assembly.cools ? { cools: true } : {}),
       converged: reason === null,
       reason,
       iterations,

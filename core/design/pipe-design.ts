@@ -45,6 +45,8 @@ interface Asked {
   volumeFlow: Figure;
   fluid: FilledState;
   temperatureDifference: { value: Kelvin; ingredient: Ingredient };
+  /** Flow in summer over that of winter, where it is sized for that too. */
+  summer?: number;
   /** How often the given length is passed: 2 for a run measured one way, 1 for a loop measured there and back. */
   ways: 1 | 2;
 }
@@ -73,13 +75,14 @@ export function sizeOfRun(context: Context, run: PipeRun, flow: number, fluid: F
 /** Chooses or checks the bore of one run and works out what the water does in it. */
 export function designPipe(context: Context, asked: Asked): SizedPipe {
   const { book, rules } = context;
-  const { place, label, run, volumeFlow, fluid, ways } = asked;
+  const { place, label, run, volumeFlow, fluid, ways, summer = 1 } = asked;
   const material = PIPE_MATERIALS[run.material];
   const flow = volumeFlow.value;
   const byVelocity = sizeByVelocity(material, flow, rules.velocityWanted.limit);
   const byGradient = sizeByGradient(material, flow, rules.gradientMost.limit, fluid);
   const pinnedSize = run.size === 'auto' ? undefined : findSize(run.material, run.size);
-  const forNow = sizeOfRun(context, run, flow, fluid);
+  const forWinter = sizeOfRun(context, run, flow, fluid);
+  const forNow = summer > 1 ? sizeOfRun(context, run, flow * summer, fluid) : forWinter;
   // What is laid once is laid for what comes later too.
   const least = pinnedSize ? 0 : (context.laid.bores.get(place) ?? 0);
   const size = least > forNow.bore ? (material.sizes.find(({ bore }) => bore >= least - 1e-9) ?? forNow) : forNow;
@@ -97,9 +100,11 @@ export function designPipe(context: Context, asked: Asked): SizedPipe {
       ? 'd = inside diameter of the fixed size'
       : size !== forNow
         ? 'd = what comes later needs'
-        : context.rulebook.boreBy === 'velocity'
-          ? 'd = smallest inside diameter with V / (π d² / 4) ≤ v max'
-          : 'd = smallest inside diameter with R(V, d) ≤ R max',
+        : size !== forWinter
+          ? 'd = what the flow of summer needs'
+          : context.rulebook.boreBy === 'velocity'
+            ? 'd = smallest inside diameter with V / (π d² / 4) ≤ v max'
+            : 'd = smallest inside diameter with R(V, d) ≤ R max',
     source: `${material.source}: ${material.label}, ${size.label}`,
     terms: {
       V: volumeFlow,

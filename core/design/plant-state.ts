@@ -57,6 +57,8 @@ export interface PairState {
 export interface PlantState {
   /** Ids of the zones that call. */
   calling: string[];
+  /** Cold water is in it: heat of circuits and source is below 0, what does not take part is left out. */
+  cools?: true;
   converged: boolean;
   /** Why there is no answer; null when there is one. */
   reason: string | null;

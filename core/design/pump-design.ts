@@ -43,6 +43,8 @@ export function choosePumps(context: Context, circuits: readonly CircuitFlow[], 
     const valve = valves[i] ?? null;
     const behind = lossAtDesign(context, source, drives.of(context.piping.branch(flow.place)).beyond);
     const valveLoss = valve ? valve.lossAt(flow.volumeFlow.value) : 0;
+    const ownLossAt = (at: number) => flow.ownLossAt(at) + (valve ? valve.lossAt(at) : 0);
+    const cold = context.coldFlows.get(flow.place) ?? 0;
     return choose(context, {
       place: `${flow.place}/pump`,
       label: flow.circuit.name,
@@ -60,12 +62,14 @@ export function choosePumps(context: Context, circuits: readonly CircuitFlow[], 
         ...behind.losses,
       },
       loss: flow.ownLossAt(flow.volumeFlow.value) + valveLoss + behind.loss,
-      ownLossAt: (at) => flow.ownLossAt(at) + (valve ? valve.lossAt(at) : 0),
+      ownLossAt,
+      summer: inSummer(cold, flow.volumeFlow.value, ownLossAt(cold), behind.loss),
     });
   });
   const ofSource = lossOfSource(source);
   // Away from it plates and pipes without a pump stand in its way, and circuits that have a valve; a header or a tank takes nothing.
   const plates = deepest(context, source, drives.of(lead).loads, circuits, { zoneValves, charging });
+  const coldSource = context.coldFlows.get('source') ?? 0;
   const primary = lead.pump
     ? choose(context, {
         place: 'source/pump',
@@ -77,10 +81,18 @@ export function choosePumps(context: Context, circuits: readonly CircuitFlow[], 
         losses: { ...ofSource.losses, ...plates.losses },
         loss: ofSource.loss + plates.loss,
         ownLossAt: (at) => source.lossAt(at) + plates.loss * (at / source.volumeFlow.value) ** 2,
+        summer: inSummer(coldSource, source.volumeFlow.value, source.lossAt(coldSource), plates.loss),
       })
     : null;
   return { circuits: own, shared: ask && choose(context, ask), source: primary, links: linkPumps(context, source) };
 }
+
+/**
+ * What summer asks of a pump, where it carries more then.
+ * @param cold @param warm flow in summer and winter, m3/s @param own loss of its own pipes in summer, Pa @param shared what it shares with others, at its flow in winter
+ */
+const inSummer = (cold: number, warm: number, own: number, shared: number): { flow: number; loss: number } | null =>
+  cold > warm ? { flow: cold, loss: own + shared * (cold / warm) ** 2 } : null;
 
 /** The hardest way through what a pump drives away from the sources, with what lies behind it. */
 function deepest(

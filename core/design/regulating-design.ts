@@ -28,16 +28,30 @@ export function designRegulating(context: Context, flow: CircuitFlow, drive: Dri
   const { circuit, place } = flow;
   const found = circuit.balancing === 'none' ? null : surplusOf(context, flow, drive);
   if (!found) return null;
-  const kv = regulatingKv(found.surplus, flow.volumeFlow, flow.fluid.density);
+  const kv = regulatingKv(found.surplus, found.flow ?? flow.volumeFlow.value, flow.fluid.density);
   if (kv === null) return null;
   return context.book.add({
     id: `${place}/regulating`,
     label: `${circuit.name}: setting of the regulating valve`,
     kind: 'flowCoefficient',
     value: kv,
-    formula: 'Kv with Δp(V) = Δp_pump(V) − Δp_index',
+    formula:
+      found.flow === undefined ? 'Kv with Δp(V) = Δp_pump(V) − Δp_index' : 'Kv with Δp(V) = Δp_pump(V) − Δp_index, V of summer',
     source: 'EN 60534 flow coefficient; the valve takes what the pump gives too much at design flow',
-    terms: { V: flow.volumeFlow, 'Δp_pump(V)': found.given, Δp_index: found.taken, ρ: context.densityOf(flow.fluid) },
+    terms: {
+      V:
+        found.flow === undefined
+          ? flow.volumeFlow
+          : given(
+              'flow when cooling, which is more',
+              'volumeFlow',
+              found.flow,
+              'its valve is set once, for the harder of the two',
+            ),
+      'Δp_pump(V)': found.given,
+      Δp_index: found.taken,
+      ρ: context.densityOf(flow.fluid),
+    },
   });
 }
 
@@ -46,12 +60,27 @@ function surplusOf(
   context: Context,
   flow: CircuitFlow,
   { own, shared, zoneValve, sourceLoss, control }: Drive,
-): { surplus: number; given: Ingredient; taken: Ingredient } | null {
+): { surplus: number; flow?: number; given: Ingredient; taken: Ingredient } | null {
   const { rules } = context;
   const behindCheck = ({ speed, fluid }: ChosenPump, at: number) =>
     speed ? speed.headAt(at) * fluid.density * GRAVITY - (speed.model.checkValve ? rules.pumpCheckOpening.limit : 0) : 0;
   if (own) {
     if (flow.circuit.pumpControl !== 'fixed-speed' || !own.speed) return null;
+    if (own.summer) {
+      const { speed, flow: most, indexLoss } = own.summer;
+      const pressure = behindCheck({ ...own, speed }, most);
+      return {
+        surplus: pressure - indexLoss,
+        flow: most,
+        given: given(
+          'pump less its check valve in summer',
+          'pressure',
+          pressure,
+          circulatorName(speed.model, context.job.display),
+        ),
+        taken: given('index run in summer', 'pressure', indexLoss, 'sum of its losses at that flow'),
+      };
+    }
     const pressure = behindCheck(own, flow.volumeFlow.value);
     return {
       surplus: pressure - own.indexLoss,

@@ -239,6 +239,7 @@ export function designSource(context: Context, circuits: CircuitFlow[], load: Fi
     volumeFlow,
     fluid,
     temperatureDifference: { value: source.temperatureDifference, ingredient: deltaTerm },
+    summer: Math.max((context.coldFlows.get('source') ?? 0) / volumeFlow.value, 1),
     ways: 2,
   });
   const leaving = book.add({

@@ -39,6 +39,8 @@ interface Asked {
   volumeFlow: Figure;
   fluid: FilledState;
   delta: { value: Kelvin; ingredient: Ingredient };
+  /** Flow in summer over that of winter, where it is sized for that too. */
+  summer: number;
 }
 
 /** Adds loads up along the tree and sizes or checks each section at its flow. A section that carries nothing is left out of the sums. */
@@ -104,6 +106,7 @@ export function designTree(context: Context, asked: Asked): TreeDesign {
       volumeFlow: flow,
       fluid,
       temperatureDifference: delta,
+      summer: asked.summer,
       ways: 2,
     });
     return { id: section.id, place: at, parent, depth, load: carried, pipe };

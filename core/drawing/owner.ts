@@ -14,6 +14,7 @@ const STILL = 3e-8;
 /** Flow in a drawn pipe in m3/s the way it is drawn: 0 when it stands, null when nothing is known of it. */
 export function flowOf(state: PlantState | null, pipe: string): number | null {
   const flow = state?.pipes[pipe];
-  if (flow === undefined) return null;
+  // What takes no part in summer stands still.
+  if (flow === undefined) return state?.cools ? 0 : null;
   return Math.abs(flow) < STILL ? 0 : flow;
 }

@@ -64,7 +64,7 @@ describe('what followed from a job before still follows from it', () => {
     const before = BEFORE[name] ?? {};
     const now = numbersOf(job.job);
     const mended = (key: string) => {
-      if (COOLS.has(name) && (key === 'wall' || /^figure circuits\/c1\/cooling\//.test(key))) return true;
+      if (COOLS.has(name) && (key === 'wall' || key === 'controls' || /^figure circuits\/c1\/cooling\//.test(key))) return true;
       if (key === 'controls' && FANS.has(name)) return job.job.circuits.some(({ emitters }) => emitters === 'air-units');
       if (!(name in CHANGED) || !key.startsWith('day/')) return false;
       // What a day made and gave is near what it was all the same.

@@ -1,11 +1,11 @@
 import type { Circuit } from '../../model/job.ts';
-import { type Absent, absentCircuits } from '../cooling/cold-job.ts';
 import type { Context } from '../design/context.ts';
 import type { CoolingDesign } from '../design/cooling-design.ts';
 import { coolingLaw } from '../emitter/cooling.ts';
 import { emitterLabel } from '../emitter/emitter.ts';
 import type { Finding } from '../finding/finding.ts';
 import { changeoversOf } from '../plan/changeover.ts';
+import { type Absent, absentCircuits } from '../plan/cold-side.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 
 /** Findings on circuits with cold water: who gets none, what takes no part, and what guards them. */

@@ -1,10 +1,10 @@
 import type { Separation } from '../../model/job.ts';
 import { PARTS_WATER } from '../../model/station.ts';
-import { type ColdSide, coldFlowOf, coldSideOf } from '../cooling/cold-job.ts';
 import type { Context } from '../design/context.ts';
 import type { CoolingDesign } from '../design/cooling-design.ts';
 import type { Finding } from '../finding/finding.ts';
 import { freezingPoint } from '../fluid/glycol.ts';
+import { type ColdSide, coldFlowOf, coldSideOf } from '../plan/cold-side.ts';
 import { coolingPoints, SUMMER_BRINE } from '../plant/cold-machine.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 

@@ -193,6 +193,14 @@ function moreFlow({ say }: Context, circuit: Circuit, cooling: CoolingDesign, de
       title: `${circuit.name}: cooling needs ${say(cold.volumeFlow.value, 'volumeFlow')}, heating ${say(winter, 'volumeFlow')}`,
       why: `Pipes, pump and valve are sized for heating; in summer the water warms further than written here and cools less${cold.solved ? `: ${say(cold.solved.heat.value, 'power')} of ${say(cold.output.value, 'power')} come` : ''}. Let it warm further, or size the circuit for the larger flow with a smaller delta T when heating.`,
       remedies: [
+        ...(circuit.cooling.sized
+          ? []
+          : [
+              {
+                label: 'Size pipes and pump for summer too',
+                edits: [{ at: `circuits/${circuit.id}/cooling/sized`, value: true }],
+              },
+            ]),
         {
           label: `Let it warm by ${say(Math.min(wider, 20), 'temperatureDifference')}`,
           edits: [{ at: `circuits/${circuit.id}/cooling/temperatureDifference`, value: Math.min(wider, 20) }],

@@ -103,7 +103,10 @@ export interface ZoneStep {
  * The exact step of a zone for steady inputs: dT_f/dt = (q - H (T_f - T_r)) / C_f, dT_r/dt = (H (T_f - T_r) + g - U (T_r - T_o)) / C_r.
  * e^(A t) of a 2 x 2 matrix from its two eigenvalues.
  */
-export function zoneStep({ floor, loss, capacity, lag }: RunZone, step: number): ZoneStep {
+export function zoneStep(
+  { floor, loss, capacity, lag }: Pick<RunZone, 'floor' | 'loss' | 'capacity' | 'lag'>,
+  step: number,
+): ZoneStep {
   const held = Math.exp(-step / lag);
   if (!floor) return { held, floorFloor: 0, floorRoom: 0, roomFloor: 0, roomRoom: Math.exp((-step * loss) / capacity) };
   const a = -floor.toRoom / floor.capacity;
@@ -125,9 +128,9 @@ export function zoneStep({ floor, loss, capacity, lag }: RunZone, step: number):
  * @param gains heat from sun and people, W
  */
 export function zoneAfter(
-  zone: RunZone,
+  zone: Pick<RunZone, 'floor' | 'loss' | 'lag'>,
   by: ZoneStep,
-  state: ZoneState,
+  state: Pick<ZoneState, 'room' | 'floor' | 'stored'> & Partial<ZoneState>,
   intoFloor: number,
   entering: number,
   gains: number,

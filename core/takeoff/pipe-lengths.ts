@@ -78,7 +78,7 @@ function soldAs(material: MaterialId, length: number, display: Display): string 
   const needed = length * (1 + WASTE);
   if ('bar' in sold) {
     const bars = Math.ceil(needed / sold.bar - 1e-9);
-    return `${bars} ${bars === 1 ? 'bar' : 'bars'} of ${say(sold.bar, 'length', display)}`;
+    return `${bars} ${bars === 1 ? 'length' : 'lengths'} of ${say(sold.bar, 'length', display)}`;
   }
   const coil = sold.coils.find((each) => each >= needed) ?? (sold.coils.at(-1) as number);
   const coils = Math.ceil(needed / coil - 1e-9);

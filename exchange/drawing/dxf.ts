@@ -83,7 +83,7 @@ function drawPath(mark: PathMark, place: Place, scale: number, { into, options }
       into.addHatch(paths, pattern({ name: HatchPredefinedPatterns.SOLID }), options);
     }
   }
-  const stroke = mark.stroke && mark.stroke !== 'board' && mark.stroke !== 'backCore' ? mark.stroke : null;
+  const stroke = mark.stroke && mark.stroke !== 'board' && !/Core$/.test(mark.stroke) ? mark.stroke : null;
   if (!stroke && mark.fill) {
     if (!SEEN.includes(mark.fill)) return;
   } else if (!stroke) return;

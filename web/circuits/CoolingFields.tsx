@@ -75,6 +75,7 @@ export function CoolingFields({ circuit }: { circuit: Circuit }) {
           <Box sx={FIELD}>
             <ChoiceField place={`${place}/drain`} label="Condensate goes" options={DRAIN_CHOICES} />
           </Box>
+          <Tick place={`${place}/sized`} label="Pipes and pump sized for summer too" />
           <Tick place={`${place}/sealed`} label="Pipes, valves and manifold insulated against vapour" />
           <Button color="error" size="small" onClick={() => put(`${circuit.name} does not cool`, [{ at: place, value: null }])}>
             Does not cool

@@ -1,11 +1,13 @@
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
+import { useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
 import type { CallRow } from '../../core/control/calls-table.ts';
 import type { Design } from '../../core/design/design.ts';
 import type { Job } from '../../model/job.ts';
 import { STANDING_LINK } from '../look/space.ts';
 import { FoldedSection } from '../parts/Layout.tsx';
+import { ModeSwitch } from '../parts/ModeSwitch.tsx';
 import { PlainTable } from '../parts/PlainTable.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useWork } from '../worker/use-work.ts';
@@ -14,8 +16,11 @@ import { useWork } from '../worker/use-work.ts';
 export function CallsSection({ job, design }: { job: Job; design: Design }) {
   const { id } = useParams();
   const { say } = useDisplay();
-  const { data: rows, failed } = useWork<CallRow[]>('calls', [job], (work) => work.calls(job));
-  const zones = [...(design.solved?.zones ?? []), ...(design.solved?.others ?? [])];
+  const [wanted, setWanted] = useState(false);
+  const cold = design.cooling?.state ? design.cooling : null;
+  const cools = wanted && cold !== null;
+  const { data: rows, failed } = useWork<CallRow[]>('calls', [job, cools], (work) => work.calls(job, cools));
+  const zones = cools ? cold.zones : [...(design.solved?.zones ?? []), ...(design.solved?.others ?? [])];
   const names = new Map([...design.circuits.map(({ id: of, name }): [string, string] => [of, name]), ['hotWater', 'Cylinder']]);
   const word = (calling: readonly string[]) => zones.map((zone) => (calling.includes(zone.id) ? '1' : '0')).join('');
   return (
@@ -25,6 +30,7 @@ export function CallsSection({ job, design }: { job: Job; design: Design }) {
       answer="what calls, what runs, what the source does"
       lead="What calls, what then runs, and what the source does. Every combination is under Pumps in every state."
     >
+      {cold && <ModeSwitch cools={cools} onTurnOver={setWanted} />}
       {failed && <Typography role="alert">{failed}</Typography>}
       {rows === null && !failed && <Typography role="status">Running the plant in each state …</Typography>}
       {rows && (
@@ -34,7 +40,7 @@ export function CallsSection({ job, design }: { job: Job; design: Design }) {
               <th scope="col">Calls</th>
               <th scope="col">Runs</th>
               <th scope="col" className="number">
-                Output
+                {cools ? 'Cooling' : 'Output'}
               </th>
               <th scope="col" className="number">
                 Source flow
@@ -54,17 +60,21 @@ export function CallsSection({ job, design }: { job: Job; design: Design }) {
             {rows.map((row) => (
               <tr key={row.label}>
                 <th scope="row" style={{ fontWeight: 650 }}>
-                  <Link component={RouterLink} to={`/jobs/${id}/plant?calls=${word(row.calling)}`} sx={STANDING_LINK}>
+                  <Link
+                    component={RouterLink}
+                    to={`/jobs/${id}/plant?${cools ? 'mode=cooling&' : ''}calls=${word(row.calling)}`}
+                    sx={STANDING_LINK}
+                  >
                     {row.label}
                   </Link>
                 </th>
                 <td>{row.running.map((each) => names.get(each) ?? each).join(', ') || 'nothing'}</td>
                 {row.converged ? (
                   <>
-                    <td className="number">{say(Math.max(row.heat, 0), 'power')}</td>
+                    <td className="number">{say(Math.max(cools ? 0 - row.heat : row.heat, 0), 'power')}</td>
                     <td className="number">{say(Math.max(row.flow, 0), 'volumeFlow')}</td>
-                    <td className="number">{row.heat > 1 ? say(row.supply, 'temperature') : '–'}</td>
-                    <td className="number">{row.heat > 1 ? say(row.back, 'temperature') : '–'}</td>
+                    <td className="number">{Math.abs(row.heat) > 1 ? say(row.supply, 'temperature') : '–'}</td>
+                    <td className="number">{Math.abs(row.heat) > 1 ? say(row.back, 'temperature') : '–'}</td>
                     <td className="number">{say(row.power, 'electricPower')}</td>
                   </>
                 ) : (

@@ -17,7 +17,11 @@ export interface CombinationRun {
 const WORKERS = 2;
 
 /** Runs every combination of calls of a job, again whenever the job changes; `cancel` ends it, `again` starts anew. */
-export function useCombinations(job: Job, zones: number): CombinationRun & { cancel: () => void; again: () => void } {
+export function useCombinations(
+  job: Job,
+  zones: number,
+  cools = false,
+): CombinationRun & { cancel: () => void; again: () => void } {
   const total = combinationCount(zones);
   const [run, setRun] = useState<CombinationRun>({ found: [], total, state: 'running', seconds: null });
   const [round, setRound] = useState(0);
@@ -42,7 +46,7 @@ export function useCombinations(job: Job, zones: number): CombinationRun & { can
       workers.map((lane, i) =>
         lane.ask((work) => {
           halves[i] = [];
-          return work.combine(job, i * share, (i + 1) * share, proxy(take(i)));
+          return work.combine(job, cools, i * share, (i + 1) * share, proxy(take(i)));
         }),
       ),
     )
@@ -63,6 +67,6 @@ export function useCombinations(job: Job, zones: number): CombinationRun & { can
       over = true;
       end();
     };
-  }, [job, total, round]);
+  }, [job, cools, total, round]);
   return { ...run, cancel: useCallback(() => stop.current(), []), again: useCallback(() => setRound((n) => n + 1), []) };
 }

@@ -9,6 +9,10 @@ export interface WallColours {
   back: string;
   backText: string;
   backCore: string;
+  /** Water that cools, on its way out and back, and the marks in its middle that tell it without colour. */
+  cold: string;
+  coldBack: string;
+  coldCore: string;
   /** Water that stands still. */
   still: string;
   metal: string;
@@ -57,6 +61,9 @@ export const LIGHT: Scheme = {
     back: '#27598a',
     backText: '#1f4d7a',
     backCore: '#cfe0ee',
+    cold: '#1f6b3f',
+    coldBack: '#4f621a',
+    coldCore: '#f3f6dc',
     still: '#8d7f6e',
     metal: '#4a3f36',
     tag: '#fffaf0',
@@ -91,6 +98,9 @@ export const DARK: Scheme = {
     back: '#7db4e2',
     backText: '#93c2ec',
     backCore: '#1f3547',
+    cold: '#6fd196',
+    coldBack: '#b9cf6e',
+    coldCore: '#1d2a16',
     still: '#8f8170',
     metal: '#d9cab6',
     tag: '#2f2720',
@@ -112,7 +122,7 @@ export const DARK: Scheme = {
 export interface Role {
   name: string;
   colour: (scheme: Scheme) => string;
-  on: readonly ('ground' | 'paper' | 'board' | 'tag' | 'strip')[];
+  on: readonly ('ground' | 'paper' | 'board' | 'tag' | 'strip' | 'cold')[];
   least: 3 | 4.5 | 7;
 }
 
@@ -129,6 +139,9 @@ export const ROLES: readonly Role[] = [
   { name: 'Return, words', colour: (s) => s.wall.backText, on: ['board', 'tag'], least: 4.5 },
   { name: 'Flow, line', colour: (s) => s.wall.flow, on: ['paper', 'board'], least: 3 },
   { name: 'Return, line', colour: (s) => s.wall.back, on: ['paper', 'board'], least: 3 },
+  { name: 'Cold water, line and words', colour: (s) => s.wall.cold, on: ['paper', 'board', 'tag'], least: 4.5 },
+  { name: 'Cold water coming home, line and words', colour: (s) => s.wall.coldBack, on: ['paper', 'board', 'tag'], least: 4.5 },
+  { name: 'Marks in cold water', colour: (s) => s.wall.coldCore, on: ['cold'], least: 3 },
   { name: 'Still water', colour: (s) => s.wall.still, on: ['paper', 'board'], least: 3 },
   { name: 'Copper, line', colour: (s) => s.wall.copperLine, on: ['ground', 'paper', 'board'], least: 3 },
   { name: 'Outline of fields', colour: (s) => s.wall.edge, on: ['ground', 'paper', 'board'], least: 3 },

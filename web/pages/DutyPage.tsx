@@ -10,7 +10,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { lazy, Suspense, useMemo, useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { allPumps } from '../../core/design/all-pumps.ts';
 import type { Zone } from '../../core/design/assembly.ts';
 import type { PumpDesign } from '../../core/design/choose-pump.ts';
@@ -18,6 +18,7 @@ import { MOST_ZONES } from '../../core/design/combinations.ts';
 import { dutyPoints, type Telling, tellingCombinations } from '../../core/design/duty-map.ts';
 import { useCombinations } from '../duty/useCombinations.ts';
 import { PageSection, Sheet } from '../parts/Layout.tsx';
+import { ModeSwitch } from '../parts/ModeSwitch.tsx';
 import { RunViews } from '../run/RunViews.tsx';
 import { type Designed, useDesigned } from '../state/design-context.tsx';
 import { useDisplay } from '../state/display.ts';
@@ -27,8 +28,11 @@ const DutyMap = lazy(() => import('../duty/DutyMap.tsx'));
 /** Every combination of calls, and where each puts the pumps. */
 export default function DutyPage() {
   const designed = useDesigned();
+  const [search, setSearch] = useSearchParams();
+  const { solved, cooling } = designed?.design ?? {};
   if (!designed) return <Note>Working out the plant …</Note>;
-  const { solved } = designed.design;
+  const cold = cooling?.state?.converged ? cooling : null;
+  const cools = cold !== null && search.get('mode') === 'cooling';
   if (!solved?.state.converged) {
     return (
       <Note>
@@ -37,7 +41,16 @@ export default function DutyPage() {
       </Note>
     );
   }
-  return <DutySheet designed={designed} zones={solved.zones} />;
+  const turnOver = (next: boolean) => setSearch(next ? { mode: 'cooling' } : {}, { replace: true });
+  return (
+    <DutySheet
+      key={cools ? 'cooling' : 'heating'}
+      designed={designed}
+      zones={cools ? cold.zones : solved.zones}
+      cools={cools}
+      onTurnOver={cold ? turnOver : null}
+    />
+  );
 }
 
 const Note = ({ children }: { children: React.ReactNode }) => (
@@ -46,20 +59,38 @@ const Note = ({ children }: { children: React.ReactNode }) => (
   </Typography>
 );
 
-function DutySheet({ designed, zones }: { designed: Designed; zones: readonly Zone[] }) {
+function DutySheet({
+  designed,
+  zones,
+  cools,
+  onTurnOver,
+}: {
+  designed: Designed;
+  zones: readonly Zone[];
+  cools: boolean;
+  onTurnOver: ((cools: boolean) => void) | null;
+}) {
   const { id } = useParams();
   const navigate = useNavigate();
-  const run = useCombinations(designed.job, zones.length);
-  const pumps = useMemo(() => pumpsOf(designed), [designed]);
+  const run = useCombinations(designed.job, zones.length, cools);
+  const pumps = useMemo(() => pumpsOf(designed, cools), [designed, cools]);
   const [chosen, setChosen] = useState(0);
   const pump = pumps[Math.min(chosen, pumps.length - 1)];
   const duty = pump?.duty ?? null;
   const points = useMemo(() => {
     if (!duty || !pump) return [];
     const mostFlow = duty.pumpCurve.at(-1)?.[0] ?? 1;
-    return dutyPoints(run.found, pump.place, mostFlow, Math.max(...duty.pumpCurve.map(([, head]) => head)));
+    return dutyPoints(
+      run.found,
+      pump.place.replace(/^cooling\//, ''),
+      mostFlow,
+      Math.max(...duty.pumpCurve.map(([, head]) => head)),
+    );
   }, [run.found, pump, duty]);
-  const open = (calls: string) => navigate(calls.includes('0') ? `/jobs/${id}/plant?calls=${calls}` : `/jobs/${id}/plant`);
+  const open = (calls: string) => {
+    const asked = [...(cools ? ['mode=cooling'] : []), ...(calls.includes('0') ? [`calls=${calls}`] : [])].join('&');
+    return navigate(`/jobs/${id}/plant${asked ? `?${asked}` : ''}`);
+  };
   const failed = run.found.filter((each) => !each.converged).length;
   const sampled = zones.length > MOST_ZONES;
   return (
@@ -70,6 +101,7 @@ function DutySheet({ designed, zones }: { designed: Designed; zones: readonly Zo
       lead={`${zones.length} thermostats, ${run.total} ${sampled ? 'of their combinations, drawn at random beside each alone and all but each' : 'combinations of calls'}. Each is solved for flow and temperature.`}
     >
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mb: 2, flexWrap: 'wrap' }}>
+        {onTurnOver && <ModeSwitch cools={cools} onTurnOver={onTurnOver} />}
         {run.state === 'running' ? (
           <>
             <LinearProgress
@@ -112,8 +144,8 @@ function DutySheet({ designed, zones }: { designed: Designed; zones: readonly Zo
           </Suspense>
           <figcaption>
             <Typography variant="body2" sx={{ mb: 3 }}>
-              {duty.label}: its curve, a square for the design day, and a spot for every other combination in which it runs, wider
-              where several coincide. Press one to open the wall in that state.
+              {duty.label}: its curve, a square for {cools ? 'the hottest day' : 'the design day'}, and a spot for every other
+              combination in which it runs, wider where several coincide. Press one to open the wall in that state.
             </Typography>
           </figcaption>
         </figure>
@@ -121,14 +153,15 @@ function DutySheet({ designed, zones }: { designed: Designed; zones: readonly Zo
         <Typography sx={{ py: 4 }}>No pump in the catalogue reaches this duty; see the findings.</Typography>
       )}
       <PageSection title="Extreme states" lead="Hottest and coldest water, most and least flow, and what is at their limits.">
-        <TellingTable telling={tellingCombinations(run.found)} zones={zones} onOpen={open} />
+        <TellingTable telling={tellingCombinations(run.found, cools)} zones={zones} onOpen={open} />
       </PageSection>
     </Sheet>
   );
 }
 
 /** The pumps that the thermostats switch; the cylinder's runs by itself. */
-const pumpsOf = ({ design }: Designed): PumpDesign[] => allPumps(design).filter((pump) => pump.place !== 'hotWater/pump');
+const pumpsOf = ({ design }: Designed, cools: boolean): PumpDesign[] =>
+  cools ? (design.cooling?.pumps ?? []) : allPumps(design).filter((pump) => pump.place !== 'hotWater/pump');
 
 function runWords(state: string, found: number, total: number, seconds: number | null, failed: number): string {
   const gaps = failed > 0 ? ` ${failed} could not be solved and are left out.` : '';

@@ -127,13 +127,14 @@ function RunningWall({
   onPick: (component: string | null) => void;
 }) {
   const [search, setSearch] = useSearchParams();
-  const { solved } = designed.design;
-  const heating = solved?.zones ?? [];
-  const zones = [...heating, ...(solved?.others ?? [])];
+  const { solved, cooling } = designed.design;
+  const cools = search.get('mode') === 'cooling' && cooling?.state != null;
+  const heating = (cools ? cooling?.zones : solved?.zones) ?? [];
+  const zones = [...heating, ...(cools ? [] : (solved?.others ?? []))];
   const calling = readCalls(search.get('calls'), zones);
-  const shown = usePlantState(designed, calling);
+  const shown = usePlantState(designed, calling, cools);
   const { state, designDay, waiting } = shown;
-  const built = useBuiltStateOf(designDay ? null : calling);
+  const built = useBuiltStateOf(designDay || cools ? null : calling);
   const change = (next: string[]) => {
     const on = new Set(next);
     setSearch(
@@ -147,6 +148,18 @@ function RunningWall({
       { replace: true },
     );
   };
+  const turnOver = (next: boolean) =>
+    setSearch(
+      (before) => {
+        const after = new URLSearchParams(before);
+        after.delete('at');
+        after.delete('calls');
+        if (next) after.set('mode', 'cooling');
+        else after.delete('mode');
+        return after;
+      },
+      { replace: true },
+    );
   // A link of an earlier plant, or one cut short.
   const misfit = search.has('calls') && calling === null && zones.length > 0;
   return (
@@ -181,6 +194,7 @@ function RunningWall({
           reason={state && !waiting ? state.reason : null}
           waiting={waiting}
           onChange={change}
+          {...(cooling?.state ? { cools, onTurnOver: turnOver } : {})}
         />
       )}
       <BookBar built={built !== null} />
@@ -188,7 +202,7 @@ function RunningWall({
         sheet={shown.designed.sheet}
         design={shown.designed.design}
         state={built ?? (state?.converged ? state : null)}
-        designDay={designDay && !built}
+        designDay={designDay && !built && !cools}
         picked={picked}
         onPick={onPick}
       />

@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { coldSideOf } from '../../core/cooling/cold-job.ts';
 import type { Design } from '../../core/design/design.ts';
+import { coldSideOf } from '../../core/plan/cold-side.ts';
 import { stationName } from '../../core/plan/ports.ts';
 import { traitsOf } from '../../core/plant/source-kinds.ts';
 import type { StationEntry } from '../../model/job.ts';

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import type { Group } from '../../core/drawing/scene/mark.ts';
+import type { Group, Mark } from '../../core/drawing/scene/mark.ts';
 import { Marks, placed } from './paint.tsx';
 import { useWall } from './wall-context.ts';
 
@@ -13,6 +13,9 @@ export function Groups({ groups }: { groups: readonly Group[] }) {
     </>
   );
 }
+
+/** What lies in the middle of a pipe, below the water that moves. */
+const isCore = (mark: Mark): boolean => mark.kind === 'path' && /Core$/.test(mark.stroke ?? '');
 
 function GroupView({ group }: { group: Group }) {
   const { colours, lit, light, marked } = useWall();
@@ -31,11 +34,11 @@ function GroupView({ group }: { group: Group }) {
       return (
         <g opacity={opacity}>
           {band && <Marks marks={[band]} colours={colours} />}
-          {role === 'return-pipe' && <Marks marks={rest.slice(0, 1)} colours={colours} />}
+          <Marks marks={rest.filter(isCore)} colours={colours} />
           {group.flow !== null && group.flow !== undefined && group.flow !== 0 && band?.kind === 'path' && (
             <Water d={band.d} flow={group.flow} colour={colours.tag} />
           )}
-          <Marks marks={role === 'return-pipe' ? rest.slice(1) : rest} colours={colours} />
+          <Marks marks={rest.filter((mark) => !isCore(mark))} colours={colours} />
         </g>
       );
     }

@@ -6,6 +6,7 @@ import { useRef } from 'react';
 import type { Zone } from '../../core/design/assembly.ts';
 import { byThermostat } from '../../core/plan/shared-thermostat.ts';
 import { useOneStop } from '../look/one-stop.ts';
+import { ModeSwitch } from '../parts/ModeSwitch.tsx';
 import { isDesignDay } from './usePlantState.ts';
 
 interface Props {
@@ -18,10 +19,13 @@ interface Props {
   reason: string | null;
   waiting: boolean;
   onChange: (calling: string[]) => void;
+  /** Whether cold water is in the plant, and what turns it over; absent for one that only heats. */
+  cools?: boolean;
+  onTurnOver?: (cools: boolean) => void;
 }
 
 /** The thermostats of the house in a row: each turns its call on and off, and the wall shows what the plant then does. */
-export function Thermostats({ zones, heating, calling, reason, waiting, onChange }: Props) {
+export function Thermostats({ zones, heating, calling, reason, waiting, onChange, cools = false, onTurnOver }: Props) {
   const row = useRef<HTMLDivElement>(null);
   const walk = useOneStop(row, 'button');
   const on = new Set(calling);
@@ -43,11 +47,22 @@ export function Thermostats({ zones, heating, calling, reason, waiting, onChange
         '@media print': { display: 'none' },
       }}
     >
+      {onTurnOver && (
+        <Box sx={{ pl: 1.5, flex: 'none' }}>
+          <ModeSwitch cools={cools} onTurnOver={onTurnOver} />
+        </Box>
+      )}
       <Box ref={row} onKeyDown={walk} sx={{ display: 'flex', gap: 1, px: 1.5, py: 0.8, overflowX: 'auto', minWidth: 0, flex: 1 }}>
         {byThermostat(zones).map((group) => {
           const zone = group[0] as Zone;
           return (
-            <Thermostat key={zone.id} zone={zone} calls={group.some((each) => on.has(each.id))} onFlip={() => flip(group)} />
+            <Thermostat
+              key={zone.id}
+              zone={zone}
+              calls={group.some((each) => on.has(each.id))}
+              forCold={cools}
+              onFlip={() => flip(group)}
+            />
           );
         })}
       </Box>
@@ -88,12 +103,12 @@ export function Thermostats({ zones, heating, calling, reason, waiting, onChange
 }
 
 /** A knob with its pointer up when it calls and to the side when it does not, so that colour alone says nothing. */
-function Thermostat({ zone, calls, onFlip }: { zone: Zone; calls: boolean; onFlip: () => void }) {
+function Thermostat({ zone, calls, forCold, onFlip }: { zone: Zone; calls: boolean; forCold: boolean; onFlip: () => void }) {
   return (
     <ButtonBase
       onClick={onFlip}
       aria-pressed={calls}
-      aria-label={`${zone.label}: ${calls ? 'calls for heat' : 'does not call'}`}
+      aria-label={`${zone.label}: ${calls ? `calls for ${forCold ? 'cold' : 'heat'}` : 'does not call'}`}
       sx={{
         flex: 'none',
         display: 'flex',

@@ -21,16 +21,19 @@ export const isDesignDay = (calling: readonly string[], heating: readonly { id: 
 /**
  * The plant with some zones calling. The design day comes with the design; any other state is run in the worker. Until that is
  * there the last state stays on the wall, with the design it is of: a drawing and the numbers in it are always of one job.
- * @param calling ids of the zones that call; null for all of them
+ * @param calling ids of the zones that call; null for all of them @param cools with cold water in it
  */
-export function usePlantState(designed: Designed, calling: readonly string[] | null): Shown {
-  const { solved } = designed.design;
+export function usePlantState(designed: Designed, calling: readonly string[] | null, cools = false): Shown {
+  const { cooling } = designed.design;
+  const solved = cools ? cooling : designed.design.solved;
   const designDay = calling === null || isDesignDay(calling, solved?.zones ?? []);
   const ids = calling ?? [];
-  const ran = useWork<PlantState | null>('state', [designed.job, ids.join(' ')], (work) => work.run(designed.job, [...ids]), {
-    lane: designLane,
-    enabled: !designDay,
-  });
+  const ran = useWork<PlantState | null>(
+    cools ? 'cold state' : 'state',
+    [designed.job, ids.join(' ')],
+    (work) => (cools ? work.runCold(designed.job, [...ids]) : work.run(designed.job, [...ids])),
+    { lane: designLane, enabled: !designDay },
+  );
   const ready = designDay || ran.fresh || ran.failed !== null;
   const state = designDay ? (solved?.state ?? null) : ran.failed === null ? ran.data : null;
   const [last, setLast] = useState<Shown>({ designed, state, designDay, waiting: !ready });

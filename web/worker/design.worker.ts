@@ -18,11 +18,13 @@ import { assumptionLedger, type LedgerEntry } from '../../core/job/ledger.ts';
 import { ringOf } from '../../core/job/ring-of.ts';
 import { season } from '../../core/job/season.ts';
 import { runSide, type Side, type Way, waysOf } from '../../core/job/side-by-side.ts';
+import { summerDay, summerSeason, type WayToCool, waysToCool } from '../../core/job/summer.ts';
 import { type WhatIf, whatIfs } from '../../core/job/what-if.ts';
 import type { RevisionChanges } from '../../core/paper/compare/revisions.ts';
 import type { RunMoment, RunResult, RunSettings } from '../../core/run/run.ts';
 import { simulate } from '../../core/run/simulate.ts';
 import { stateAt } from '../../core/run/state-at.ts';
+import type { SummerResult } from '../../core/run/summer/summer-run.ts';
 import type { Weather } from '../../core/run/weather.ts';
 import type { Spare } from '../../core/start/spare.ts';
 import type { Item } from '../../core/takeoff/item.ts';
@@ -61,6 +63,10 @@ const work = {
   /** The plant with some zones calling; null while there is nothing to run. */
   run(job: Job, calling: string[]): PlantState | null {
     return designWithPlant(job).plant?.run(calling, 'cold') ?? null;
+  },
+  /** The same with cold water in it; null where nothing cools. */
+  runCold(job: Job, calling: string[]): PlantState | null {
+    return designWithPlant(job).coldPlant?.run(calling, 'cold') ?? null;
   },
   /** What lowers the flow temperature of a circuit, in order of worth; and what a target asks for. */
   improve(job: Job, circuitId: string, target: number | null): { ranked: RankedImprovement[]; plan: TargetPlan | null } {
@@ -103,6 +109,18 @@ const work = {
   season(job: Job, weather: Weather | null, onProgress: OnProgress): Promise<RunResult | null> {
     return toTheEnd(season(job, weather), onProgress);
   },
+  /** The hottest day of a plant that cools; null where nothing does. */
+  summerDay(job: Job): SummerResult | null {
+    return summerDay(job);
+  },
+  /** A summer, telling how far it is; ending the worker ends it. */
+  summerSeason(job: Job, weather: Weather | null, onProgress: OnProgress): Promise<SummerResult | null> {
+    return toTheEnd(summerSeason(job, weather), onProgress);
+  },
+  /** Ways to cool the rooms of a job. */
+  waysToCool(job: Job): WayToCool[] {
+    return waysToCool(job);
+  },
   /** Ways of piping the rooms of a job, to choose among. */
   ways(job: Job): Way[] {
     return waysOf(job);
@@ -115,9 +133,10 @@ const work = {
     return readWeather(bytes);
   },
   /** What the plant does in the telling states of its calls. */
-  calls(job: Job): CallRow[] {
-    const { plant } = designWithPlant(job);
-    return plant ? callsTable(plant) : [];
+  calls(job: Job, cools = false): CallRow[] {
+    const { plant, coldPlant } = designWithPlant(job);
+    const own = cools ? coldPlant : plant;
+    return own ? callsTable(own) : [];
   },
   /** A pump in each circuit beside one pump with valves. */
   compareDistribution(job: Job): DistributionOption[] {
@@ -166,8 +185,15 @@ const work = {
     return assumptionLedger(job);
   },
   /** Runs combinations `from` up to `to`, handing them over in batches so that progress shows. */
-  async combine(job: Job, from: number, to: number, onBatch: (batch: Combination[]) => Promise<void>): Promise<void> {
-    const { plant } = designWithPlant(job);
+  async combine(
+    job: Job,
+    cools: boolean,
+    from: number,
+    to: number,
+    onBatch: (batch: Combination[]) => Promise<void>,
+  ): Promise<void> {
+    const designed = designWithPlant(job);
+    const plant = cools ? designed.coldPlant : designed.plant;
     if (!plant) return;
     let batch: Combination[] = [];
     for (const combination of combinations(plant, from, to)) {

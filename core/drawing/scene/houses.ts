@@ -18,21 +18,26 @@ export const houseGroups = (houses: readonly HouseCard[], look: Look): Group[] =
     const [x, y] = house.at;
     const { state, designDay, display } = look;
     const now = designDay ? undefined : state?.circuits.find((circuit) => circuit.id === house.circuitId);
+    const cold = state?.cools === true;
     const load = now
-      ? words(now.running ? sayOnTag(now.heat, 'power', display) : 'off', [x + 10, y + 60], { size: 22, weight: 750 })
-      : figureText(house.load, [x + 10, y + 60], look, { strong: true, size: 22 });
+      ? words(now.running ? sayOnTag(Math.abs(now.heat), 'power', display) : 'off', [x + 10, y + 60], { size: 22, weight: 750 })
+      : cold
+        ? words('no part', [x + 10, y + 60], { size: 18, weight: 650, ink: 'string' })
+        : figureText(house.load, [x + 10, y + 60], look, { strong: true, size: 22 });
     const plain = (value: number) => sayOnTag(value, 'temperature', display);
     const temperatures: Mark[] = now
       ? now.running
         ? [
-            words(`↑ ${plain(now.supply)}`, [x + 10, y + 85], { size: 15, weight: 600, ink: 'flow' }),
-            words(`↓ ${plain(now.back)}`, [x + 88, y + 85], { size: 15, weight: 600, ink: 'back' }),
+            words(`↑ ${plain(now.supply)}`, [x + 10, y + 85], { size: 15, weight: 600, ink: cold ? 'cold' : 'flow' }),
+            words(`↓ ${plain(now.back)}`, [x + 88, y + 85], { size: 15, weight: 600, ink: cold ? 'coldBack' : 'back' }),
           ]
         : []
-      : [
-          ...(house.flowFigure ? temperature(house.flowFigure, x + 10, y + 85, '↑', 'flow', look) : []),
-          ...(house.returnFigure ? temperature(house.returnFigure, x + 88, y + 85, '↓', 'back', look) : []),
-        ];
+      : cold
+        ? []
+        : [
+            ...(house.flowFigure ? temperature(house.flowFigure, x + 10, y + 85, '↑', 'flow', look) : []),
+            ...(house.returnFigure ? temperature(house.returnFigure, x + 88, y + 85, '↓', 'back', look) : []),
+          ];
     const outline = `M${x} ${y + 16}L${x + house.width / 2} ${y}L${x + house.width} ${y + 16}V${y + house.height}H${x}z`;
     return [
       {

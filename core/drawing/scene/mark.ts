@@ -1,7 +1,22 @@
 import type { Point } from '../sheet.ts';
 
 /** What is drawn with: a painter gives each ink a colour, or a grey. */
-const INKS = ['flow', 'back', 'backCore', 'metal', 'tag', 'board', 'string', 'stop', 'mend', 'note', 'copper'] as const;
+const INKS = [
+  'flow',
+  'back',
+  'backCore',
+  'cold',
+  'coldBack',
+  'coldCore',
+  'metal',
+  'tag',
+  'board',
+  'string',
+  'stop',
+  'mend',
+  'note',
+  'copper',
+] as const;
 export type Ink = (typeof INKS)[number];
 
 /** A shape: its outline as SVG path data in the units of its group, filled, drawn along, or both. */

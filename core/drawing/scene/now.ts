@@ -18,7 +18,10 @@ export function wordsNow({ component, word }: Tag, look: Look): [string, string?
   const { state, designDay, design, display } = look;
   if (designDay || !state) return null;
   if (component === 'source')
-    return [sayOnTag(state.source.heat, 'power', display), sayOnTag(state.source.flow, 'volumeFlow', display)];
+    return [
+      `${sayOnTag(Math.abs(state.source.heat), 'power', display)}${state.cools ? ' cold' : ''}`,
+      sayOnTag(state.source.flow, 'volumeFlow', display),
+    ];
   const pair = state.pairs.find(({ id }, i) => component === (i === 0 ? 'header' : `pairs/${id}`));
   if (pair)
     return [
@@ -65,7 +68,7 @@ export function wordsNow({ component, word }: Tag, look: Look): [string, string?
   if (component.endsWith('/valve')) {
     const flow = state.pipes[`${owner}/flow`] ?? 0;
     const hot = state.pipes[`${owner}/hot`] ?? 0;
-    return [flow > 1e-8 ? `${sayOnTag(hot / flow, 'fraction', display)} hot` : 'off'];
+    return [flow > 1e-8 ? `${sayOnTag(hot / flow, 'fraction', display)} ${state.cools ? 'cold' : 'hot'}` : 'off'];
   }
   return null;
 }

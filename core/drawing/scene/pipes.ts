@@ -1,7 +1,7 @@
 import { flowOf, ownerOf } from '../owner.ts';
 import type { PipeLine, Point } from '../sheet.ts';
 import type { Look } from './look.ts';
-import { type Group, type PathMark, through } from './mark.ts';
+import { type Group, type Ink, type PathMark, through } from './mark.ts';
 
 const PIPE_WIDTH = 7;
 /** What is there already is drawn thinner, what comes later in dashes. */
@@ -19,7 +19,7 @@ export function pipeGroups(pipes: readonly PipeLine[], { state }: Look): Group[]
   const of = (role: PipeLine['role']) => pipes.filter((pipe) => pipe.role === role);
   const crossing = of('return').filter((pipe) => /^circuits\/.*\/(return|into-bar)$/.test(pipe.id));
   return [
-    ...of('flow').map((pipe) => pipeGroup(pipe, flowOf(state, pipe.id))),
+    ...of('flow').map((pipe) => pipeGroup(pipe, flowOf(state, pipe.id), state?.cools === true)),
     ...crossing.map(
       (pipe): Group => ({
         key: `${pipe.id}/gap`,
@@ -31,15 +31,27 @@ export function pipeGroups(pipes: readonly PipeLine[], { state }: Look): Group[]
         marks: [{ kind: 'path', d: through(pipe.points), stroke: 'board', width: GAP }],
       }),
     ),
-    ...of('return').map((pipe) => pipeGroup(pipe, flowOf(state, pipe.id))),
+    ...of('return').map((pipe) => pipeGroup(pipe, flowOf(state, pipe.id), state?.cools === true)),
   ];
 }
 
-function pipeGroup({ id, role, points, presence }: PipeLine, flow: number | null): Group {
+/** Dashes in the middle of cold water: a row of dots on its way out, long ones on its way home. */
+const COLD_DOTS = [0.1, 9] as const;
+const COLD_DASH = [12, 9] as const;
+
+/** The mark in the middle of a band that tells without colour what is in it; hot water on its way out has none. */
+function coreOf(role: PipeLine['role'], d: string, width: number, cold: boolean): PathMark[] {
+  if (cold && role === 'flow')
+    return [{ kind: 'path', d, stroke: 'coldCore', width: width * 0.42, dash: COLD_DOTS, round: true }];
+  if (cold) return [{ kind: 'path', d, stroke: 'coldCore', width: width * 0.3, dash: COLD_DASH }];
+  return role === 'return' ? [{ kind: 'path', d, stroke: 'backCore', width: width * 0.34 }] : [];
+}
+
+function pipeGroup({ id, role, points, presence }: PipeLine, flow: number | null, cold: boolean): Group {
   const d = through(points);
   const width = presence === 'there' ? THERE_WIDTH : PIPE_WIDTH;
   const dash = presence === 'later' ? { dash: LATER_DASH } : {};
-  const ink = role === 'flow' ? 'flow' : 'back';
+  const ink = cold ? (role === 'flow' ? 'cold' : 'coldBack') : role === 'flow' ? 'flow' : 'back';
   return {
     key: id,
     role: role === 'flow' ? 'flow-pipe' : 'return-pipe',
@@ -50,13 +62,13 @@ function pipeGroup({ id, role, points, presence }: PipeLine, flow: number | null
     flow,
     marks: [
       { kind: 'path', d, stroke: ink, width, ...dash },
-      ...(role === 'return' ? [{ kind: 'path', d, stroke: 'backCore', width: width * 0.34, ...dash } as const] : []),
+      ...coreOf(role, d, width, cold).map((core) => ({ ...core, ...dash })),
       ...(flow === 0 ? [] : arrows(flow !== null && flow < 0 ? [...points].reverse() : points, ink)),
     ],
   };
 }
 
-function arrows(points: readonly Point[], ink: 'flow' | 'back'): PathMark[] {
+function arrows(points: readonly Point[], ink: Ink): PathMark[] {
   return points.slice(1).flatMap((to, i) => {
     const from = points[i] as Point;
     const [dx, dy] = [to[0] - from[0], to[1] - from[1]];

@@ -1,10 +1,10 @@
 import type { Circuit, Job, Source, StationEntry } from '../../model/job.ts';
 import { newSeparation } from '../../model/new-job.ts';
 import { shifted } from '../../model/quantities.ts';
-import { coldStations } from '../plan/changeover.ts';
-import { stationOf } from '../plan/plan.ts';
-import type { SettledJob } from '../plan/settled-job.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
+import { coldStations } from './changeover.ts';
+import { stationOf } from './plan.ts';
+import type { SettledJob } from './settled-job.ts';
 
 /** What makes the cold water of a plant: its source turned round, or a machine at the cold tank. */
 export type ColdSource =
@@ -116,7 +116,7 @@ function separationOf({ kind, bore, spacing, before, after, pairs, volume, conne
 
 /** K that the water of the machine warms by: common practice, 5; where it draws straight on circuits, what those bring back. */
 const USUAL_RISE = 5;
-const sourceRise = ({ circuits, tank }: ColdSide): number =>
+export const sourceRise = ({ circuits, tank }: ColdSide): number =>
   tank || circuits.length === 0
     ? USUAL_RISE
     : circuits.reduce((sum, { cooling }) => sum + cooling.temperatureDifference, 0) / circuits.length;
