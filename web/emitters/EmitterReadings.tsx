@@ -75,9 +75,13 @@ export function EmitterReadings({ room, emitter }: { room: Room; emitter: Emitte
   }
   const cold = designed?.design.cooling?.parts.find((each) => each.roomId === room.id && each.emitterId === emitter.id);
   if (cold) {
-    readings.push(['Cooling output in summer', say(cold.sensible, 'heatLoad')]);
-    if (cold.latent > 0) readings.push(['latent part, about', say(cold.latent, 'heatLoad')]);
-    if (cold.coldest !== null) readings.push(['Coldest surface', say(cold.coldest, 'temperature')]);
+    const comes = cold.comes ?? cold;
+    readings.push(['Cooling output in summer', say(comes.sensible + comes.latent, 'heatLoad')]);
+    if (comes.latent > 0) {
+      readings.push(['Of it latent', say(comes.latent, 'heatLoad')]);
+      readings.push(['Condensate', say(comes.condensate, 'condensate')]);
+    }
+    if (comes.coldest !== null) readings.push(['Coldest surface', say(comes.coldest, 'temperature')]);
   }
   return (
     <>

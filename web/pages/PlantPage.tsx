@@ -199,7 +199,7 @@ function RunningWall({
       )}
       <BookBar built={built !== null} />
       <Wall
-        sheet={shown.designed.sheet}
+        sheet={(cools ? shown.designed.coldSheet : null) ?? shown.designed.sheet}
         design={shown.designed.design}
         state={built ?? (state?.converged ? state : null)}
         designDay={designDay && !built && !cools}

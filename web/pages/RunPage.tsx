@@ -7,6 +7,7 @@ import { DaySection } from '../run/DaySection.tsx';
 import { RunViews, viewOf } from '../run/RunViews.tsx';
 import { SeasonSection } from '../run/SeasonSection.tsx';
 import { SideSection } from '../run/SideSection.tsx';
+import { SummerSection } from '../run/SummerSection.tsx';
 import type { NamedWeather } from '../run/WeatherFile.tsx';
 import { useDesigned } from '../state/design-context.tsx';
 
@@ -41,12 +42,25 @@ export default function RunPage() {
     <Sheet
       wide
       title="Run"
-      lead="How a cold day goes, how often the source starts, and which rooms fall below their set point."
+      lead={
+        view === 'summer'
+          ? 'How the hottest day goes, where the water in the air goes, and what it costs to cool.'
+          : 'How a cold day goes, how often the source starts, and which rooms fall below their set point.'
+      }
       actions={<RunViews view={view} />}
     >
       {view === 'day' && <DaySection designed={designed} weather={weather} onWeather={setWeather} />}
       {view === 'season' && <SeasonSection job={job} weather={weather} onWeather={setWeather} />}
       {view === 'side' && <SideSection job={job} weather={weather} />}
+      {view === 'summer' &&
+        (designed.design.cooling?.state?.converged ? (
+          <SummerSection job={job} weather={weather} onWeather={setWeather} />
+        ) : (
+          <Typography role="status" sx={{ maxWidth: 560 }}>
+            Nothing cools yet. Give a circuit cold water, and the plant something that makes it; what stands in the way is among
+            the findings on the Plant page.
+          </Typography>
+        ))}
       <LeadOn page="run" />
     </Sheet>
   );

@@ -1,11 +1,13 @@
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useNavigate, useParams } from 'react-router';
+import { useJob } from '../state/job-context.tsx';
 
 const VIEWS = [
   { view: 'day', label: 'A day' },
   { view: 'season', label: 'A season' },
   { view: 'side', label: 'Side by side' },
+  { view: 'summer', label: 'Summer' },
   { view: 'duty', label: 'Pumps in every state' },
 ] as const;
 export type RunView = (typeof VIEWS)[number]['view'];
@@ -17,6 +19,7 @@ export const viewOf = (text: string | null): RunView => VIEWS.find(({ view }) =>
 export function RunViews({ view }: { view: RunView }) {
   const { id } = useParams();
   const navigate = useNavigate();
+  const cools = useJob().mode === 'heating-and-cooling';
   return (
     <ToggleButtonGroup
       exclusive
@@ -27,7 +30,7 @@ export function RunViews({ view }: { view: RunView }) {
       }}
       sx={{ flexWrap: 'wrap' }}
     >
-      {VIEWS.map(({ view: each, label }) => (
+      {VIEWS.filter(({ view: each }) => each !== 'summer' || cools).map(({ view: each, label }) => (
         <ToggleButton key={each} value={each} sx={{ px: 2.2, py: 0.7, minHeight: 44, color: 'text.primary' }}>
           {label}
         </ToggleButton>

@@ -11,6 +11,8 @@ export interface Designed {
   job: Job;
   design: Design;
   sheet: Sheet;
+  /** The wall in summer, where that is another. */
+  coldSheet: Sheet | null;
 }
 
 const Result = createContext<Designed | null>(null);

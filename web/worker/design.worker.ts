@@ -8,6 +8,7 @@ import { type Combination, combinations } from '../../core/design/combinations.t
 import type { Design } from '../../core/design/design.ts';
 import type { Plant } from '../../core/design/operate.ts';
 import type { PlantState } from '../../core/design/plant-state.ts';
+import { coldSheet } from '../../core/drawing/cold-wall.ts';
 import { wallSheet } from '../../core/drawing/wall.ts';
 import { planForTarget, type RankedImprovement, rankedImprovements, type TargetPlan } from '../../core/emitter/improve.ts';
 import { compareDistribution, type DistributionOption } from '../../core/job/compare-distribution.ts';
@@ -58,7 +59,7 @@ const BATCH = 128;
 const work = {
   design(job: Job) {
     const design = designJob(job);
-    return { design, sheet: wallSheet(job, design) };
+    return { design, sheet: wallSheet(job, design), coldSheet: coldSheet(job, design) };
   },
   /** The plant with some zones calling; null while there is nothing to run. */
   run(job: Job, calling: string[]): PlantState | null {

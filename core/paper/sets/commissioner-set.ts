@@ -7,6 +7,7 @@ import type { PaperInput } from '../paper-input.ts';
 import type { Table } from '../table.ts';
 import { loopTables } from '../tables/loop-tables.ts';
 import { settingsTable } from '../tables/settings-table.ts';
+import { coldTargetsTables } from '../tables/summer-tables.ts';
 import { targetsTables } from '../tables/targets-table.ts';
 import { asLeftBlocks } from './as-left-blocks.ts';
 
@@ -76,6 +77,7 @@ export function commissionerSet({ job, design, book }: PaperInput): Paper {
       { kind: 'table', table: settingsTable(job, design, true, book) },
       { kind: 'chapter', title: 'What it shall show' },
       ...targetsTables(job, design).map((table): Block => ({ kind: 'table', table })),
+      ...coldTargetsTables(job, design).map((table): Block => ({ kind: 'table', table })),
       ...figures(job, design),
       ...(loops && loops.rows.length > 0 ? [{ kind: 'chapter', title: 'Loops' } as const, ...loopTargets(loops)] : []),
       ...asLeftBlocks(job, design, book),

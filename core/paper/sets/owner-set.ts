@@ -88,6 +88,7 @@ export function ownerSet({ job, design, book }: PaperInput): Paper {
           ...(job.rooms.some(({ emitters }) => emitters.some(({ kind }) => kind === 'floor')) ? [CAUTIONS.drill] : []),
         ],
       },
+      ...inSummer(job),
       ...gauge,
       { kind: 'heading', title: 'Water added' },
       {
@@ -131,4 +132,32 @@ export function ownerSet({ job, design, book }: PaperInput): Paper {
       { kind: 'text', text: `${CAUTIONS.gas} ${CAUTIONS.electric}`, tone: 'caution' },
     ],
   };
+}
+
+/** What an owner has to know of a plant that also cools. */
+function inSummer(job: PaperInput['job']): Block[] {
+  const cooled = job.circuits.filter(({ cooling }) => cooling !== null);
+  if (job.mode !== 'heating-and-cooling' || cooled.length === 0) return [];
+  const coils = cooled.filter(({ emitters }) => emitters === 'air-units');
+  const surfaces = cooled.filter(({ emitters }) => emitters === 'floor');
+  return [
+    { kind: 'heading', title: 'In summer' },
+    {
+      kind: 'list',
+      items: [
+        ...(job.controls.summer.master === 'hand'
+          ? ['Turn the switch to cooling when nights no longer need heat, and back in autumn; leave some days between.']
+          : []),
+        'Windows shut and shades down by day do more than any machine; air the house at night, when it is cooler and drier outside.',
+        ...(surfaces.length > 0
+          ? ['In muggy weather the floors stop cooling by themselves, so that they stay dry. That is no fault.']
+          : []),
+        ...(coils.length > 0
+          ? [
+              'Clean the filters of the fan units each month they cool, and look into a tray once a season: its water has to run off.',
+            ]
+          : []),
+      ],
+    },
+  ];
 }

@@ -21,6 +21,7 @@ import {
 } from '../tables/design-tables.ts';
 import { ledgerTable, rulebookTable, sumsTable } from '../tables/record-tables.ts';
 import { keptRunsTable } from '../tables/run-tables.ts';
+import { summerTables } from '../tables/summer-tables.ts';
 import { asLeftBlocks } from './as-left-blocks.ts';
 
 /** The duty map of each pump. */
@@ -70,6 +71,9 @@ export function recordSet({ job, design, plant, head, sums, book }: PaperInput):
       ...dutyFigures(design, plant, job.display),
       { kind: 'chapter', title: 'Rooms and emitters', wide: true },
       ...tables(roomsTable(job), emittersTable(job, design)),
+      ...(design.cooling?.source
+        ? [{ kind: 'chapter', title: 'In summer', wide: true } as const, ...tables(...summerTables(job, design))]
+        : []),
       { kind: 'chapter', title: 'What was found', wide: true },
       ...(design.findings.length > 0 ? tables(findingsTable(design)) : [{ kind: 'text', text: 'Nothing was found.' } as const]),
       ...(ledger.length > 0

@@ -13,6 +13,7 @@ import {
 } from './design-tables.ts';
 import { loopTables } from './loop-tables.ts';
 import { keptRunsTable } from './run-tables.ts';
+import { summerTables } from './summer-tables.ts';
 import { wallTables } from './wall-tables.ts';
 
 /** Everything a design says, as tables. */
@@ -24,6 +25,7 @@ export const resultTables = (job: Job, design: Design): Table[] => [
   emittersTable(job, design),
   ...loopTables(job, design),
   plantTable(job, design),
+  ...summerTables(job, design).filter(({ rows }) => rows.length > 0),
   ...wallTables(job, design),
   ...(job.runs.length > 0 ? [keptRunsTable(job)] : []),
   roomsTable(job),

@@ -7,14 +7,18 @@ import { twelveZones } from '../../../demo/twelve-zones.ts';
 import type { Job } from '../../../model/job.ts';
 import { newRated, USUAL_COOLING } from '../../../model/new-emitter.ts';
 import { applyEdits } from '../../../model/place.ts';
+import { HEAT_OF_VAPOUR } from '../../fluid/moist-air.ts';
 import { designJob } from '../../job/design-job.ts';
 import { summerDay, summerSeason, waysToCool } from '../../job/summer.ts';
-import { HEAT_OF_VAPOUR } from '../../fluid/moist-air.ts';
 import { hottestDay, SEASON, summerOfYear, syntheticSummer } from './summer-weather.ts';
 
 psychrolib.SetUnitSystem(psychrolib.SI);
 
-const edited = (job: Job, ...edits: [string, unknown][]): Job => applyEdits(job, edits.map(([at, value]) => ({ at, value })));
+const edited = (job: Job, ...edits: [string, unknown][]): Job =>
+  applyEdits(
+    job,
+    edits.map(([at, value]) => ({ at, value })),
+  );
 const dayOf = (job: Job) => {
   const result = summerDay(job);
   if (!result) throw new Error('nothing cools');
@@ -82,7 +86,9 @@ describe('a cooled summer', () => {
       ['site/summerOutdoorHumidity', 0.6],
     ];
     const guarded = dayOf(edited(summerMill, ...damp));
-    const bare = dayOf(edited(summerMill, ...damp, ['circuits/c1/cooling/guard', 'none'], ['circuits/c1/cooling/flowTemperature', 12]));
+    const bare = dayOf(
+      edited(summerMill, ...damp, ['circuits/c1/cooling/guard', 'none'], ['circuits/c1/cooling/flowTemperature', 12]),
+    );
     expect(guarded.hoursHeld[0]).toBeGreaterThan(12);
     expect(guarded.water.surfaces).toBe(0);
     expect(bare.water.surfaces).toBeGreaterThan(0);
@@ -90,7 +96,13 @@ describe('a cooled summer', () => {
     expect(bare.hoursHeld[0]).toBe(0);
     // A fixed limit below the dew point guards nothing.
     const fixed = dayOf(
-      edited(summerMill, ...damp, ['circuits/c1/cooling/guard', 'fixed'], ['circuits/c1/cooling/limit', 12], ['circuits/c1/cooling/flowTemperature', 12]),
+      edited(
+        summerMill,
+        ...damp,
+        ['circuits/c1/cooling/guard', 'fixed'],
+        ['circuits/c1/cooling/limit', 12],
+        ['circuits/c1/cooling/flowTemperature', 12],
+      ),
     );
     expect(fixed.water.surfaces).toBeGreaterThan(0);
   });
@@ -126,10 +138,23 @@ describe('a cooled summer', () => {
     const cold: Job = {
       ...base,
       mode: 'heating-and-cooling',
-      source: { ...base.source, kind: 'heat-pump', cooling: { capacity: 'auto', flowTemperature: 7, leastOutput: 'auto', points: [], free: null } },
+      source: {
+        ...base.source,
+        kind: 'heat-pump',
+        cooling: { capacity: 'auto', flowTemperature: 7, leastOutput: 'auto', points: [], free: null },
+      },
       circuits: base.circuits.map((circuit) => ({
         ...circuit,
-        cooling: { flowTemperature: 8, temperatureDifference: 5, guard: 'none', limit: 18, onDamp: 'shut', drain: 'trap', sized: false, sealed: true },
+        cooling: {
+          flowTemperature: 8,
+          temperatureDifference: 5,
+          guard: 'none',
+          limit: 18,
+          onDamp: 'shut',
+          drain: 'trap',
+          sized: false,
+          sealed: true,
+        },
       })),
       rooms: base.rooms.map((room) => ({
         ...room,
@@ -190,7 +215,15 @@ describe('a season and the ways to cool', () => {
 
   it('are jobs that cool, each with something changed', () => {
     const ways = waysToCool(summerMill);
-    expect(ways.map(({ id }) => id)).toEqual(['as-it-is', 'floors-alone', 'coils-alone', 'dry-first', 'drier', 'warmer', 'unguarded']);
+    expect(ways.map(({ id }) => id)).toEqual([
+      'as-it-is',
+      'floors-alone',
+      'coils-alone',
+      'dry-first',
+      'drier',
+      'warmer',
+      'unguarded',
+    ]);
     for (const { job } of ways) expect(designJob(job).cooling?.state?.converged).toBe(true);
     expect(waysToCool(edited(summerMill, ['mode', 'heating']))).toEqual([]);
   });
