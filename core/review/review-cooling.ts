@@ -181,7 +181,7 @@ function moreFlow({ say }: Context, circuit: Circuit, cooling: CoolingDesign, de
   const winter = design?.sized?.volumeFlow.value;
   if (!cold || !winter || !circuit.cooling || cold.volumeFlow.value <= winter * 1.1) return [];
   // With what really comes it may be enough all the same.
-  if (cold.solved && cold.solved.heat.value >= 0.97 * cold.output.value) return [];
+  if (cold.solved && cold.solved.heat.value >= 0.95 * cold.output.value) return [];
   const wider = Math.ceil((circuit.cooling.temperatureDifference * cold.volumeFlow.value) / winter);
   return [
     {
