@@ -13,6 +13,7 @@ run(['--import', 'tsx', 'bench/plant.ts']);
 run(['--import', 'tsx', 'bench/emitters.ts']);
 run(['--import', 'tsx', 'bench/run.ts']);
 run(['--import', 'tsx', 'bench/run-steps.ts']);
+run(['--import', 'tsx', 'bench/summer.ts']);
 run(['--import', 'tsx', 'bench/stations.ts']);
 run(['--import', 'tsx', 'bench/saves.ts']);
 run(['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn']);

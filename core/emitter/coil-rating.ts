@@ -31,6 +31,17 @@ export const coolingRatingStands = ({ flow, return: back, room }: Pick<CoolingRa
  * @returns the coil, or why there can be none
  */
 export function coilOfRating(rating: CoolingRating): WetCoil | RatingAstray {
+  const seen = known.get(rating);
+  if (seen !== undefined) return seen;
+  const found = workedOut(rating);
+  known.set(rating, found);
+  return found;
+}
+
+/** Ratings stand as they are entered: each is worked out once. */
+const known = new WeakMap<CoolingRating, WetCoil | RatingAstray>();
+
+function workedOut(rating: CoolingRating): WetCoil | RatingAstray {
   if (!coolingRatingStands(rating)) return 'water';
   const { total, sensible, flow, return: back, room } = rating;
   if (sensible > total * (1 + 1e-9) || total <= 0 || sensible <= 0) return 'sensible-over-total';

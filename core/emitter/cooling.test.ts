@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { newFloor, newPanel, newRated, USUAL_COOLING } from '../../model/new-emitter.ts';
 import { dewPoint } from '../fluid/moist-air.ts';
 import { cooledFloorTransfer, coolingOf } from './cooling.ts';
+import { floorTransfer } from './floor.ts';
 
 const air = { temperature: 26, humidity: 0.5 };
 
@@ -25,6 +26,23 @@ describe('a cooled floor', () => {
     // A floor whose transfer is known lies in series with its coverings, so the extra resistance is exact there.
     expect(cooledFloorTransfer(panels, 0.15)).toBeCloseTo(1 / (1 / 4 + 1 / 6.5 - 1 / 10.8), 9);
     expect(cooledFloorTransfer(floor, 0.15)).toBeLessThan(5.54);
+  });
+
+  // EN 1264-5: what a floor loses when it is cooled a ceiling gains; a cooled ceiling passes what a heated floor does, a wall is alike in both.
+  it('takes more under the ceiling, and gives less from there', () => {
+    const at = (lies: 'floor' | 'wall' | 'ceiling') => newFloor('e1', 20, { covering: 0, lies });
+    expect(cooledFloorTransfer(at('ceiling'), 0.15)).toBeCloseTo(floorTransfer(at('floor'), 0.15), 9);
+    expect(cooledFloorTransfer(at('wall'), 0.15)).toBeCloseTo(floorTransfer(at('wall'), 0.15), 9);
+    expect(cooledFloorTransfer(at('floor'), 0.15)).toBeCloseTo(floorTransfer(at('ceiling'), 0.15), 9);
+    expect(floorTransfer(at('ceiling'), 0.15)).toBeLessThan(floorTransfer(at('wall'), 0.15));
+    // Common practice: a cooled ceiling takes some 50 to 80 W/m2 at 8 to 10 K.
+    const got = coolingOf(
+      newFloor('e1', 10, { lies: 'ceiling', spacing: 0.075, cover: 0.012, conductivity: 0.4, covering: 0 }),
+      { flow: 16, rise: 2 },
+      air,
+    );
+    expect((got?.sensible ?? 0) / 10).toBeGreaterThan(45);
+    expect((got?.sensible ?? 0) / 10).toBeLessThan(80);
   });
 
   it('takes nothing with water as warm as the room', () => {

@@ -5,7 +5,7 @@ import { type HeatSpec, logMean } from '../network/heat.ts';
 import { coilState, type WetCoil } from '../network/wet-coil.ts';
 import { findRoot } from '../quantity/root.ts';
 import { coilOfRating, coolingRatingStands } from './coil-rating.ts';
-import { closestGap, floorTransfer, overRows, SURFACE } from './floor.ts';
+import { closestGap, overRows, transferAt } from './floor.ts';
 import { isFanForm } from './forms.ts';
 
 /** Cold water as a circuit brings it: degrees C, and the K it warms by. */
@@ -43,21 +43,12 @@ export type CoolingLaw =
 
 /** Heat transfer between a cooled field and its room, W/(m2 K), by where it lies: EN 1264-5, from memory. Cold air sinks from a ceiling and lies on a floor. */
 export const COOLED_SURFACE: Record<Floor['lies'], number> = { floor: 6.5, wall: 8, ceiling: 10.8 };
-/** Covering between whose ends the standard turns a heated floor into a cooled one, m2 K/W. */
-const COMPARED_COVERING = 0.15;
-
 /**
- * Heat transfer of a cooled field in W/(m2 K) of log-mean room over water: EN 1264-5, from memory.
- *
- * K_c = K_0 / (1 + (dR + R) / R' (K_0 / K' - 1)) with K_0 and K' of the heated floor bare and under R' = 0.15 m2K/W, R
- * its covering, and dR = 1 / a - 1 / 10.8, a = 6.5 at a floor, 8 at a wall and 10.8 at a ceiling.
+ * Heat transfer of a cooled field in W/(m2 K) of log-mean room over water: EN 1264-5, from memory, with 6.5 at a floor, 8 at a wall and
+ * 10.8 W/(m2 K) at a ceiling.
  */
-export function cooledFloorTransfer(floor: Floor, spacing: number): number {
-  const bare = floorTransfer({ ...floor, covering: 0 }, spacing);
-  const covered = floorTransfer({ ...floor, covering: COMPARED_COVERING }, spacing);
-  const extra = 1 / COOLED_SURFACE[floor.lies] - 1 / SURFACE + floor.covering;
-  return bare / (1 + (extra / COMPARED_COVERING) * (bare / covered - 1));
-}
+export const cooledFloorTransfer = (floor: Floor, spacing: number): number =>
+  transferAt(floor, spacing, COOLED_SURFACE[floor.lies]);
 
 function floorLaw(floor: Floor): CoolingLaw {
   const edge = Math.min(floor.edgeArea, floor.area);

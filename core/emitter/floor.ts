@@ -176,8 +176,29 @@ function dryTransfer({ spacings, values }: { spacings: readonly number[]; values
   return spacing > widest ? ((values.at(-1) as number) * widest) / spacing : between(spacings, values, spacing);
 }
 
-/** Heat transfer K_H of a floor as built, W/(m2 K), at a spacing in m. */
+/** Covering between whose ends EN 1264-5 turns the figures of a heated floor into those of another surface, m2 K/W. */
+const COMPARED_COVERING = 0.15;
+
+/**
+ * Heat transfer of a field of pipes at a surface that passes `surface` W/(m2 K), from that of the heated floor: EN 1264-5, from memory.
+ *
+ * K = K_0 / (1 + (dR + R) / R' (K_0 / K' - 1)) with K_0 and K' of the heated floor bare and under R' = 0.15 m2K/W, R its covering, and
+ * dR = 1 / surface - 1 / 10.8.
+ */
+export function transferAt(floor: Floor, spacing: number, surface: number): number {
+  const asFloor: Floor = { ...floor, lies: 'floor' };
+  const bare = floorTransfer({ ...asFloor, covering: 0 }, spacing);
+  const covered = floorTransfer({ ...asFloor, covering: COMPARED_COVERING }, spacing);
+  const extra = 1 / surface - 1 / SURFACE + floor.covering;
+  return bare / (1 + (extra / COMPARED_COVERING) * (bare / covered - 1));
+}
+
+/** Heat transfer between a heated field and its room by where it lies, W/(m2 K): EN 1264-5, from memory. Warm air stays under a ceiling. */
+const HEATED_SURFACE: Record<Floor['lies'], number> = { floor: SURFACE, wall: 8, ceiling: 6.5 };
+
+/** Heat transfer K_H of a field as built, W/(m2 K), at a spacing in m. */
 export function floorTransfer(floor: Floor, spacing: number): number {
+  if (floor.lies !== 'floor') return transferAt(floor, spacing, HEATED_SURFACE[floor.lies]);
   const { transfer } = FLOOR_DATA[floor.system];
   const bare = floor.heatTransfer !== 'auto' ? floor.heatTransfer : transfer && dryTransfer(transfer, spacing);
   // A covering on a floor whose own figure is known lies in series with it.

@@ -1,5 +1,4 @@
 import type { Celsius } from '../../model/quantities.ts';
-import { findRoot } from '../quantity/root.ts';
 
 /** Sea-level pressure, Pa. */
 const STANDARD_PRESSURE = 101_325;
@@ -30,25 +29,35 @@ export function humidityRatio(temperature: Celsius, humidity: number, pressure =
   return (MASS_RATIO * vapour) / (pressure - vapour);
 }
 
+/** Colder than any dew point that air has in a house, degrees C. */
+const DRY = -100;
+
+/**
+ * Where a vapour is saturated, degrees C: Newton on the logarithm of the pressure, which is nearly straight, from the start and with the
+ * slope of Magnus' formula.
+ */
+function saturatedAt(vapour: number): Celsius {
+  if (!(vapour > 0)) return DRY;
+  const log = Math.log(vapour / 611.2);
+  let t = (243.12 * log) / (17.62 - log);
+  for (let i = 0; i < 40; i++) {
+    const step = (Math.log(saturationPressure(t) / vapour) * (243.12 + t) ** 2) / (17.62 * 243.12);
+    t = Math.max(t - step, DRY);
+    if (Math.abs(step) < 1e-10) break;
+  }
+  return t;
+}
+
 /**
  * Dew point in degrees C: where the vapour of the air is saturated. Source: definition, solved from the formula above.
  * @param temperature of the air, degrees C @param humidity relative, above 0 up to 1
  */
-export function dewPoint(temperature: Celsius, humidity: number): Celsius {
-  const vapour = humidity * saturationPressure(temperature);
-  if (!(vapour > 0)) return -100;
-  // In logarithms the curve is nearly straight, so few steps find it.
-  const off = (t: number) => Math.log(saturationPressure(t) / vapour);
-  return findRoot(off, -100, temperature + 1e-6, 1e-9) ?? -100;
-}
+export const dewPoint = (temperature: Celsius, humidity: number): Celsius =>
+  saturatedAt(humidity * saturationPressure(temperature));
 
 /** Dew point in degrees C of air that carries so much water. @param ratio kg of water in a kilogram of dry air, above 0 */
-export function dewPointOf(ratio: number, pressure = STANDARD_PRESSURE): Celsius {
-  const vapour = (pressure * ratio) / (MASS_RATIO + ratio);
-  if (!(vapour > 0)) return -100;
-  const off = (t: number) => Math.log(saturationPressure(t) / vapour);
-  return findRoot(off, -100, 100, 1e-9) ?? -100;
-}
+export const dewPointOf = (ratio: number, pressure = STANDARD_PRESSURE): Celsius =>
+  saturatedAt((pressure * ratio) / (MASS_RATIO + ratio));
 
 /** Relative humidity, 0 to 1, of air that carries so much water; above 1 where some of it has to fall out. */
 export const relativeHumidity = (temperature: Celsius, ratio: number, pressure = STANDARD_PRESSURE): number =>

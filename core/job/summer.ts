@@ -5,16 +5,21 @@ import { SummerSimulation } from '../run/summer/simulate-summer.ts';
 import type { SummerResult } from '../run/summer/summer-run.ts';
 import { hottestDay, type SummerWeather, summerOfYear, syntheticSummer } from '../run/summer/summer-weather.ts';
 import type { Weather } from '../run/weather.ts';
-import { designWithPlant } from './design-job.ts';
+import { type DesignedPlant, designWithPlant } from './design-job.ts';
 
 /** Seconds of a step of the hottest day and of a season, of a moment kept of a day, and of one of a season. */
-export const SUMMER_DAY_STEP = 120;
+export const SUMMER_DAY_STEP = 180;
 export const SUMMER_SEASON_STEP = 300;
-const DAY_KEPT = 300;
+const DAY_KEPT = 360;
 const SEASON_KEPT = 86_400;
 
-function simulationOf(job: Job, weather: SummerWeather, kept: number, settle: number): SummerSimulation | null {
-  const { design, coldPlant } = designWithPlant(job);
+function simulationOf(
+  job: Job,
+  weather: SummerWeather,
+  kept: number,
+  settle: number,
+  { design, coldPlant } = designWithPlant(job),
+): SummerSimulation | null {
   if (!coldPlant || !design.cooling?.source || !design.vessel) return null;
   return new SummerSimulation(settledJob(job), design.cooling, design.vessel.content.value, coldPlant, weather, {
     gains: 1,
@@ -23,9 +28,12 @@ function simulationOf(job: Job, weather: SummerWeather, kept: number, settle: nu
   });
 }
 
-/** The hottest day of a plant that cools, after two like it; null where nothing cools. */
-export const summerDay = (job: Job): SummerResult | null =>
-  simulationOf(job, hottestDay(job, SUMMER_DAY_STEP), DAY_KEPT, 2)?.run() ?? null;
+/**
+ * The hottest day of a plant that cools, after one like it; null where nothing cools.
+ * @param designed its design, where that is at hand
+ */
+export const summerDay = (job: Job, designed: DesignedPlant = designWithPlant(job)): SummerResult | null =>
+  simulationOf(job, hottestDay(job, SUMMER_DAY_STEP), DAY_KEPT, 1, designed)?.run() ?? null;
 
 /**
  * A summer of a plant that cools: the weather of a file, or an invented one.

@@ -1,5 +1,4 @@
-import { dewPointOf, HEAT_OF_VAPOUR, humidityRatio, moistAirCapacity } from '../fluid/moist-air.ts';
-import { findRoot } from '../quantity/root.ts';
+import { HEAT_OF_VAPOUR, humidityRatio, moistAirCapacity } from '../fluid/moist-air.ts';
 
 /** A coil that cools air with water, and dries it where its surface lies below the dew point. */
 export interface WetCoil {
@@ -78,7 +77,7 @@ function wetHeat({ airFlow, airSide, waterSide }: WetCoil, capacityFlow: number,
     const units = 1 / (airFlow * (capacity / airSide + steep / waterSide));
     heat = counterflow(units, (airFlow * steep) / capacityFlow) * airFlow * driving;
     const next = water + heat / capacityFlow;
-    if (Math.abs(next - out) < 1e-10) break;
+    if (Math.abs(next - out) < 1e-9) break;
     out = next;
   }
   return heat;
@@ -88,6 +87,19 @@ function wetHeat({ airFlow, airSide, waterSide }: WetCoil, capacityFlow: number,
 function heatTaken(coil: WetCoil, capacityFlow: number, water: number, air: AirEntering): number {
   if (!(capacityFlow > 0) || water >= air.temperature || coil.airFlow <= 0) return 0;
   return Math.max(dryHeat(coil, capacityFlow, water, air), wetHeat(coil, capacityFlow, water, air));
+}
+
+/** Saturated air of a heat, degrees C: Newton, the slope of saturation by Magnus' formula. @param near where to begin */
+function saturatedTo(wanted: number, near: number, capacity: number): number {
+  let t = near;
+  for (let i = 0; i < 60; i++) {
+    const ratio = humidityRatio(t, 1);
+    const steep = capacity + (HEAT_OF_VAPOUR * ratio * 17.62 * 243.12) / (243.12 + t) ** 2;
+    const step = (heatOf(t, ratio, capacity) - wanted) / steep;
+    t -= step;
+    if (Math.abs(step) < 1e-10) break;
+  }
+  return t;
 }
 
 /**
@@ -103,9 +115,8 @@ export function coilState(coil: WetCoil, capacityFlow: number, water: number, ai
   const total = heatTaken(coil, capacityFlow, water, air);
   if (total <= 0) return { ...AT_REST, surface: air.temperature, bypass, air };
   const taken = total / (coil.airFlow * (1 - bypass));
-  const dew = dewPointOf(air.ratio);
   const bare = air.temperature - taken / capacity;
-  if (bare >= dew) {
+  if (humidityRatio(bare, 1) >= air.ratio) {
     return {
       ...AT_REST,
       total,
@@ -116,7 +127,7 @@ export function coilState(coil: WetCoil, capacityFlow: number, water: number, ai
     };
   }
   const wanted = heatOf(air.temperature, air.ratio, capacity) - taken;
-  const surface = findRoot((t) => saturatedHeat(t, capacity) - wanted, -60, dew, 1e-10) ?? dew;
+  const surface = saturatedTo(wanted, water, capacity);
   const leaving = surface + (air.temperature - surface) * bypass;
   const sensible = coil.airFlow * capacity * (air.temperature - leaving);
   const latent = total - sensible;

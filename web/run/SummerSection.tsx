@@ -51,7 +51,7 @@ function HottestDay({ job, day }: { job: Job; day: SummerResult }) {
         </Typography>
       )}
       <Typography sx={{ mb: 1.5, maxWidth: 820 }}>
-        {`${say(job.site.summerOutdoor, 'temperature')} in the afternoon, clear sky, rooms wanted at ${say(day.setPoint, 'temperature')}. Two days like it went before.`}
+        {`${say(job.site.summerOutdoor, 'temperature')} in the afternoon, clear sky, rooms wanted at ${say(day.setPoint, 'temperature')}. A day like it went before.`}
       </Typography>
       <SummerReadings job={job} result={day} />
       <Suspense fallback={<Typography role="status">One moment …</Typography>}>

@@ -14,17 +14,20 @@ export interface ColdFlows {
   pipes: number;
 }
 
-/** Flows of a plant with cold water in it by its calls; each set of calls is solved when it is first asked for. */
+const NO_VALVES: ReadonlyMap<string, number> = new Map();
+
+/**
+ * Flows of a plant with cold water in it by its calls; each set of calls is solved when it is first asked for. The water is as on the hottest
+ * day and mixing valves stand as they do then: what a run mixes otherwise moves a few hundredths of the flow.
+ */
 export class ColdBook {
   private readonly known = new Map<string, ColdFlows | string>();
   private readonly plant: Plant;
-  private readonly house: number;
   solved = 0;
 
-  /** @param house degrees C about the pipes */
-  constructor(plant: Plant, house: number) {
+  constructor(plant: Plant) {
     this.plant = plant;
-    this.house = house;
+    plant.runAll();
   }
 
   /** @returns the flows, or why there are none */
@@ -38,23 +41,22 @@ export class ColdBook {
   }
 
   private solve(calling: readonly string[]): ColdFlows | string {
-    const { plant, house } = this;
-    const state = plant.run(calling);
+    const { plant } = this;
+    const state = plant.stand(calling, NO_VALVES);
     this.solved++;
     if (!state.converged) return state.reason ?? 'the plant could not be solved';
     const loops = new Map<string, number>();
     const circuits = new Map<string, number>();
+    const wet = new Set<string>(calling.length > 0 ? ['source'] : []);
     for (const circuit of plant.assembly.circuits) {
       const now = state.circuits.find(({ id }) => id === circuit.id);
+      if (now?.running) wet.add(circuit.place);
       circuits.set(circuit.id, now?.running ? Math.max(now.massFlow, 0) : 0);
       for (const { place } of circuit.loops) loops.set(place, now?.running ? Math.max(plant.twin.flow(place), 0) : 0);
     }
-    return {
-      loops,
-      circuits,
-      source: Math.max(state.source.massFlow, 0),
-      pumps: pumpPowerOf(state),
-      pipes: Math.max(0 - state.pipeLoss, 0) / Math.max(house - state.source.supply, 1),
-    };
+    let pipes = 0;
+    for (const { id, heat } of plant.assembly.spec.links)
+      if (heat?.kind === 'loss' && wet.has(id.slice(0, id.lastIndexOf('/')))) pipes += heat.conductance;
+    return { loops, circuits, source: Math.max(state.source.massFlow, 0), pumps: pumpPowerOf(state), pipes };
   }
 }

@@ -85,13 +85,13 @@ export class SummerSimulation {
     const { summerRoom, summerHumidity } = job.site;
     this.now = rooms.map(() => ({
       air: summerRoom,
-      floor: summerRoom - 2,
+      floor: summerRoom,
       ratio: humidityRatio(summerRoom, summerHumidity),
     }));
     this.circuits = side.circuits.map((circuit) => new GuardedCircuit(job, circuit, loops));
     this.circuitOf = new Map(this.circuits.map(({ id }, c) => [id, c]));
     this.zones = this.zonesOf(plant);
-    this.book = new ColdBook(plant, summerRoom);
+    this.book = new ColdBook(plant);
     this.water = new ColdWater(job, side, cooling.source, content);
     this.charging = side.source.kind === 'own' ? 0 : chargingHours(job);
     this.tally = new SummerTally(rooms, this.circuits, {

@@ -84,6 +84,7 @@ describe('a cooled summer', () => {
     const damp: [string, unknown][] = [
       ['site/summerHumidity', 0.7],
       ['site/summerOutdoorHumidity', 0.6],
+      ['rooms/r1/coolingLoad', 4000],
     ];
     const guarded = dayOf(edited(summerMill, ...damp));
     const bare = dayOf(
