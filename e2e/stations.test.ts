@@ -172,11 +172,11 @@ test('a cold tank is put in, a circuit and the source turn over to it, a guard s
   await page.getByRole('option', { name: 'Tank', exact: true }).click();
   await expect(floors).toContainText('no source cools what it turns over to');
   await expect(floors).toContainText('nothing shuts it above the dew point');
-  await floors.getByRole('button', { name: 'A dew-point guard' }).click();
-  await expect(floors.getByLabel('Shut above the dew point by')).toHaveText('A dew-point guard');
+  await floors.getByRole('button', { name: 'A sensor on the manifold' }).click();
+  await expect(floors.getByLabel('Kept above the dew point by')).toHaveText('A sensor on the manifold');
   await page.getByRole('link', { name: /Plant$/ }).click();
   await page.getByRole('button', { name: 'Entries', exact: true }).click();
-  await openEntries(page, 'Source');
+  await openEntries(page, 'Cooling');
   await page.getByLabel('When cooling it charges').click();
   await page.getByRole('option', { name: 'Tank', exact: true }).click();
   await page.getByRole('button', { name: /^Findings/ }).click();

@@ -53,9 +53,9 @@ export const MIXING_DRIVES = ['motorised', 'thermostatic'] as const;
 export const HANDS = ['right', 'left'] as const;
 
 /** What guards a circuit against water on what it cools. */
-export const GUARDS = ['none', 'dew-point', 'room', 'weather', 'fixed'] as const;
+const GUARDS = ['none', 'dew-point', 'room', 'weather', 'fixed'] as const;
 /** Where condensate goes: nobody has looked, by fall through a trap, by a small pump, or nowhere. */
-export const DRAINS = ['unknown', 'trap', 'pump', 'none'] as const;
+const DRAINS = ['unknown', 'trap', 'pump', 'none'] as const;
 
 const EMITTER_KINDS = ['radiators', 'floor', 'air-units'] as const;
 

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { autoOr, deltaT, Id, Name, quantity, temperature } from './schema-parts.ts';
 
 /** Who turns a plant over: somebody by a switch, the calendar, the weather, or the rooms themselves. */
-export const MASTERS = ['hand', 'season', 'weather', 'rooms'] as const;
+const MASTERS = ['hand', 'season', 'weather', 'rooms'] as const;
 
 /** What a thermostat or an input speaks: it only closes a contact, it sends 24 V, or it sends the mains. */
 export const SIGNALS = ['contact', '24V', 'mains'] as const;

@@ -36,7 +36,7 @@ const FLOOR_USES = ['living', 'bathroom', 'gentle'] as const;
 export type FloorUse = (typeof FLOOR_USES)[number];
 
 /** What a field of pipes lies in: floors take less than they give, ceilings more, since cold air sinks. */
-export const FIELD_PLACES = ['floor', 'wall', 'ceiling'] as const;
+const FIELD_PLACES = ['floor', 'wall', 'ceiling'] as const;
 export type FieldPlaceKind = (typeof FIELD_PLACES)[number];
 
 /** Whether an emitter takes part when its circuit cools: as is usual for its kind, or shut by hand. */

@@ -5,7 +5,7 @@ import { autoOr, Id, Name, quantity, temperature } from './schema-parts.ts';
 const ROOM_USES = ['living', 'sleeping', 'bathroom', 'kitchen', 'work', 'passage', 'other'] as const;
 export type RoomUse = (typeof ROOM_USES)[number];
 /** Sides of the sky, clockwise from north. */
-export const FACINGS = ['n', 'ne', 'e', 'se', 's', 'sw', 'w', 'nw'] as const;
+const FACINGS = ['n', 'ne', 'e', 'se', 's', 'sw', 'w', 'nw'] as const;
 export type Facing = (typeof FACINGS)[number];
 
 export const RoomSchema = z.strictObject({

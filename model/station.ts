@@ -75,7 +75,7 @@ export const SeparationSchema = z.strictObject(station('separation'));
 export type Separation = z.infer<typeof SeparationSchema>;
 
 /** What cools a tank by itself: a machine beside the one that heats, or ground water over plates. */
-export const CHILLERS = ['chiller', 'ground-water'] as const;
+const CHILLERS = ['chiller', 'ground-water'] as const;
 
 /** A place beyond the first one where water meets. */
 export const StationSchema = z.strictObject({

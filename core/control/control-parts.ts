@@ -1,16 +1,10 @@
 import type { Job } from '../../model/job.ts';
 import type { Design } from '../design/design.ts';
 import { byThermostat } from '../plan/shared-thermostat.ts';
+import type { ControlPart } from './control-part.ts';
 import { controlDevices } from './devices.ts';
 import { hasHighLimit } from './high-limit.ts';
 import { summerParts } from './summer-parts.ts';
-
-/** One kind of control part to buy. */
-export interface ControlPart {
-  label: string;
-  count: number;
-  note: string;
-}
 
 /** Everything the controls take: what calls, what moves, what watches, what feeds it. Kinds that are not needed are left out. */
 export function controlParts(job: Job, design: Design): ControlPart[] {

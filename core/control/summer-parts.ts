@@ -1,7 +1,7 @@
 import type { Job } from '../../model/job.ts';
 import { changeoversOf } from '../plan/changeover.ts';
 import { coldSideOf } from '../plan/cold-side.ts';
-import type { ControlPart } from './control-parts.ts';
+import type { ControlPart } from './control-part.ts';
 
 /** What the controls take for summer; nothing for a plant that only heats. */
 export function summerParts(job: Job): ControlPart[] {

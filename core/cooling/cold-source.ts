@@ -133,7 +133,7 @@ export function designColdSource(
 }
 
 /** The ground alone, where it makes water as cold as wanted and enough of it. */
-export function freeOf({ source }: ColdSide, wanted: number): { capacity: number } | null {
+function freeOf({ source }: ColdSide, wanted: number): { capacity: number } | null {
   if (source.kind === 'own') return null;
   const { free, flowTemperature } = source.source.cooling;
   return free && free.temperature + free.approach <= flowTemperature && free.capacity >= wanted ? free : null;

@@ -14,7 +14,7 @@ import { decided, type Figure, given } from '../figure/figure.ts';
 import { dewPoint } from '../fluid/moist-air.ts';
 import { coolingPeak } from '../load/cooling-loads.ts';
 import { coilState } from '../network/wet-coil.ts';
-import { absentCircuits, type ColdSide, coldSideOf } from '../plan/cold-side.ts';
+import { type ColdSide, coldSideOf } from '../plan/cold-side.ts';
 import { partOfLoop } from '../plan/parts-of-job.ts';
 import { assembleCold } from './cold-plant.ts';
 import { type ColdMachineDesign, designColdSource, finishColdSource } from './cold-source.ts';
@@ -26,7 +26,7 @@ export interface CooledPlant {
 }
 
 /** Air of the rooms on the hottest day. */
-export const summerAir = ({ site }: Context['job']): RoomAir => ({
+const summerAir = ({ site }: Context['job']): RoomAir => ({
   temperature: site.summerRoom,
   humidity: site.summerHumidity,
 });
@@ -92,10 +92,12 @@ function solvedCooling(context: Context, { bare, machine, plant, state, air }: S
       if (now) coming.set(part, before ? together(before, now) : now);
     }
   }
+  const laid = new Set(assembly.circuits.map(({ id }) => id));
   const parts = bare.parts.map(
     (part): CoolingPart => ({
       ...part,
-      comes: coming.get(`rooms/${part.roomId}/${part.emitterId}`) ?? NOTHING,
+      // What is not laid is not known.
+      comes: laid.has(part.circuitId) ? (coming.get(`rooms/${part.roomId}/${part.emitterId}`) ?? NOTHING) : null,
     }),
   );
   const circuits = bare.circuits.map((circuit): CircuitCooling => {
@@ -225,13 +227,12 @@ function dewPointFigure({ book }: Context, air: RoomAir): Figure {
   });
 }
 
-/** Emitters of a room with the water decided for their circuits, those that get none left out. */
+/** Emitters of a room with the water decided for their circuits, whether it comes or not. */
 function coolingParts({ job }: Context, room: Room, air: RoomAir): CoolingPart[] {
-  const absent = new Set(absentCircuits(job).map(({ circuit }) => circuit.id));
   return room.emitters.flatMap((emitter) => {
     const id = emitter.circuit ?? room.circuit;
     const circuit = job.circuits.find((each) => each.id === id);
-    if (!circuit?.cooling || absent.has(circuit.id)) return [];
+    if (!circuit?.cooling || circuit.phase === 'later') return [];
     const { flowTemperature: flow, temperatureDifference: rise } = circuit.cooling;
     const cooling = coolingOf(emitter, { flow, rise }, air);
     if (!cooling) return [];

@@ -8,8 +8,8 @@ import type { Weather } from '../run/weather.ts';
 import { type DesignedPlant, designWithPlant } from './design-job.ts';
 
 /** Seconds of a step of the hottest day and of a season, of a moment kept of a day, and of one of a season. */
-export const SUMMER_DAY_STEP = 180;
-export const SUMMER_SEASON_STEP = 300;
+const SUMMER_DAY_STEP = 180;
+const SUMMER_SEASON_STEP = 300;
 const DAY_KEPT = 360;
 const SEASON_KEPT = 86_400;
 

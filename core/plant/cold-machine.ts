@@ -7,7 +7,7 @@ import { traitsOf } from './source-kinds.ts';
  * falls with hotter air and rises with warmer water. The shape is that of common data sheets, from memory; checked against usual ratings
  * in the tests. Whoever has the data sheet enters it.
  */
-export const DEFAULT_COLD_MACHINE = {
+const DEFAULT_COLD_MACHINE = {
   /** Refrigerant condensing above the air or brine, and evaporating below the water, K. */
   aboveAir: 10,
   aboveBrine: 10,

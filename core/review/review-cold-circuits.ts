@@ -1,6 +1,7 @@
 import type { Circuit } from '../../model/job.ts';
 import type { Context } from '../design/context.ts';
 import type { CoolingDesign } from '../design/cooling-design.ts';
+import type { UnreviewedDesign } from '../design/design.ts';
 import { coolingLaw } from '../emitter/cooling.ts';
 import { emitterLabel } from '../emitter/emitter.ts';
 import type { Finding } from '../finding/finding.ts';
@@ -9,11 +10,12 @@ import { type Absent, absentCircuits } from '../plan/cold-side.ts';
 import { traitsOf } from '../plant/source-kinds.ts';
 
 /** Findings on circuits with cold water: who gets none, what takes no part, and what guards them. */
-export function reviewColdCircuits(context: Context, cooling: CoolingDesign): Finding[] {
+export function reviewColdCircuits(context: Context, cooling: CoolingDesign, design: UnreviewedDesign): Finding[] {
   const { job } = context;
   const cold = job.circuits.flatMap((circuit) => (circuit.cooling ? [{ ...circuit, cooling: circuit.cooling }] : []));
   return [
     ...withoutCold(context),
+    ...nothingInWinter(context, cooling, design),
     ...cold.flatMap((circuit) => [
       ...tooWarm(context, circuit),
       ...shutHeads(circuit),
@@ -24,6 +26,27 @@ export function reviewColdCircuits(context: Context, cooling: CoolingDesign): Fi
     ]),
     ...underWood(context, cooling),
   ];
+}
+
+/** Circuits that only cool: without a load in winter nothing of them is sized, and they are not solved. */
+function nothingInWinter({ job }: Context, { circuits }: CoolingDesign, design: UnreviewedDesign): Finding[] {
+  return circuits.flatMap(({ circuitId }): Finding[] => {
+    const circuit = job.circuits.find(({ id }) => id === circuitId);
+    const sized = design.circuits.find(({ id }) => id === circuitId)?.sized;
+    if (!circuit || sized || absentCircuits(job).some(({ circuit: absent }) => absent.id === circuitId)) return [];
+    return [
+      {
+        id: `cold-only:${circuitId}`,
+        rule: 'cold-only',
+        severity: 'mend',
+        place: `circuits/${circuitId}/cooling`,
+        component: `circuits/${circuitId}/house`,
+        title: `${circuit.name}: it has no heat load, so it is not sized`,
+        why: 'Pipes, pump and valves are chosen by the load in winter, and made larger where summer asks for more. Without one they are not chosen, and what comes in summer is not known. Enter the heat load of its rooms, however small.',
+        remedies: [],
+      },
+    ];
+  });
 }
 
 type Cold = Circuit & { cooling: NonNullable<Circuit['cooling']> };

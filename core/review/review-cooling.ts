@@ -31,7 +31,7 @@ export function reviewCooling(context: Context, design: UnreviewedDesign): Findi
     ...roughLoads(context),
     ...damp(context, cooling),
     ...job.rooms.flatMap((room) => [...ratingsAstray(context, room), ...roomsCooled(context, room, cooling)]),
-    ...reviewColdCircuits(context, cooling),
+    ...reviewColdCircuits(context, cooling, design),
     ...reviewColdSource(context, cooling),
   ];
 }

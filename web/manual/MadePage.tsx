@@ -3,6 +3,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { type ReactNode, useState } from 'react';
 import { useLocation } from 'react-router';
+import { bandMarks } from '../../core/drawing/scene/pipes.ts';
 import type { SymbolKind } from '../../core/drawing/sheet.ts';
 import { SYMBOL_MEANINGS, symbolMarks } from '../../core/drawing/signs/symbols.ts';
 import { FINDING_GROUPS } from '../../core/finding/catalogue.ts';
@@ -229,43 +230,79 @@ const SIGN = 46;
 function Signs() {
   const { wall } = useColours();
   return (
-    <Searched
-      label="Signs"
-      head={['Sign', 'What it is', 'What it does']}
-      rows={(Object.keys(SYMBOL_MEANINGS) as SymbolKind[]).map((kind) => {
-        const { width, height, does } = SIGN_TEXTS[kind];
-        const scale = SIGN / Math.max(width, height);
-        return {
-          key: kind,
-          text: `${SYMBOL_MEANINGS[kind]} ${does}`,
-          cells: [
-            <svg
-              key={kind}
-              width={SIGN + 8}
-              height={SIGN + 8}
-              viewBox={`${-(SIGN + 8) / 2} ${-(SIGN + 8) / 2} ${SIGN + 8} ${SIGN + 8}`}
-              aria-hidden="true"
-            >
-              <g transform={`scale(${scale})`}>
-                <Marks
-                  colours={wall}
-                  marks={symbolMarks({
-                    component: kind,
-                    kind,
-                    at: [0, 0],
-                    width,
-                    height,
-                    label: '',
-                    ...(kind === 'source' ? { source: 'boiler' } : {}),
-                  })}
-                />
-              </g>
-            </svg>,
-            SYMBOL_MEANINGS[kind],
-            does,
-          ],
-        };
-      })}
-    />
+    <>
+      <Bands />
+      <Searched
+        label="Signs"
+        head={['Sign', 'What it is', 'What it does']}
+        rows={(Object.keys(SYMBOL_MEANINGS) as SymbolKind[]).map((kind) => {
+          const { width, height, does } = SIGN_TEXTS[kind];
+          const scale = SIGN / Math.max(width, height);
+          return {
+            key: kind,
+            text: `${SYMBOL_MEANINGS[kind]} ${does}`,
+            cells: [
+              <svg
+                key={kind}
+                width={SIGN + 8}
+                height={SIGN + 8}
+                viewBox={`${-(SIGN + 8) / 2} ${-(SIGN + 8) / 2} ${SIGN + 8} ${SIGN + 8}`}
+                aria-hidden="true"
+              >
+                <g transform={`scale(${scale})`}>
+                  <Marks
+                    colours={wall}
+                    marks={symbolMarks({
+                      component: kind,
+                      kind,
+                      at: [0, 0],
+                      width,
+                      height,
+                      label: '',
+                      ...(kind === 'source' ? { source: 'boiler' } : {}),
+                    })}
+                  />
+                </g>
+              </svg>,
+              SYMBOL_MEANINGS[kind],
+              does,
+            ],
+          };
+        })}
+      />
+    </>
+  );
+}
+
+/** Water in the pipes, each kind with the marks that tell it without colour. */
+function Bands() {
+  const { wall } = useColours();
+  const kinds = [
+    { says: 'Hot water on its way out: one solid band.', role: 'flow', cold: false },
+    { says: 'Hot water coming home: a pale line in its middle.', role: 'return', cold: false },
+    { says: 'Cold water on its way out, in summer: a row of dots in its middle.', role: 'flow', cold: true },
+    { says: 'Cold water coming home: long dashes in its middle.', role: 'return', cold: true },
+  ] as const;
+  return (
+    <PlainTable name="Water in the pipes">
+      <thead>
+        <tr>
+          <th scope="col">Pipe</th>
+          <th scope="col">What is in it</th>
+        </tr>
+      </thead>
+      <tbody>
+        {kinds.map(({ says, role, cold }) => (
+          <tr key={says}>
+            <td>
+              <svg width={92} height={20} viewBox="0 0 92 20" aria-hidden="true">
+                <Marks colours={wall} marks={bandMarks(role, 'M2 10H90', 7, cold)} />
+              </svg>
+            </td>
+            <td>{says}</td>
+          </tr>
+        ))}
+      </tbody>
+    </PlainTable>
   );
 }

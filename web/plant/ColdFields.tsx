@@ -12,6 +12,7 @@ import { ChoiceField, QuantityField, WordField } from '../parts/Field.tsx';
 import { FigureButton } from '../parts/FigureButton.tsx';
 import { useDisplay } from '../state/display.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
+import { BothModes } from './BothModes.tsx';
 import { COOLING_POINTS, DataPoints } from './DataPoints.tsx';
 
 /** What makes the cold water: the source turned round, or a machine at a cold tank; and what it comes to on the hottest day. */
@@ -32,6 +33,7 @@ export function ColdFields({ design }: { design: Design }) {
         <ColdTank key={tank.id} tank={tank} />
       ))}
       {tanks.length === 0 && <AddTank />}
+      <BothModes design={design} />
     </>
   );
 }

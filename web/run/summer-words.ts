@@ -3,7 +3,7 @@ import type { SummerResult } from '../../core/run/summer/summer-run.ts';
 import type { Job } from '../../model/job.ts';
 
 /** kWh bought for the cold, pumps with it. */
-export const electricityOf = ({ energy }: SummerResult): number => (energy.bought + energy.pumps) / KWH;
+const electricityOf = ({ energy }: SummerResult): number => (energy.bought + energy.pumps) / KWH;
 
 /** What that costs and emits by the numbers of the owner; null where one is missing. */
 export function coldCost(

@@ -47,11 +47,20 @@ function coreOf(role: PipeLine['role'], d: string, width: number, cold: boolean)
   return role === 'return' ? [{ kind: 'path', d, stroke: 'backCore', width: width * 0.34 }] : [];
 }
 
+/** A band of water and the mark in its middle. @param d its way @param cold cold water, in summer */
+export const bandMarks = (role: PipeLine['role'], d: string, width: number, cold: boolean): PathMark[] => [
+  { kind: 'path', d, stroke: inkOf(role, cold), width },
+  ...coreOf(role, d, width, cold),
+];
+
+const inkOf = (role: PipeLine['role'], cold: boolean): Ink =>
+  cold ? (role === 'flow' ? 'cold' : 'coldBack') : role === 'flow' ? 'flow' : 'back';
+
 function pipeGroup({ id, role, points, presence }: PipeLine, flow: number | null, cold: boolean): Group {
   const d = through(points);
   const width = presence === 'there' ? THERE_WIDTH : PIPE_WIDTH;
   const dash = presence === 'later' ? { dash: LATER_DASH } : {};
-  const ink = cold ? (role === 'flow' ? 'cold' : 'coldBack') : role === 'flow' ? 'flow' : 'back';
+  const ink = inkOf(role, cold);
   return {
     key: id,
     role: role === 'flow' ? 'flow-pipe' : 'return-pipe',
@@ -61,8 +70,7 @@ function pipeGroup({ id, role, points, presence }: PipeLine, flow: number | null
     at: [0, 0],
     flow,
     marks: [
-      { kind: 'path', d, stroke: ink, width, ...dash },
-      ...coreOf(role, d, width, cold).map((core) => ({ ...core, ...dash })),
+      ...bandMarks(role, d, width, cold).map((mark) => ({ ...mark, ...dash })),
       ...(flow === 0 ? [] : arrows(flow !== null && flow < 0 ? [...points].reverse() : points, ink)),
     ],
   };

@@ -5,7 +5,7 @@ import { type Cell, type Column, column, type Table } from '../table.ts';
 const nameOf = (job: Job, id: string): string => job.circuits.find((circuit) => circuit.id === id)?.name ?? id;
 
 /** What each circuit takes in summer, wanted and as it comes. */
-export function coldCircuitsTable(job: Job, { cooling }: Design): Table {
+function coldCircuitsTable(job: Job, { cooling }: Design): Table {
   return {
     id: 'cold-circuits',
     title: 'Circuits in summer',
@@ -38,7 +38,7 @@ export function coldCircuitsTable(job: Job, { cooling }: Design): Table {
 }
 
 /** Rooms that are cooled, what they ask and get. */
-export function coldRoomsTable(job: Job, { cooling }: Design): Table {
+function coldRoomsTable(job: Job, { cooling }: Design): Table {
   const parts = cooling?.parts ?? [];
   return {
     id: 'cold-rooms',
@@ -71,7 +71,7 @@ export function coldRoomsTable(job: Job, { cooling }: Design): Table {
 }
 
 /** What makes the cold water. */
-export function coldSourceTable({ cooling }: Design): Table {
+function coldSourceTable({ cooling }: Design): Table {
   const source = cooling?.source;
   const rows: Cell[][] = source
     ? [
