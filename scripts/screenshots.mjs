@@ -117,13 +117,23 @@ if (base !== '-') {
     await page.getByText(/^Run in/).waitFor({ timeout: 60_000 });
     await page.waitForTimeout(1200);
   });
+  const imported = async (job) => {
+    const answer = await page.request.post(`${base}/api/jobs/import`, {
+      data: JSON.stringify(job),
+      headers: { origin: base, 'Content-Type': 'text/plain' },
+    });
+    return (await answer.json()).id;
+  };
+  const { summerMill } = await tsImport('../demo/summer-mill.ts', import.meta.url);
+  await shot('summer', `/jobs/${await imported(summerMill)}/plant?mode=cooling`, async () => {
+    await page.getByRole('button', { name: 'Entries', exact: true }).click();
+    await page.getByRole('region', { name: 'Cooling', exact: true }).getByRole('button').first().click();
+    await page.getByText('What each mode gets').scrollIntoViewIfNeeded();
+    await page.mouse.move(600, 760);
+  });
   // A plant of several stations, with its entries beside it.
   const { woodAndRing } = await tsImport('../demo/wood-and-ring.ts', import.meta.url);
-  const imported = await page.request.post(`${base}/api/jobs/import`, {
-    data: JSON.stringify(woodAndRing()),
-    headers: { origin: base, 'Content-Type': 'text/plain' },
-  });
-  const { id } = await imported.json();
+  const id = await imported(woodAndRing());
   await shot('plant-dark', `/jobs/${id}/plant`, async () => {
     await page.getByRole('button', { name: 'Dark', exact: true }).click();
     await page.getByRole('button', { name: 'Entries', exact: true }).click();
@@ -162,7 +172,6 @@ if (ownerLink) {
   await nora.getByLabel('Name of the firm').fill('Quill & Tallow');
   await nora.getByRole('button', { name: 'Keep' }).click();
   await nora.getByRole('heading', { name: 'Quill & Tallow' }).waitFor();
-  const members = [];
   for (const [name, role] of [
     ['Ben Tallow', 'Designer'],
     ['Ruth Ember', 'On site'],
@@ -171,36 +180,12 @@ if (ownerLink) {
     await nora.getByRole('combobox', { name: 'Role', exact: true }).press('Enter');
     await nora.getByRole('option', { name: role, exact: true }).click();
     await nora.getByRole('button', { name: 'Make the link' }).click();
-    members.push(await join(await nora.getByLabel('Link', { exact: true }).inputValue(), name));
+    await join(await nora.getByLabel('Link', { exact: true }).inputValue(), name);
     await nora.getByRole('button', { name: 'Done' }).click();
   }
   await nora.reload();
   await nora.getByText('Ruth Ember').first().waitFor();
   await nora.waitForTimeout(600);
   await nora.screenshot({ path: 'docs/screenshots/firm.png' });
-  const { thistleMill } = await tsImport('../demo/thistle-mill.ts', import.meta.url);
-  const made = await nora.request.post(`${firm}/api/jobs/import`, {
-    data: JSON.stringify(thistleMill),
-    headers: { origin: firm, 'Content-Type': 'text/plain' },
-  });
-  const mill = (await made.json()).id;
-  const [ben, ruth] = members;
-  await ben.goto(`${firm}/jobs/${mill}/circuits`);
-  await ruth.goto(`${firm}/jobs/${mill}/plant`);
-  await nora.goto(`${firm}/jobs/${mill}/plant`);
-  for (const [who, about, body] of [
-    [ruth, 'Kitchen', 'The cooker stands where the radiator was drawn. There is room under the window, 1.2 m.'],
-    [ben, 'Pump', 'Taken from the store, so fixed. Look at its duty points before it is ordered again.'],
-  ]) {
-    await who.getByRole('button', { name: /^Comments/ }).click();
-    await who.getByRole('combobox', { name: 'About' }).fill(about);
-    await who.getByRole('option').first().click();
-    await who.getByRole('textbox', { name: 'Comment' }).fill(body);
-    await who.getByRole('button', { name: 'Write it' }).click();
-    await who.getByRole('button', { name: 'Close' }).click();
-  }
-  await nora.getByRole('button', { name: 'Comments (2)' }).click();
-  await nora.waitForTimeout(1500);
-  await nora.screenshot({ path: 'docs/screenshots/comments.png' });
 }
 await browser.close();

@@ -97,9 +97,11 @@ export function findingGroup(
 function lines(tag: Tag, look: Look): TextMark[] {
   const [x, y] = tag.at;
   const now = wordsNow(tag, look);
-  const below = tag.below
-    ? (figureText(tag.below.id, [x + 7, y + 62], look, { strong: false, size: 13, word: tag.below.word }) ?? [])
-    : [];
+  // What the index run requires is told of winter alone.
+  const below =
+    tag.below && !look.state?.cools
+      ? (figureText(tag.below.id, [x + 7, y + 62], look, { strong: false, size: 13, word: tag.below.word }) ?? [])
+      : [];
   if (now)
     return [
       words(now[0], [x + 7, y + 30], { size: 16.5, weight: 750 }),
