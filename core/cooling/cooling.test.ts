@@ -16,6 +16,7 @@ import {
 } from '../../model/new-job.ts';
 import { applyEdits } from '../../model/place.ts';
 import { designWithPlant } from '../job/design-job.ts';
+import { assumptionLedger } from '../job/ledger.ts';
 import { absentCircuits, coldSideOf } from '../plan/cold-side.ts';
 
 const edited = (job: Job, ...edits: [string, unknown][]): Job =>
@@ -151,6 +152,18 @@ describe('pipes and pumps sized for both modes', () => {
       expect(both.solved?.circuits.find((each) => each.id === id)?.flowShare.value).toBeGreaterThan(0.85);
     expect(winter.findings.some(({ id }) => id === 'cooling-flow:c4')).toBe(true);
     expect(both.findings.some(({ id }) => id === 'cooling-flow:c4')).toBe(false);
+  });
+});
+
+describe('a guess about the summer', () => {
+  it('is worked out with its alternatives, and the cooling that moves is told', () => {
+    const job: Job = {
+      ...summerMill,
+      assumptions: [{ id: 'a9', place: 'circuits/c1/cooling/flowTemperature', alternatives: [21] }],
+    };
+    const [entry] = assumptionLedger(job);
+    expect(entry?.problem).toBeNull();
+    expect(entry?.alternatives[0]?.consequences.some((line) => line.startsWith('Ground floor, cooling: '))).toBe(true);
   });
 });
 

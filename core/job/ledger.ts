@@ -207,6 +207,14 @@ function consequences(job: Job, base: Design, other: Design): string[] {
     compare(`${circuit.name}, head of the index run`, circuit.sized?.pump?.head.value, match?.sized?.pump?.head.value, 'head');
   }
   compare('Source, flow', base.source?.pump?.duty?.flow.value, other.source?.pump?.duty?.flow.value, 'volumeFlow');
+  for (const circuit of base.cooling?.circuits ?? []) {
+    const { circuitId } = circuit;
+    const match = other.cooling?.circuits.find((each) => each.circuitId === circuitId);
+    const name = base.circuits.find(({ id }) => id === circuitId)?.name ?? circuitId;
+    // As the whole plant gives it, or as its emitters would while that is not solved.
+    const comes = (of: typeof match) => of?.solved?.heat.value ?? of?.output.value;
+    compare(`${name}, cooling`, comes(circuit), comes(match), 'power');
+  }
   return lines;
 }
 

@@ -95,7 +95,7 @@ export function Stations({ design }: { design: Design }) {
             <WordField place={`${place}/name`} label="Name" />
             <ChoiceField place={`${place}/kind`} label="What stands there" options={STATION_CHOICES} />
             <StationFields design={design} place={place} />
-            {station.kind === 'buffer' && job.mode === 'heating-and-cooling' && (
+            {(station.kind === 'buffer' || station.kind === 'coil-tank') && job.mode === 'heating-and-cooling' && (
               <Tick place={`${place}/cold`} label="It holds cold water" />
             )}
             {job.links

@@ -1,3 +1,4 @@
+import { PARTS_WATER } from '../../../model/station.ts';
 import type { CoolingDesign } from '../../design/cooling-design.ts';
 import { fluidOf, fluidState } from '../../fluid/fluid.ts';
 import { type ColdSide, coldFlowOf } from '../../plan/cold-side.ts';
@@ -28,6 +29,8 @@ export class ColdWater {
   private standing = Number.POSITIVE_INFINITY;
   private readonly sent: number;
   private readonly tank: boolean;
+  /** K by which a coil or plates in the tank send warmer water than it holds. */
+  private readonly approach: number;
   private readonly stopsAt: number;
   private readonly startsAt: number;
   private readonly machine: ColdMachine;
@@ -47,6 +50,7 @@ export class ColdWater {
     this.temperature = sent + 3;
     this.sent = sent;
     this.tank = tank !== null;
+    this.approach = tank && PARTS_WATER.has(tank.kind) ? tank.approach : 0;
     this.stopsAt = tank ? sent : sent - WATER_BAND;
     this.startsAt = sent + (tank === null ? WATER_BAND : tank.band === 'auto' ? TANK_BAND : tank.band);
     const capacity = design.capacity.value;
@@ -66,7 +70,8 @@ export class ColdWater {
 
   /** Cold water at the bars: the tank's, or what the machine sends and what comes home make together. */
   barsAt(flows: ColdFlows, outdoor: number, may: boolean): number {
-    if (this.tank || !this.wants(may)) return this.temperature;
+    if (this.tank) return this.temperature + this.approach;
+    if (!this.wants(may)) return this.temperature;
     const passes = flows.source * this.specificHeat;
     if (passes <= 0) return this.temperature;
     const sent = this.temperature - this.outputAt(outdoor, passes) / passes;
