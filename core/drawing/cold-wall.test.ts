@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { coilAndStores } from '../../demo/coil-and-stores.ts';
 import { summerMill } from '../../demo/summer-mill.ts';
+import { thistleMill } from '../../demo/thistle-mill.ts';
 import { designJob } from '../job/design-job.ts';
+import type { PaperInput } from '../paper/paper-input.ts';
+import { wallSet } from '../paper/sets/wall-set.ts';
 import { coldSheet } from './cold-wall.ts';
 import { sceneOf } from './scene/scene.ts';
 import { plantSheet } from './wall.ts';
@@ -55,5 +58,31 @@ describe('the wall in summer', () => {
     expect(said.some((text) => / cold$/.test(text))).toBe(true);
     const source = state?.source.heat ?? 0;
     expect(source).toBeLessThan(0);
+  });
+
+  it('is a sheet of its own among the papers for the wall', () => {
+    const design = designJob(summerMill);
+    const head = { job: 'Mill', place: '', rulebook: '', revision: null, changed: false, date: '' };
+    const input = {
+      job: summerMill,
+      design,
+      plant: null,
+      head,
+      paper: 'A3',
+      sums: false,
+      prices: false,
+      labels: 'small',
+      address: null,
+      book: null,
+    };
+    const titles = wallSet(input as unknown as PaperInput).blocks.flatMap((block) =>
+      block.kind === 'sheet' ? [block.drawing.title] : [],
+    );
+    expect(titles.filter((title) => title.includes('in summer'))).not.toEqual([]);
+    const heating = { ...input, job: thistleMill, design: designJob(thistleMill) };
+    const winter = wallSet(heating as unknown as PaperInput).blocks.flatMap((block) =>
+      block.kind === 'sheet' ? [block.drawing.title] : [],
+    );
+    expect(winter.filter((title) => title.includes('in summer'))).toEqual([]);
   });
 });

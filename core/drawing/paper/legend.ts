@@ -36,7 +36,7 @@ interface Entry {
 
 const still = { component: null, owner: null } as const;
 
-function entries(sheet: Sheet): Entry[] {
+function entries(sheet: Sheet, cold = false): Entry[] {
   const symbols = new Map<SymbolKind, Sheet['symbols'][number]>();
   for (const symbol of sheet.symbols) if (!symbols.has(symbol.kind)) symbols.set(symbol.kind, symbol);
   const parts = new Map(sheet.parts.map((part) => [part.part, part]));
@@ -50,10 +50,15 @@ function entries(sheet: Sheet): Entry[] {
         role,
         label: says,
         at: [x, y],
-        marks: [
-          { kind: 'path', d: 'M-4 0H4', stroke: role === 'flow-pipe' ? 'flow' : 'back', width: 2 },
-          ...(role === 'return-pipe' ? [{ kind: 'path', d: 'M-4 0H4', stroke: 'backCore', width: 0.7 } as const] : []),
-        ],
+        marks: cold
+          ? [
+              { kind: 'path', d: 'M-4 0H4', stroke: role === 'flow-pipe' ? 'cold' : 'coldBack', width: 2 },
+              { kind: 'path', d: 'M-4 0H4', stroke: 'coldCore', width: 0.8, dash: role === 'flow-pipe' ? [0.8, 1.6] : [3, 1.6] },
+            ]
+          : [
+              { kind: 'path', d: 'M-4 0H4', stroke: role === 'flow-pipe' ? 'flow' : 'back', width: 2 },
+              ...(role === 'return-pipe' ? [{ kind: 'path', d: 'M-4 0H4', stroke: 'backCore', width: 0.7 } as const] : []),
+            ],
       },
     ],
   });
@@ -129,11 +134,11 @@ function entries(sheet: Sheet): Entry[] {
 
 /**
  * The signs a sheet uses and what each means, in rows from the left.
- * @returns groups, and mm to one of their units
+ * @param cold whether cold water is in the pipes @returns groups, and mm to one of their units
  */
-export function legend(sheet: Sheet, width: number): { groups: Group[]; scale: number } {
+export function legend(sheet: Sheet, width: number, cold = false): { groups: Group[]; scale: number } {
   const across = acrossOf(width);
-  const groups = entries(sheet).flatMap(({ key, says, groups }, i) => {
+  const groups = entries(sheet, cold).flatMap(({ key, says, groups }, i) => {
     const x = (i % across) * CELL.width;
     const y = Math.floor(i / across) * CELL.height + CELL.height / 2;
     return [

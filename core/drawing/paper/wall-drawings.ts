@@ -1,5 +1,6 @@
 import type { Look } from '../scene/look.ts';
 import { type Group, words } from '../scene/mark.ts';
+import { inkOf } from '../scene/pipes.ts';
 import { sceneOf } from '../scene/scene.ts';
 import type { Sheet } from '../sheet.ts';
 import type { Drawing, PaperHead } from './drawing.ts';
@@ -15,7 +16,7 @@ const MOST_SCALE = 0.42;
 const PAD = 4;
 
 /** An arrow beyond the cut for each pipe that goes on, and where to. */
-function onward(crossings: readonly Crossing[], sheet: number): Group[] {
+function onward(crossings: readonly Crossing[], sheet: number, cold: boolean): Group[] {
   return crossings.map(({ role, at, side }, i) => ({
     key: `onward/${side}/${i}`,
     role: 'frame',
@@ -27,7 +28,7 @@ function onward(crossings: readonly Crossing[], sheet: number): Group[] {
       {
         kind: 'path',
         d: side === 'left' ? 'M-2 -6L-9 0L-2 6z' : 'M2 -6L9 0L2 6z',
-        fill: role === 'flow' ? 'flow' : 'back',
+        fill: inkOf(role, cold),
       },
       words(`sheet ${side === 'left' ? sheet - 1 : sheet + 1}`, side === 'left' ? [-10, 20] : [10, 20], {
         size: 12.5,
@@ -46,6 +47,7 @@ function onward(crossings: readonly Crossing[], sheet: number): Group[] {
 export function wallDrawings(sheet: Sheet, look: Look, head: PaperHead, paper: PaperSize): Drawing[] {
   const [width, height] = PAPERS[paper];
   const [wide, high] = [width - 2 * MARGIN, height - 2 * MARGIN];
+  const cold = look.state?.cools === true;
   const signs = legendHeight(sheet, wide - 2 * PAD);
   const room = { width: wide - 2 * PAD - 6, height: high - TITLE_HEIGHT - signs - 2 * PAD };
   const tallest = Math.min(MOST_SCALE, room.height / sheet.height);
@@ -57,18 +59,18 @@ export function wallDrawings(sheet: Sheet, look: Look, head: PaperHead, paper: P
     const { sheet: part, crossings } = inWindow(sheet, window);
     const left = PAD + 3 + Math.max(0, (room.width - part.width * scale) / 2);
     const top = PAD + Math.max(0, (room.height - part.height * scale) / 2);
-    const title = 'Plant-room wall';
+    const title = cold ? 'Plant-room wall in summer' : 'Plant-room wall';
     return {
       title: windows.length === 1 ? title : `${title}, sheet ${i + 1} of ${windows.length}`,
       width,
       height,
       placed: [
         { at: [MARGIN, MARGIN], scale: 1, groups: titleBlock(head, title, [i + 1, windows.length], [wide, high]) },
-        { at: [MARGIN + PAD, MARGIN + high - TITLE_HEIGHT - signs], ...legend(sheet, wide - 2 * PAD) },
+        { at: [MARGIN + PAD, MARGIN + high - TITLE_HEIGHT - signs], ...legend(sheet, wide - 2 * PAD, cold) },
         {
           at: [MARGIN + left, MARGIN + top],
           scale,
-          groups: [...sceneOf(part, look), ...onward(crossings, i + 1)],
+          groups: [...sceneOf(part, look), ...onward(crossings, i + 1, cold)],
         },
       ],
     };

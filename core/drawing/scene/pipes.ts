@@ -53,7 +53,8 @@ export const bandMarks = (role: PipeLine['role'], d: string, width: number, cold
   ...coreOf(role, d, width, cold),
 ];
 
-const inkOf = (role: PipeLine['role'], cold: boolean): Ink =>
+/** What a pipe is drawn with. */
+export const inkOf = (role: PipeLine['role'], cold: boolean): Ink =>
   cold ? (role === 'flow' ? 'cold' : 'coldBack') : role === 'flow' ? 'flow' : 'back';
 
 function pipeGroup({ id, role, points, presence }: PipeLine, flow: number | null, cold: boolean): Group {

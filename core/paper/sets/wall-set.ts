@@ -1,3 +1,4 @@
+import { coldSheet } from '../../drawing/cold-wall.ts';
 import { wallDrawings } from '../../drawing/paper/wall-drawings.ts';
 import { wallSheet } from '../../drawing/wall.ts';
 import { CAUTIONS } from '../../rules/cautions.ts';
@@ -20,12 +21,20 @@ export const wallSheets = ({ job, design, head, paper }: PaperInput) =>
     paper,
   );
 
+/** The same with cold water in it; none for a plant that only heats. */
+const summerSheets = ({ job, design, head, paper }: PaperInput) => {
+  const state = design.cooling?.state;
+  if (!state?.converged) return [];
+  const sheet = coldSheet(job, design) ?? wallSheet(job, design);
+  return wallDrawings(sheet, { design, state, designDay: false, display: job.display }, head, paper);
+};
+
 /** For the wall of the plant room: the drawing, what is set to what, and a sheet to write down how it was left. */
 export function wallSet(input: PaperInput): Paper {
   const { job, design } = input;
   const loops = loopTables(job, design).filter(({ id, rows }) => id === 'loops' && rows.length > 0);
   const blocks: Block[] = [
-    ...wallSheets(input).map((drawing): Block => ({ kind: 'sheet', drawing })),
+    ...[...wallSheets(input), ...summerSheets(input)].map((drawing): Block => ({ kind: 'sheet', drawing })),
     { kind: 'chapter', title: 'Settings, as left' },
     { kind: 'text', text: `${CAUTIONS.pressure} ${CAUTIONS.electric}`, tone: 'caution' },
     { kind: 'text', text: `${CAUTIONS.gas} ${CAUTIONS.drinking}` },
