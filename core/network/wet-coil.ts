@@ -69,16 +69,24 @@ function wetHeat({ airFlow, airSide, waterSide }: WetCoil, capacityFlow: number,
   const cold = saturatedHeat(water, capacity);
   const driving = heatOf(air.temperature, air.ratio, capacity) - cold;
   if (driving <= 0) return 0;
-  let out = water + 3;
   let heat = 0;
-  for (let i = 0; i < 20; i++) {
+  // What leaves makes the slope that makes what leaves: followed with Aitken's step, since each round leaves a like part of the error.
+  const next = (out: number): number => {
     const rise = Math.max(out - water, 0.01);
     const steep = (saturatedHeat(water + rise, capacity) - cold) / rise;
     const units = 1 / (airFlow * (capacity / airSide + steep / waterSide));
     heat = counterflow(units, (airFlow * steep) / capacityFlow) * airFlow * driving;
-    const next = water + heat / capacityFlow;
-    if (Math.abs(next - out) < 1e-9) break;
-    out = next;
+    return water + heat / capacityFlow;
+  };
+  let out = water + 3;
+  for (let i = 0; i < 20; i++) {
+    const once = next(out);
+    if (Math.abs(once - out) < 1e-9) break;
+    const twice = next(once);
+    if (Math.abs(twice - once) < 1e-9) break;
+    const bend = twice - 2 * once + out;
+    const guess = bend === 0 ? twice : out - (once - out) ** 2 / bend;
+    out = guess > water ? guess : twice;
   }
   return heat;
 }
