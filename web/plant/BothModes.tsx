@@ -18,35 +18,38 @@ export function BothModes({ design }: { design: Design }) {
         <thead>
           <tr>
             <th scope="col">Circuit</th>
+            <th scope="col">Mode</th>
             <th scope="col" className="number">
-              Flow, winter
+              Flow
             </th>
             <th scope="col" className="number">
-              summer
-            </th>
-            <th scope="col" className="number">
-              Pump, winter
-            </th>
-            <th scope="col" className="number">
-              summer
+              Pump
             </th>
           </tr>
         </thead>
-        <tbody>
-          {cooling.circuits.map(({ circuitId, solved: cold }) => {
-            const winter = design.circuits.find(({ id }) => id === circuitId);
-            const summer = cooling.pumps.find(({ place }) => place === `cooling/circuits/${circuitId}/pump`);
-            return (
-              <tr key={circuitId}>
-                <th scope="row">{winter?.name ?? circuitId}</th>
+        {cooling.circuits.map(({ circuitId, solved: cold }) => {
+          const winter = design.circuits.find(({ id }) => id === circuitId);
+          const summer = cooling.pumps.find(({ place }) => place === `cooling/circuits/${circuitId}/pump`);
+          const name = winter?.name ?? circuitId;
+          // Two rows for each circuit: the panel beside the drawing is too narrow for five columns.
+          return (
+            <tbody key={circuitId}>
+              <tr>
+                <th scope="rowgroup" rowSpan={2}>
+                  {name}
+                </th>
+                <td>Winter</td>
                 <td className="number">{share(solved.circuits.find(({ id }) => id === circuitId)?.flowShare.value)}</td>
-                <td className="number">{share(cold?.flowShare.value)}</td>
                 <td className="number">{watts(winter?.sized?.pump?.duty?.power.value)}</td>
+              </tr>
+              <tr>
+                <td>Summer</td>
+                <td className="number">{share(cold?.flowShare.value)}</td>
                 <td className="number">{watts(summer?.duty?.power.value)}</td>
               </tr>
-            );
-          })}
-        </tbody>
+            </tbody>
+          );
+        })}
       </PlainTable>
       <Typography variant="body2" color="text.secondary">
         Flow that comes, as a share of what each mode wants, every zone calling.
