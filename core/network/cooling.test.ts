@@ -2,28 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { humidityRatio } from '../fluid/moist-air.ts';
 import type { HeatSpec } from './heat.ts';
-import { compileNetwork } from './network.ts';
-import { ThermalSolver } from './thermal.ts';
+import { CP, settle } from './settle.fixture.ts';
 import { Twin, type TwinLink, type TwinSpec } from './twin.ts';
 import { coilState } from './wet-coil.ts';
-
-const CP = 4180;
-
-function settle(links: [from: string, to: string, flow: number, heat: HeatSpec | null][], still = 20) {
-  const ids = [...new Set(links.flatMap((link) => [link[0], link[1]]))];
-  const network = compileNetwork({
-    nodes: ids.map((id, i) => (i === 0 ? { id, pressure: 0 } : { id })),
-    links: links.map(([from, to], l) => ({ id: `l${l}`, from, to })),
-  });
-  const solver = new ThermalSolver(
-    network,
-    links.map((link) => link[3]),
-    CP,
-    still,
-  );
-  const result = solver.solve(Float64Array.from(links, (link) => link[2]));
-  return { solver, result, at: (id: string) => solver.temperature[network.nodeIndex.get(id)!]! };
-}
 
 const air = { temperature: 26, ratio: humidityRatio(26, 0.55) };
 const coil: HeatSpec = { kind: 'coil', coil: { airFlow: 0.12, airSide: 260, waterSide: 400 }, air };

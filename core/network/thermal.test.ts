@@ -3,27 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { hotShare } from '../circuit/mixing.ts';
 import { seededNumbers } from '../quantity/seeded.ts';
 import { counterflowEffectiveness, emitterOutlet, type HeatSpec, logMean } from './heat.ts';
-import { compileNetwork } from './network.ts';
-import { ThermalSolver } from './thermal.ts';
-
-const CP = 4180;
-
-/** A network whose flows are given: [from, to, kg/s, what it does to the heat]. */
-function settle(links: [from: string, to: string, flow: number, heat: HeatSpec | null][], still = 20) {
-  const ids = [...new Set(links.flatMap((link) => [link[0], link[1]]))];
-  const network = compileNetwork({
-    nodes: ids.map((id, i) => (i === 0 ? { id, pressure: 0 } : { id })),
-    links: links.map(([from, to], l) => ({ id: `l${l}`, from, to })),
-  });
-  const solver = new ThermalSolver(
-    network,
-    links.map((link) => link[3]),
-    CP,
-    still,
-  );
-  const result = solver.solve(Float64Array.from(links, (link) => link[2]));
-  return { solver, result, at: (id: string) => solver.temperature[network.nodeIndex.get(id)!]! };
-}
+import { CP, settle } from './settle.fixture.ts';
 
 describe('heat in a link', () => {
   it('leaves an emitter so that its output and the water agree', () => {

@@ -1,4 +1,4 @@
-import { memo } from 'react';
+import { memo, type ReactNode } from 'react';
 import { Area, CartesianGrid, ComposedChart, Line, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { formatNumber } from '../../core/quantity/format.ts';
 import { fromSI } from '../../core/quantity/units.ts';
@@ -12,6 +12,21 @@ import { InsideTick, LegendLine, Track } from './Track.tsx';
 const DASHES = ['', '7 4', '2 4', '9 3 2 3'] as const;
 /** Most circuits drawn; the readings tell of all. */
 const MOST_DRAWN = DASHES.length;
+
+/** One drawing over the hours of the day. */
+function DayFigure(props: { name: string; height: number; data: object[]; divider: string; children: ReactNode }) {
+  const { name, height, data, divider, children } = props;
+  return (
+    <figure style={{ margin: 0 }} aria-label={name}>
+      <ResponsiveContainer width="100%" height={height}>
+        <ComposedChart data={data} margin={{ top: 6, right: 0, bottom: 0, left: 0 }}>
+          <CartesianGrid stroke={divider} />
+          {children}
+        </ComposedChart>
+      </ResponsiveContainer>
+    </figure>
+  );
+}
 
 /** The hottest day: warmth of rooms and outdoors, cold water against the dew point, moisture, what the machine takes. */
 function SummerCharts({ result }: { result: SummerResult }) {
@@ -41,7 +56,6 @@ function SummerCharts({ result }: { result: SummerResult }) {
     ticks: [0, 6, 12, 18, 24],
     ...axis,
   };
-  const frame = { data, margin: { top: 6, right: 0, bottom: 0, left: 0 } };
   const line = { dot: false, isAnimationActive: false, type: 'linear' as const };
   const up = (suffix: string, values: readonly number[]) => ({
     ...roundAxis(Math.min(...values), Math.max(...values), 4),
@@ -75,23 +89,18 @@ function SummerCharts({ result }: { result: SummerResult }) {
           </>
         }
       >
-        <figure style={{ margin: 0 }} aria-label="Rooms and outdoors through the hottest day">
-          <ResponsiveContainer width="100%" height={150}>
-            <ComposedChart {...frame}>
-              <CartesianGrid stroke={palette.divider} />
-              <XAxis {...across} hide />
-              <YAxis
-                {...up(
-                  unit('temperature'),
-                  data.flatMap((row) => [row.outdoor, row.warmest, row.coolest]),
-                )}
-              />
-              <Line {...line} dataKey="outdoor" stroke={wall.flow} strokeWidth={2} strokeDasharray="2 4" />
-              <Line {...line} dataKey="warmest" stroke={wall.metal} strokeWidth={2.6} />
-              <Line {...line} dataKey="coolest" stroke={wall.metal} strokeWidth={1.4} />
-            </ComposedChart>
-          </ResponsiveContainer>
-        </figure>
+        <DayFigure name="Rooms and outdoors through the hottest day" height={150} data={data} divider={palette.divider}>
+          <XAxis {...across} hide />
+          <YAxis
+            {...up(
+              unit('temperature'),
+              data.flatMap((row) => [row.outdoor, row.warmest, row.coolest]),
+            )}
+          />
+          <Line {...line} dataKey="outdoor" stroke={wall.flow} strokeWidth={2} strokeDasharray="2 4" />
+          <Line {...line} dataKey="warmest" stroke={wall.metal} strokeWidth={2.6} />
+          <Line {...line} dataKey="coolest" stroke={wall.metal} strokeWidth={1.4} />
+        </DayFigure>
       </Track>
       <Track
         legend={
@@ -118,26 +127,14 @@ function SummerCharts({ result }: { result: SummerResult }) {
           </>
         }
       >
-        <figure style={{ margin: 0 }} aria-label="Cold water and dew point through the hottest day">
-          <ResponsiveContainer width="100%" height={150}>
-            <ComposedChart {...frame}>
-              <CartesianGrid stroke={palette.divider} />
-              <XAxis {...across} hide />
-              <YAxis {...up(unit('temperature'), water)} />
-              <Line {...line} dataKey="dew" stroke={wall.back} strokeWidth={2.6} />
-              {circuits.map(({ id }, c) => (
-                <Line
-                  key={id}
-                  {...line}
-                  dataKey={`c${c}`}
-                  stroke={wall.cold}
-                  strokeWidth={2.2}
-                  strokeDasharray={DASHES[c] ?? ''}
-                />
-              ))}
-            </ComposedChart>
-          </ResponsiveContainer>
-        </figure>
+        <DayFigure name="Cold water and dew point through the hottest day" height={150} data={data} divider={palette.divider}>
+          <XAxis {...across} hide />
+          <YAxis {...up(unit('temperature'), water)} />
+          <Line {...line} dataKey="dew" stroke={wall.back} strokeWidth={2.6} />
+          {circuits.map(({ id }, c) => (
+            <Line key={id} {...line} dataKey={`c${c}`} stroke={wall.cold} strokeWidth={2.2} strokeDasharray={DASHES[c] ?? ''} />
+          ))}
+        </DayFigure>
       </Track>
       <Track
         legend={
@@ -160,22 +157,17 @@ function SummerCharts({ result }: { result: SummerResult }) {
           </>
         }
       >
-        <figure style={{ margin: 0 }} aria-label="Humidity of rooms through the hottest day">
-          <ResponsiveContainer width="100%" height={110}>
-            <ComposedChart {...frame}>
-              <CartesianGrid stroke={palette.divider} />
-              <XAxis {...across} hide />
-              <YAxis
-                {...up(
-                  '%',
-                  data.flatMap((row) => [row.damp, row.dry]),
-                )}
-              />
-              <Line {...line} dataKey="damp" stroke={wall.back} strokeWidth={2.6} />
-              <Line {...line} dataKey="dry" stroke={wall.back} strokeWidth={1.4} />
-            </ComposedChart>
-          </ResponsiveContainer>
-        </figure>
+        <DayFigure name="Humidity of rooms through the hottest day" height={110} data={data} divider={palette.divider}>
+          <XAxis {...across} hide />
+          <YAxis
+            {...up(
+              '%',
+              data.flatMap((row) => [row.damp, row.dry]),
+            )}
+          />
+          <Line {...line} dataKey="damp" stroke={wall.back} strokeWidth={2.6} />
+          <Line {...line} dataKey="dry" stroke={wall.back} strokeWidth={1.4} />
+        </DayFigure>
       </Track>
       <Track
         legend={
@@ -190,24 +182,19 @@ function SummerCharts({ result }: { result: SummerResult }) {
           />
         }
       >
-        <figure style={{ margin: 0 }} aria-label="Cold made through the hottest day">
-          <ResponsiveContainer width="100%" height={110}>
-            <ComposedChart {...frame}>
-              <CartesianGrid stroke={palette.divider} />
-              <XAxis {...across} tickFormatter={(hour: number) => `${hour}:00`} height={22} />
-              <YAxis {...up(unit('power'), [0, ...data.map(({ taken }) => taken)])} />
-              <Area
-                dataKey="taken"
-                stroke={wall.cold}
-                fill={wall.cold}
-                fillOpacity={0.55}
-                dot={false}
-                isAnimationActive={false}
-                type="step"
-              />
-            </ComposedChart>
-          </ResponsiveContainer>
-        </figure>
+        <DayFigure name="Cold made through the hottest day" height={110} data={data} divider={palette.divider}>
+          <XAxis {...across} tickFormatter={(hour: number) => `${hour}:00`} height={22} />
+          <YAxis {...up(unit('power'), [0, ...data.map(({ taken }) => taken)])} />
+          <Area
+            dataKey="taken"
+            stroke={wall.cold}
+            fill={wall.cold}
+            fillOpacity={0.55}
+            dot={false}
+            isAnimationActive={false}
+            type="step"
+          />
+        </DayFigure>
       </Track>
     </>
   );

@@ -1,6 +1,4 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import { proxy } from 'comlink';
 import { lazy, Suspense, startTransition, useState } from 'react';
@@ -13,6 +11,7 @@ import { useDisplay } from '../state/display.ts';
 import { useWork } from '../worker/use-work.ts';
 import { useLongRun } from '../worker/useLongRun.ts';
 import { Aged } from './Aged.tsx';
+import { LongRunButton } from './LongRunButton.tsx';
 import { SummerReadings } from './SummerReadings.tsx';
 import { useFingerprint } from './useFingerprint.ts';
 import { WaysToCool } from './WaysToCool.tsx';
@@ -147,23 +146,15 @@ function Season({ job, weather, onWeather }: Props) {
           onWeather={onWeather}
           invented="Invented weather: 153 days, warm and cool spells in turn, nights nearly saturated. Your own summer differs."
         />
-        {progress === null ? (
-          <Button variant="contained" onClick={() => void run()}>
-            Run the summer
-          </Button>
-        ) : (
-          <>
-            <LinearProgress
-              variant="determinate"
-              value={100 * progress}
-              aria-label="How far the summer is"
-              sx={{ width: 240, height: 10, borderRadius: 5 }}
-            />
-            <Button variant="outlined" onClick={cancel}>
-              Cancel
-            </Button>
-          </>
-        )}
+        <LongRunButton
+          variant="contained"
+          progress={progress}
+          telling="How far the summer is"
+          onStart={() => void run()}
+          onCancel={cancel}
+        >
+          Run the summer
+        </LongRunButton>
         <Typography role="status" variant="body2">
           {failed && 'The summer could not be run; see the findings on the Plant page.'}
         </Typography>

@@ -1,6 +1,5 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import { proxy } from 'comlink';
 import { type ReactNode, useState } from 'react';
@@ -14,6 +13,7 @@ import { useDisplay } from '../state/display.ts';
 import { useEditing } from '../state/job-context.tsx';
 import { useLongRun } from '../worker/useLongRun.ts';
 import { Aged } from './Aged.tsx';
+import { LongRunButton } from './LongRunButton.tsx';
 import { coldCost } from './summer-words.ts';
 import { useFingerprint } from './useFingerprint.ts';
 import type { NamedWeather } from './WeatherFile.tsx';
@@ -59,23 +59,15 @@ export function WaysToCool({ job, weather }: { job: Job; weather: NamedWeather |
       lead="Each through the same summer: hours too warm, water and where it goes, electricity and cost."
     >
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', mb: 2, flexWrap: 'wrap' }}>
-        {progress === null ? (
-          <Button variant="outlined" onClick={() => void run()}>
-            Compare ways to cool
-          </Button>
-        ) : (
-          <>
-            <LinearProgress
-              variant="determinate"
-              value={100 * progress}
-              aria-label="How far the comparison is"
-              sx={{ width: 240, height: 10, borderRadius: 5 }}
-            />
-            <Button variant="outlined" onClick={cancel}>
-              Cancel
-            </Button>
-          </>
-        )}
+        <LongRunButton
+          variant="outlined"
+          progress={progress}
+          telling="How far the comparison is"
+          onStart={() => void run()}
+          onCancel={cancel}
+        >
+          Compare ways to cool
+        </LongRunButton>
       </Box>
       {ran && (
         <Aged stale={!fresh}>
