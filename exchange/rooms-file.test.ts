@@ -197,6 +197,26 @@ describe('rooms in a building model', () => {
     expect(bare.badCells).toBe(3);
   });
 
+  it('bring their cooling loads, sensible and latent, and say so where the two are not told apart', () => {
+    const [id] = /<Space id="([^"]+)"/.exec(cottage)?.slice(1) ?? [];
+    const result = (kind: string, unit: string, value: number) =>
+      `<Results resultsType="${kind}" unit="${unit}"><ObjectId>${id}</ObjectId><Value>${value}</Value></Results>`;
+    const uncooled = cottage.replace(/<Results[^>]*resultsType="CoolingLoad"[\s\S]*?<\/Results>/, '');
+    const holding = (results: string) => model(uncooled.replace('</gbXML>', `${results}</gbXML>`));
+    const parted = holding(result('Sensible Cooling Load', 'KW', 0.9) + result('LatentCoolingLoad', 'BtuPerHour', 341.2142));
+    // 341.2142 BTU/h are 100 W (international table).
+    expect(parted.rows[0]?.cells.coolingLoad?.value).toBe(900);
+    expect(parted.rows[0]?.cells.latentLoad?.value).toBeCloseTo(100, 3);
+    // Its heat load is left alone, and other rooms get none of it.
+    expect(cells(parted, 'heatLoad')).toEqual([1840, expect.closeTo(700, 0), '']);
+    expect(parted.rows[1]?.cells.coolingLoad?.value ?? null).toBeNull();
+    expect(parted.notes.join(' ')).not.toContain('told apart');
+    const whole = holding(result('CoolingLoad', 'Watt', 1100));
+    expect(whole.rows[0]?.cells.coolingLoad?.value).toBe(1100);
+    expect(whole.notes.join(' ')).toContain('not told apart are taken as sensible');
+    expect(model(uncooled).rows[0]?.cells.coolingLoad).toBeUndefined();
+  });
+
   it('are refused from a file that is none, is broken, or means harm', () => {
     expect(problem('<html><body/></html>')).toContain('no gbXML element');
     expect(problem('<gbXML><Campus></gbXML>')).toContain('no sound XML');

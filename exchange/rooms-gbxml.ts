@@ -68,9 +68,10 @@ function tagsClose(text: string): boolean {
 }
 
 /**
- * Reads spaces with area, storey and design heating load from a building model in gbXML, after the schema published as
+ * Reads spaces with area, storey, design heating and cooling load from a building model in gbXML, after the schema published as
  * 6.01 (from memory): `Campus/Building/Space` with `Name`, `Area`, `DesignHeatT`, its `buildingStoreyIdRef`, and
- * `Results` of a heat load whose `ObjectId` is the space. Spaces without a load come in without one.
+ * `Results` of a load whose `ObjectId` is the space. Spaces without a load come in without one. A cooling load that is not told apart is
+ * taken as sensible, and said to be.
  *
  * Entities and document types are refused: neither belongs in such a file, and both are used to harm parsers.
  */
@@ -109,13 +110,25 @@ export function readRoomsGbxml(text: string, display: Display, taken: readonly s
   const storeys = new Map(
     buildings.flatMap((building) => list(building.BuildingStorey)).map((storey) => [attribute(storey, 'id'), words(storey.Name)]),
   );
-  const loads = heatLoads(root);
+  const loads = loadsOf(root, HEAT);
+  const sensible = loadsOf(root, SENSIBLE);
+  const latent = loadsOf(root, LATENT);
+  const whole = loadsOf(root, COOLING);
+  const cools = sensible.size + latent.size + whole.size > 0;
   const areaUnit = attribute(root, 'areaUnit');
   const temperatureUnit = attribute(root, 'temperatureUnit');
   const spaces = buildings.flatMap((building) => list(building.Space));
   if (spaces.length === 0)
     return refuse('The model holds no spaces (Campus/Building/Space). Export it with its rooms or spaces.');
-  const heading = ['Room', 'Storey', 'Area', 'Heat load', 'Room temperature'];
+  const heading = [
+    'Room',
+    'Storey',
+    'Area',
+    'Heat load',
+    'Room temperature',
+    // A model that says nothing of summer leaves what is entered.
+    ...(cools ? ['Sensible cooling load', 'Latent load'] : []),
+  ];
   const rows = spaces.map((space, i): TableLine => {
     const id = attribute(space, 'id');
     const storeyId = attribute(space, 'buildingStoreyIdRef');
@@ -131,6 +144,7 @@ export function readRoomsGbxml(text: string, display: Display, taken: readonly s
         area === '' ? '' : `${area} ${ofArea || attribute(space.Area, 'unit')}`,
         loads.get(id) ?? '',
         temperature === '' ? '' : withUnit(temperature, ofTemperature ?? 'C'),
+        ...(cools ? [sensible.get(id) ?? whole.get(id) ?? '', latent.get(id) ?? ''] : []),
       ],
     };
   });
@@ -143,6 +157,9 @@ export function readRoomsGbxml(text: string, display: Display, taken: readonly s
       ? [
           `${bare === spaces.length ? 'None' : `${bare} of them do not`} ${bare === spaces.length ? 'of them brings a heat load' : 'bring a heat load'}; enter them from the heat-loss calculation.`,
         ]
+      : []),
+    ...([...whole.keys()].some((id) => !sensible.has(id))
+      ? ['Cooling loads that are not told apart are taken as sensible; enter what dries the air beside them.']
       : []),
   ];
   // Every number of a model carries its unit.
@@ -157,11 +174,17 @@ function withUnit(value: string, unit: string): string {
   return `${value} °${unit}`;
 }
 
-/** Design heating load by id of its space, with its unit. */
-function heatLoads(root: Element): Map<string, string> {
+/** What a result is of, by the name of its kind without blanks. */
+const HEAT = /^(?!.*cool).*heat(ing)?load/i;
+const SENSIBLE = /sensible.*cool|cool.*sensible/i;
+const LATENT = /latent.*cool|cool.*latent/i;
+const COOLING = /^(?!.*(sensible|latent)).*cool(ing)?load/i;
+
+/** A load by id of its space, with its unit. */
+function loadsOf(root: Element, kind: RegExp): Map<string, string> {
   const loads = new Map<string, string>();
   for (const result of list(root.Results)) {
-    if (!/heat(ing)?load/i.test(attribute(result, 'resultsType').replace(/[\s_]/g, ''))) continue;
+    if (!kind.test(attribute(result, 'resultsType').replace(/[\s_]/g, ''))) continue;
     const unit = attribute(result, 'unit');
     const value = words(list(result.Value)[0]);
     if (value === '') continue;

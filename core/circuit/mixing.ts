@@ -12,6 +12,12 @@ export function hotShare(mixed: number, hot: number, back: number): number {
 }
 
 /**
+ * The same of cold water, which a valve mixes warmer: m_cold/m_mixed = (Tr - Tmix)/(Tr - Tcold).
+ * @returns 0..1; 1 (fully open) when the cold water is not cold enough
+ */
+export const coldShare = (mixed: number, cold: number, back: number): number => hotShare(0 - mixed, 0 - cold, 0 - back);
+
+/**
  * Pressure loss of a fully open valve, Pa: dp = (rho/1000) (V/Kvs)^2 bar with V in m3/h (EN 60534).
  * @param volumeFlow m3/s @param density kg/m3
  */

@@ -1,4 +1,5 @@
 import type { Job } from '../../model/job.ts';
+import { builtCircuits } from '../design/built-circuits.ts';
 import type { Design } from '../design/design.ts';
 import { boreArea } from '../pipe/friction.ts';
 
@@ -57,7 +58,7 @@ export function fillWaters(job: Job, design: Design): FillWater[] {
 /** The stretches in the order they are purged: run of each circuit from the lowest up, then its loops one by one. */
 export function purgeStretches(job: Job, design: Design): PurgeStretch[] {
   const heightOf = (id: string) => job.circuits.find((each) => each.id === id)?.height ?? 0;
-  const circuits = [...design.circuits].sort((a, b) => heightOf(a.id) - heightOf(b.id));
+  const circuits = [...builtCircuits(design)].sort((a, b) => heightOf(a.id) - heightOf(b.id));
   return circuits.flatMap(({ id, name, sized }): PurgeStretch[] => {
     if (!sized) return [];
     const circuit = job.circuits.find((each) => each.id === id);

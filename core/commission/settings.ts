@@ -2,6 +2,7 @@ import type { Circuit, Job } from '../../model/job.ts';
 import { curveFollowers, curveOf } from '../control/curve-followers.ts';
 import { hasHighLimit } from '../control/high-limit.ts';
 import { allPumps } from '../design/all-pumps.ts';
+import { builtCircuits } from '../design/built-circuits.ts';
 import type { Design } from '../design/design.ts';
 import { formatNumber, say } from '../quantity/format.ts';
 
@@ -17,7 +18,7 @@ export interface Setting {
 
 function circuitSettings(job: Job, design: Design, circuit: Circuit): Setting[] {
   const { display } = job;
-  const designed = design.circuits.find(({ id }) => id === circuit.id);
+  const designed = builtCircuits(design).find(({ id }) => id === circuit.id);
   const sized = designed?.sized;
   if (!sized) return [];
   const where = circuit.name;
@@ -25,11 +26,11 @@ function circuitSettings(job: Job, design: Design, circuit: Circuit): Setting[] 
   const place = `circuits/${circuit.id}`;
   const put = (what: string, to: string) => list.push({ place, where, what, to });
   if (circuit.connection === 'mixed' && circuit.curve === null)
-    put('Mixing valve, flow temperature', say(circuit.flowTemperature, 'temperature', display));
+    put('Mixing valve, flow temperature', say(sized.flowTemperature.value, 'temperature', display));
   if (sized.regulating) put('Regulating valve, opening by its curve', say(sized.regulating.value, 'flowCoefficient', display));
   else if (circuit.balancing === 'valve') put('Regulating valve', 'open');
   if (circuit.bypass !== null) put('Bypass opens at', say(circuit.bypass, 'pressure', display));
-  if (hasHighLimit(circuit))
+  if (!designed.onlyCools && hasHighLimit(circuit))
     put(
       'Limit stat on the flow',
       `above ${say(circuit.flowTemperature, 'temperature', display)}, as the maker of the emitters says`,

@@ -1,4 +1,5 @@
 import type { Job } from '../../model/job.ts';
+import { builtCircuits } from '../design/built-circuits.ts';
 import type { Design } from '../design/design.ts';
 import { byThermostat } from '../plan/shared-thermostat.ts';
 import type { ControlPart } from './control-part.ts';
@@ -14,12 +15,12 @@ export function controlParts(job: Job, design: Design): ControlPart[] {
     devices.zones.reduce((total, zone) => total + of(zone), 0);
   const fed = controls.actuator === '24V' ? '24 V' : 'mains';
   const thermostats = byThermostat(devices.zones).length;
-  const zoneValves = design.circuits.filter((circuit) => circuit.sized?.zoneValve).length;
+  const zoneValves = builtCircuits(design).filter((circuit) => circuit.sized?.zoneValve).length;
   const motors = devices.mixing.filter((each) => each.motorised).length;
   const heads = devices.mixing.length - motors;
-  const limits = design.circuits.filter(({ id, sized }) => {
+  const limits = builtCircuits(design).filter(({ id, sized, onlyCools }) => {
     const decided = job.circuits.find((each) => each.id === id);
-    return sized && decided && hasHighLimit(decided);
+    return sized && !onlyCools && decided && hasHighLimit(decided);
   });
   const parts: ControlPart[] = [
     { label: 'Room thermostats', count: thermostats, note: 'On an inside wall, out of sun and draught' },
@@ -33,7 +34,7 @@ export function controlParts(job: Job, design: Design): ControlPart[] {
     { label: 'Thermostatic heads of mixing valves', count: heads, note: 'Sensor well seated in the flow' },
     {
       label: 'Strap-on stats that hold fans',
-      count: design.circuits.filter(
+      count: builtCircuits(design).filter(
         ({ id, sized }) => sized && job.circuits.some((each) => each.id === id && each.emitters === 'air-units'),
       ).length,
       note: 'On the bare flow pipe before the units, under the insulation; closes when the water is warm',

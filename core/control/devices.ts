@@ -1,4 +1,5 @@
 import type { Job, Signal } from '../../model/job.ts';
+import { builtCircuits } from '../design/built-circuits.ts';
 import type { UnreviewedDesign } from '../design/design.ts';
 
 /** What one thermostat moves. */
@@ -43,8 +44,13 @@ export const transformerFor = (load: number): number | null =>
   load <= 0 ? null : (TRANSFORMERS.find((size) => size >= load * (1 + TRANSFORMER_SPARE)) ?? null);
 
 export function controlDevices(job: Job, design: UnreviewedDesign): ControlDevices {
-  const zones = (design.solved?.zones ?? []).map((zone): ZoneDevices => {
-    const circuit = design.circuits.find((each) => each.id === zone.circuitId);
+  const onlyCool = new Set(design.circuits.flatMap(({ id, onlyCools }) => (onlyCools ? [id] : [])));
+  const asked = [
+    ...(design.solved?.zones ?? []),
+    ...(design.cooling?.zones ?? []).filter(({ circuitId }) => onlyCool.has(circuitId)),
+  ];
+  const zones = asked.map((zone): ZoneDevices => {
+    const circuit = builtCircuits(design).find((each) => each.id === zone.circuitId);
     const actuators = zone.valves.length;
     const motors = circuit?.sized?.zoneValve ? 1 : 0;
     return {
@@ -59,7 +65,7 @@ export function controlDevices(job: Job, design: UnreviewedDesign): ControlDevic
       pump: circuit?.sized?.pump ? `circuits/${zone.circuitId}/pump` : null,
     };
   });
-  const mixing = design.circuits.flatMap(({ id, name, sized }) => {
+  const mixing = builtCircuits(design).flatMap(({ id, name, sized }) => {
     const decided = job.circuits.find((each) => each.id === id);
     return sized?.valve && decided ? [{ circuitId: id, circuitName: name, motorised: decided.mixingDrive === 'motorised' }] : [];
   });
@@ -69,7 +75,7 @@ export function controlDevices(job: Job, design: UnreviewedDesign): ControlDevic
     (job.controls.actuator === '24V' ? actuators * job.controls.actuatorPower + valves * MOTOR_POWER : 0) +
     mixing.filter((each) => each.motorised).length * MOTOR_POWER;
   const pumps =
-    design.circuits.reduce((sum, { sized }) => sum + (sized?.pump ? 1 : 0) + (sized?.injection ? 1 : 0), 0) +
+    builtCircuits(design).reduce((sum, { sized }) => sum + (sized?.pump ? 1 : 0) + (sized?.injection ? 1 : 0), 0) +
     (design.distribution ? 1 : 0) +
     (design.source?.pump ? 1 : 0) +
     design.furtherSources.length +

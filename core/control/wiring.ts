@@ -1,4 +1,5 @@
 import type { Job } from '../../model/job.ts';
+import { builtCircuits } from '../design/built-circuits.ts';
 import type { Design } from '../design/design.ts';
 import { pipingOf } from '../piping/piping-of-job.ts';
 import { changeoversOf } from '../plan/changeover.ts';
@@ -99,12 +100,12 @@ export function wiringSchedule(job: Job, design: Design): Wire[] {
         'In series with the call for heat',
       );
   }
-  for (const circuit of design.circuits) {
-    const { sized, name, id } = circuit;
+  for (const circuit of builtCircuits(design)) {
+    const { sized, onlyCools, name, id } = circuit;
     const own = centreOf(id);
     const decided = job.circuits.find((each) => each.id === id);
     if (!sized || !decided) continue;
-    const limit = hasHighLimit(decided) ? 'High-limit stat in series in the live' : '';
+    const limit = !onlyCools && hasHighLimit(decided) ? 'High-limit stat in series in the live' : '';
     if (sized.pump) add(`Pump ${name}`, own, `Pump of ${name}`, 'mains, switched', limit);
     if (sized.zoneValve) add(`Zone valve ${name}`, own, `Zone valve of ${name}`, actuated);
     if (sized.injection)

@@ -36,7 +36,7 @@ export function coldSurfaces(
     if (part.circuitId !== circuit.id || coldest === null) return [];
     return [{ what: 'surface', label: `${rooms.get(part.roomId)}: ${part.label}`, temperature: coldest }];
   });
-  const run = design?.sized?.run;
+  const run = (design?.sized ?? design?.onlyCools)?.run;
   const thickness = run && (circuit.run.insulation === 'auto' ? usualInsulation(run.size.bore) : circuit.run.insulation);
   return [
     ...surfaces,

@@ -1,9 +1,10 @@
 import type { Circuit, Room } from '../../model/job.ts';
 import { shifted } from '../../model/quantities.ts';
 import type { LoopSetting } from '../design/balancing.ts';
-import { massFlowFor } from '../design/circuit-design.ts';
+import { type CircuitFlow, massFlowFor } from '../design/circuit-design.ts';
 import type { Context } from '../design/context.ts';
 import type { CircuitCooling, CoolingDesign, CoolingPart, SolvedCooling } from '../design/cooling-design.ts';
+import type { SizedCircuit } from '../design/design.ts';
 import { Plant } from '../design/operate.ts';
 import type { Parts } from '../design/plant-parts.ts';
 import type { PlantState } from '../design/plant-state.ts';
@@ -14,16 +15,21 @@ import { decided, type Figure, given } from '../figure/figure.ts';
 import { dewPoint } from '../fluid/moist-air.ts';
 import { coolingPeak } from '../load/cooling-loads.ts';
 import { coilState } from '../network/wet-coil.ts';
-import { type ColdSide, coldSideOf } from '../plan/cold-side.ts';
+import { coldSideOf } from '../plan/cold-side.ts';
 import { partOfLoop } from '../plan/parts-of-job.ts';
 import { assembleCold } from './cold-plant.ts';
 import { type ColdMachineDesign, designColdSource, finishColdSource } from './cold-source.ts';
+import { builtToCool, partsThatOnlyCool, withThose } from './only-cools.ts';
 
 /** The cold side as designed, and as a plant that can be run in other states. */
 export interface CooledPlant {
   design: CoolingDesign;
   plant: Plant | null;
+  /** Circuits that only cool as they are built, by id. */
+  onlyCool: ReadonlyMap<string, SizedCircuit>;
 }
+
+const NONE: ReadonlyMap<string, SizedCircuit> = new Map();
 
 /** Air of the rooms on the hottest day. */
 const summerAir = ({ site }: Context['job']): RoomAir => ({
@@ -31,22 +37,40 @@ const summerAir = ({ site }: Context['job']): RoomAir => ({
   humidity: site.summerHumidity,
 });
 
-/**
- * What a plant does in summer: every emitter at the water decided for its circuit, then the whole of it solved as one network with the
- * pipes, pumps and settings that winter gave it.
- * @param parts what the network of winter was built from; null where there is no plant yet
- * @returns null for a plant that only heats
- */
-export function designCooling(context: Context, parts: Parts | null): CooledPlant | null {
+/** What summer asks before anything is sized: the air of the rooms, and every emitter at the water decided for its circuit. */
+export interface WantedCooling {
+  air: RoomAir;
+  dew: Figure;
+  parts: CoolingPart[];
+  circuits: CircuitCooling[];
+}
+
+/** @returns null for a plant that only heats */
+export function wantedCooling(context: Context): WantedCooling | null {
   const { job } = context;
   if (job.mode !== 'heating-and-cooling') return null;
   const air = summerAir(job);
   const dew = dewPointFigure(context, air);
-  const wanted = job.rooms.flatMap((room) => coolingParts(context, room, air));
+  const parts = job.rooms.flatMap((room) => coolingParts(context, room, air));
   const circuits = job.circuits.flatMap((circuit) => {
-    const own = wanted.filter((part) => part.circuitId === circuit.id);
+    const own = parts.filter((part) => part.circuitId === circuit.id);
     return circuit.cooling && own.length > 0 ? [circuitCooling(context, circuit, own)] : [];
   });
+  return { air, dew, parts, circuits };
+}
+
+/**
+ * What a plant does in summer: the whole of it solved as one network with the pipes, pumps and settings that winter gave it, and those of
+ * the circuits that only cool beside them.
+ * @param warm what the network of winter was built from; null where there is no plant yet @param onlyCool flows of circuits that only cool
+ */
+export function designCooling(
+  context: Context,
+  { air, dew, parts: wanted, circuits }: WantedCooling,
+  warm: Parts | null,
+  onlyCool: readonly CircuitFlow[],
+): CooledPlant {
+  const { job } = context;
   const bare: CoolingDesign = {
     dewPoint: dew,
     ...peakOf(context, wanted),
@@ -59,29 +83,34 @@ export function designCooling(context: Context, parts: Parts | null): CooledPlan
     condensate: null,
   };
   const side = coldSideOf(job);
-  if (!side || !parts) return { design: bare, plant: null };
+  if (!side || !warm) return { design: bare, plant: null, onlyCool: NONE };
   const taking = circuits.filter(({ circuitId }) => side.circuits.some(({ id }) => id === circuitId));
-  const machine = designColdSource(context, parts, side, taking);
+  const machine = designColdSource(context, warm, side, taking);
+  const own = partsThatOnlyCool(context, side, onlyCool, warm);
+  const parts = withThose(warm, own);
   const laid = side.circuits.filter(({ id }) => parts.flows.some(({ circuit }) => circuit.id === id));
-  if (laid.length === 0 || taking.length === 0) return { design: { ...bare, source: machine.design }, plant: null };
+  if (laid.length === 0 || taking.length === 0)
+    return { design: { ...bare, source: machine.design }, plant: null, onlyCool: NONE };
   const assembly = assembleCold(context, parts, { ...side, circuits: laid }, machine.sized, air);
   const plant = new Plant(assembly, context.fluid);
   const state = plant.runAll();
-  if (!state.converged) return { design: { ...bare, source: machine.design, state, zones: assembly.zones }, plant };
-  return { design: solvedCooling(context, { bare, side, machine, plant, state, air }), plant };
+  const built = builtToCool(context, own, state.converged ? state : null);
+  if (!state.converged)
+    return { design: { ...bare, source: machine.design, state, zones: assembly.zones }, plant, onlyCool: built };
+  return { design: solvedCooling(context, { bare, machine, plant, state, air, onlyCool: built }), plant, onlyCool: built };
 }
 
 interface Solved {
   bare: CoolingDesign;
-  side: ColdSide;
   machine: ColdMachineDesign;
   plant: Plant;
   state: PlantState;
   air: RoomAir;
+  onlyCool: ReadonlyMap<string, SizedCircuit>;
 }
 
 /** The cold side with what the network found. */
-function solvedCooling(context: Context, { bare, machine, plant, state, air }: Solved): CoolingDesign {
+function solvedCooling(context: Context, { bare, machine, plant, state, air, onlyCool }: Solved): CoolingDesign {
   const { assembly } = plant;
   const coming = new Map<string, Cooling>();
   for (const { loops } of assembly.circuits) {
@@ -123,7 +152,7 @@ function solvedCooling(context: Context, { bare, machine, plant, state, air }: S
     circuits,
     state,
     zones: assembly.zones,
-    pumps: coldPumps(context, plant, state, circuits),
+    pumps: coldPumps(context, plant, state, circuits, onlyCool),
     condensate,
     source: finishColdSource(context, machine, state),
   };
@@ -135,8 +164,11 @@ function coldPumps(
   { assembly }: Plant,
   state: PlantState,
   circuits: readonly CircuitCooling[],
+  onlyCool: ReadonlyMap<string, SizedCircuit>,
 ): CoolingDesign['pumps'] {
+  // The pump of a circuit that only cools is told once, with what it is built from.
   const own = assembly.circuits.flatMap(({ id, own: running }) => {
+    if (onlyCool.has(id)) return [];
     const wanted = circuits.find(({ circuitId }) => circuitId === id);
     const { pump } = running ?? {};
     return pump && wanted

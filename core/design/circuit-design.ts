@@ -84,11 +84,13 @@ export function circuitLoad(context: Context, circuit: Circuit, parts: readonly 
   });
 }
 
-/** Flow, pipe sizes and losses of one circuit with a load above 0. */
+/** Flow, pipe sizes and losses of one circuit with a load above 0: heat that it brings, or takes where the water is cold. */
 export function designCircuitFlow(context: Context, circuit: Circuit, parts: CircuitPart[], load: Figure): CircuitFlow {
   const { book, rules } = context;
   const place = `circuits/${circuit.id}`;
   const { flowTemperature, temperatureDifference } = circuit;
+  // Cold water comes home warmer than it went out.
+  const fall = context.cools ? -temperatureDifference : temperatureDifference;
   const flowTerm = decided('flow temperature', 'temperature', flowTemperature, `${place}/flowTemperature`);
   const deltaTerm = decided('delta T', 'temperatureDifference', temperatureDifference, `${place}/temperatureDifference`);
   const arriving = book.add({
@@ -97,19 +99,19 @@ export function designCircuitFlow(context: Context, circuit: Circuit, parts: Cir
     kind: 'temperature',
     value: flowTemperature,
     formula: 'T_f decided in the job',
-    source: 'what its emitters need on the design day',
+    source: context.cools ? 'what its emitters need on the hottest day' : 'what its emitters need on the design day',
     terms: { T_f: flowTerm },
   });
   const returnTemperature = book.add({
     id: `${place}/returnTemperature`,
     label: `${circuit.name}: return temperature`,
     kind: 'temperature',
-    value: shifted(flowTemperature, -temperatureDifference),
-    formula: 'T_r = T_f − ΔT',
+    value: shifted(flowTemperature, -fall),
+    formula: context.cools ? 'T_r = T_f + ΔT' : 'T_r = T_f − ΔT',
     source: 'definition',
     terms: { T_f: arriving, ΔT: deltaTerm },
   });
-  const fluid = context.fluidAt(shifted(flowTemperature, -temperatureDifference / 2), place);
+  const fluid = context.fluidAt(shifted(flowTemperature, -fall / 2), place);
   const specificHeat = context.specificHeatOf(fluid);
   const density = context.densityOf(fluid);
   const massFlow = book.add({

@@ -1,10 +1,11 @@
 import { shifted } from '../../model/quantities.ts';
+import { coldShare } from '../circuit/mixing.ts';
 import { coolingOf } from '../emitter/cooling.ts';
 import { fluidOf, fluidState } from '../fluid/fluid.ts';
 import { coldFlowOf, coldSideOf, sourceRise } from '../plan/cold-side.ts';
 import type { SettledJob } from '../plan/settled-job.ts';
 
-/** Flow in m3/s that pipes and pumps carry in summer, by the place of the circuit, `source` among them. */
+/** Flow in m3/s that pipes and pumps carry in summer, by the place of the circuit, of its injection pump, and `source`. */
 export type ColdFlows = ReadonlyMap<string, number>;
 
 const NONE: ColdFlows = new Map();
@@ -33,7 +34,10 @@ export function coldFlowsOf(job: SettledJob): ColdFlows {
     );
     heat += taken;
     const own = fluidState(fluidOf(job.fluid), shifted(flow, rise / 2));
-    if (cooling.sized && taken > 0) flows.set(`circuits/${id}`, taken / (own.specificHeat * rise) / own.density);
+    if (!cooling.sized || taken <= 0) continue;
+    const carried = taken / (own.specificHeat * rise) / own.density;
+    flows.set(`circuits/${id}`, carried);
+    flows.set(`circuits/${id}/injection`, carried * coldShare(flow, coldFlowOf(side), shifted(flow, rise)));
   }
   if (side.source.kind === 'turned-round' && heat > 0)
     flows.set('source', heat / (fluid.specificHeat * sourceRise(side)) / fluid.density);

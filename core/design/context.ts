@@ -30,6 +30,8 @@ export interface Laid {
 export interface Context {
   /** With rough loads and the source's delta T filled in where there are none. */
   job: SettledJob;
+  /** Whether its water is cold: the job as it stands in summer. */
+  cools: boolean;
   /** Whether that delta T follows from the circuits. */
   derivedDrop: boolean;
   /** Whether the load of a room, as entered, is only a rough one. */
@@ -68,6 +70,7 @@ export function contextOf(asEntered: Job, laid: Laid = NOTHING_LAID): Context {
   const fluid = fluidOf(job.fluid);
   return {
     job,
+    cools: false,
     derivedDrop: asEntered.source.temperatureDifference === 'auto',
     isRough: (room) => rough.has(room.id),
     isRoughCooling: (room) => roughCold.has(room.id),

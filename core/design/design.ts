@@ -63,6 +63,8 @@ export interface CircuitDesign {
   roomIds: string[];
   /** Null until the circuit has a load. */
   sized: SizedCircuit | null;
+  /** A circuit that only cools, sized by what it takes in summer; null for one that heats too, or does neither. */
+  onlyCools: SizedCircuit | null;
 }
 
 export interface SourceDesign {

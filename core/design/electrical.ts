@@ -2,6 +2,7 @@ import type { Job, SourceKind } from '../../model/job.ts';
 import { changeoversOf } from '../plan/changeover.ts';
 import { SOURCE_TRAITS, traitsOf } from '../plant/source-kinds.ts';
 import { allPumps } from './all-pumps.ts';
+import { builtCircuits } from './built-circuits.ts';
 import type { Design } from './design.ts';
 import { type Feed, feedOf } from './mains.ts';
 
@@ -57,7 +58,7 @@ export function electricalSupply(job: Job, design: Design): Supply[] {
   for (const pump of allPumps(design)) {
     if (pump.duty) list.push({ label: `Pump: ${pump.label}`, power: pump.duty.power.value, own: false, why: centre });
   }
-  const motors = design.circuits.filter(({ id, sized }) => {
+  const motors = builtCircuits(design).filter(({ id, sized }) => {
     const motorised = job.circuits.find((circuit) => circuit.id === id)?.mixingDrive === 'motorised';
     return sized && ((sized.valve && motorised) || sized.zoneValve);
   });
@@ -70,8 +71,9 @@ export function electricalSupply(job: Job, design: Design): Supply[] {
     .reduce(
       (sum, circuit) =>
         sum +
-        (design.circuits.find((each) => each.id === circuit.id)?.sized?.loops.filter(({ behind }) => behind === null).length ??
-          0),
+        (builtCircuits(design)
+          .find((each) => each.id === circuit.id)
+          ?.sized?.loops.filter(({ behind }) => behind === null).length ?? 0),
       0,
     );
   if (loops > 0) list.push({ label: `${loops} loop actuators`, power: loops * ACTUATOR, own: false, why: centre });

@@ -1,4 +1,4 @@
-import { hotShare } from '../circuit/mixing.ts';
+import { coldShare, hotShare } from '../circuit/mixing.ts';
 import { byRule, decided, type Figure, given } from '../figure/figure.ts';
 import { pipeFlow } from '../pipe/friction.ts';
 import { atSpeed, circulatorName } from '../plant/circulator.ts';
@@ -37,9 +37,13 @@ export function designInjection(context: Context, flow: CircuitFlow, source: Sou
   const variable = circuit.mixing === 'injection-variable';
   const share = book.add({
     id: `${place}/hotShare`,
-    label: `${circuit.name}: share of hot water`,
+    label: `${circuit.name}: share of ${context.cools ? 'cold' : 'hot'} water`,
     kind: 'fraction',
-    value: hotShare(circuit.flowTemperature, source.supplyAt(place).value, flow.returnTemperature.value),
+    value: (context.cools ? coldShare : hotShare)(
+      circuit.flowTemperature,
+      source.supplyAt(place).value,
+      flow.returnTemperature.value,
+    ),
     formula: 'm_hot / m = (T_mix − T_r) / (T_hot − T_r)',
     source: 'energy balance where the two waters meet',
     terms: {
@@ -48,14 +52,20 @@ export function designInjection(context: Context, flow: CircuitFlow, source: Sou
       T_r: flow.returnTemperature,
     },
   });
+  const warm = flow.volumeFlow.value * share.value;
+  const cold = context.coldFlows.get(`${place}/injection`) ?? 0;
   const designFlow = book.add({
     id: `${place}/injectionFlow`,
     label: `${circuit.name}: flow to inject`,
     kind: 'volumeFlow',
-    value: flow.volumeFlow.value * share.value,
-    formula: 'V_hot = V · m_hot / m',
+    value: Math.max(warm, cold),
+    formula: cold > warm ? 'V_inject = max(V · m_hot / m, V_cold)' : 'V_hot = V · m_hot / m',
     source: 'definition of the hot share',
-    terms: { V: flow.volumeFlow, 'm_hot / m': share },
+    terms: {
+      V: flow.volumeFlow,
+      'm_hot / m': share,
+      ...(cold > warm ? { V_cold: given('flow to inject when cooling', 'volumeFlow', cold, 'the same of the cold water') } : {}),
+    },
   });
   const { size, material } = flow.run.pipe;
   const tailAt = (at: number) => pipeFlow(at, size.bore, material.roughness, fluid).gradient * rules.headerTail.limit;

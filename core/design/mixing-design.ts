@@ -1,4 +1,4 @@
-import { authority, chooseKvs, hotShare, valveLoss } from '../circuit/mixing.ts';
+import { authority, chooseKvs, coldShare, hotShare, valveLoss } from '../circuit/mixing.ts';
 import { byRule, decided, type Figure } from '../figure/figure.ts';
 import { pipeFlow } from '../pipe/friction.ts';
 import { lossAtDesign } from './behind-bars.ts';
@@ -27,9 +27,13 @@ export function designValve(context: Context, flow: CircuitFlow, source: SourceF
   const { circuit, place, fluid, volumeFlow } = flow;
   const share = book.add({
     id: `${place}/hotShare`,
-    label: `${circuit.name}: share of hot water`,
+    label: `${circuit.name}: share of ${context.cools ? 'cold' : 'hot'} water`,
     kind: 'fraction',
-    value: hotShare(circuit.flowTemperature, source.supplyAt(place).value, flow.returnTemperature.value),
+    value: (context.cools ? coldShare : hotShare)(
+      circuit.flowTemperature,
+      source.supplyAt(place).value,
+      flow.returnTemperature.value,
+    ),
     formula: 'm_hot / m = (T_mix − T_r) / (T_hot − T_r)',
     source: 'energy balance of the mixing valve',
     terms: {

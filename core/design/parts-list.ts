@@ -6,6 +6,7 @@ import { stationOf } from '../plan/plan.ts';
 import { type Body, bodyOf, bodyOfPart, uprightVessel } from '../plant/bodies.ts';
 import type { Traits } from '../station/kind.ts';
 import { KINDS } from '../station/kinds.ts';
+import { builtCircuits } from './built-circuits.ts';
 import type { Design } from './design.ts';
 import type { StationDesign } from './station-design.ts';
 
@@ -86,7 +87,7 @@ export function partsList(job: Job, design: Design): WallPart[] {
   }
   if (design.distribution)
     put('distribution/pump', 'Flow bar', design.distribution.pump.duty?.label ?? 'Pump', bodyOf('pump', bore));
-  for (const circuit of design.circuits) {
+  for (const circuit of builtCircuits(design)) {
     const decided = job.circuits.find((each) => each.id === circuit.id);
     const { sized } = circuit;
     if (!sized || !decided) continue;

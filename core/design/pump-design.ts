@@ -35,10 +35,39 @@ export interface ChosenPumps {
  * its own branch and for what it drives beside it.
  */
 export function choosePumps(context: Context, circuits: readonly CircuitFlow[], driven: Driven): ChosenPumps {
-  const { valves, zoneValves, source, load, charging } = driven;
+  const { zoneValves, source, load, charging } = driven;
   const { drives, lead } = context.piping;
   const ask = askSharedPump(context, circuits, zoneValves, source, { load, charging });
-  const own = circuits.map((flow, i) => {
+  const own = chooseCircuitPumps(context, circuits, driven);
+  const ofSource = lossOfSource(source);
+  // Away from it plates and pipes without a pump stand in its way, and circuits that have a valve; a header or a tank takes nothing.
+  const plates = deepest(context, source, drives.of(lead).loads, circuits, { zoneValves, charging });
+  const coldSource = context.coldFlows.get('source') ?? 0;
+  const primary = lead.pump
+    ? choose(context, {
+        place: 'source/pump',
+        label: 'Source pump',
+        pinnedId: context.job.source.pump,
+        designFlow: source.volumeFlow,
+        load: source.ownLoad,
+        fluid: source.fluid,
+        losses: { ...ofSource.losses, ...plates.losses },
+        loss: ofSource.loss + plates.loss,
+        ownLossAt: (at) => source.lossAt(at) + plates.loss * (at / source.volumeFlow.value) ** 2,
+        summer: inSummer(coldSource, source.volumeFlow.value, source.lossAt(coldSource), plates.loss),
+      })
+    : null;
+  return { circuits: own, shared: ask && choose(context, ask), source: primary, links: linkPumps(context, source) };
+}
+
+/** The pump of each circuit that has one of its own, in their order; null where a zone valve lets in what another moves. */
+export function chooseCircuitPumps(
+  context: Context,
+  circuits: readonly CircuitFlow[],
+  { valves, zoneValves, source }: Pick<Driven, 'valves' | 'zoneValves' | 'source'>,
+): (ChosenPump | null)[] {
+  const { drives } = context.piping;
+  return circuits.map((flow, i) => {
     if (zoneValves[i]) return null;
     const valve = valves[i] ?? null;
     const behind = lossAtDesign(context, source, drives.of(context.piping.branch(flow.place)).beyond);
@@ -66,25 +95,6 @@ export function choosePumps(context: Context, circuits: readonly CircuitFlow[], 
       summer: inSummer(cold, flow.volumeFlow.value, ownLossAt(cold), behind.loss),
     });
   });
-  const ofSource = lossOfSource(source);
-  // Away from it plates and pipes without a pump stand in its way, and circuits that have a valve; a header or a tank takes nothing.
-  const plates = deepest(context, source, drives.of(lead).loads, circuits, { zoneValves, charging });
-  const coldSource = context.coldFlows.get('source') ?? 0;
-  const primary = lead.pump
-    ? choose(context, {
-        place: 'source/pump',
-        label: 'Source pump',
-        pinnedId: context.job.source.pump,
-        designFlow: source.volumeFlow,
-        load: source.ownLoad,
-        fluid: source.fluid,
-        losses: { ...ofSource.losses, ...plates.losses },
-        loss: ofSource.loss + plates.loss,
-        ownLossAt: (at) => source.lossAt(at) + plates.loss * (at / source.volumeFlow.value) ** 2,
-        summer: inSummer(coldSource, source.volumeFlow.value, source.lossAt(coldSource), plates.loss),
-      })
-    : null;
-  return { circuits: own, shared: ask && choose(context, ask), source: primary, links: linkPumps(context, source) };
 }
 
 /**

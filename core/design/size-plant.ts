@@ -1,4 +1,3 @@
-import { type Manifold, manifoldsOf } from '../circuit/manifolds.ts';
 import type { Figure } from '../figure/figure.ts';
 import { inspectNetwork } from '../network/inspect.ts';
 import { jobWaters } from '../piping/job-waters.ts';
@@ -58,13 +57,16 @@ export interface Sized {
   below: number[];
 }
 
-/** Sizes everything at design flows, builds the plant from it as one network, and runs it to see what really comes. */
+/**
+ * Sizes everything at design flows, builds the plant from it as one network, and runs it to see what really comes.
+ * @param alsoFilled circuits that rest in winter and are filled with the same water @param built a plant as it was set: what it has is kept
+ */
 export function sizePlant(
   context: Context,
   flows: CircuitFlow[],
   load: Figure,
   heatPump: HeatPumpDesign | null,
-  built?: Design,
+  { alsoFilled, built }: { alsoFilled: readonly CircuitFlow[]; built: Design | undefined },
 ): Sized {
   const source = designSource(context, flows, load, heatPump?.output ?? null);
   const injected = flows.map(({ circuit }) => circuit.connection === 'mixed' && circuit.mixing.startsWith('injection'));
@@ -76,12 +78,13 @@ export function sizePlant(
   const platesBetween = context.piping.between().traits.partsWater ? context.job.separation.approach : 0;
   const chosen = asBuilt(context, choosePumps(context, flows, { valves, zoneValves, source, load, charging }), built);
   const further = designFurther(context, source);
-  const contents = waterContents(context, flows, source);
+  const filled = [...flows, ...alsoFilled];
+  const contents = waterContents(context, filled, source);
   const buffer = designBuffer(context, flows, source, contents);
   const { kind, traits } = context.piping.between();
   const header = kind === 'header' ? designHeader(context, { ...source.first, id: 'header', label: 'Header' }) : null;
   const exchanger = traits.partsWater ? designExchanger(context, { ...source.first, id: 'exchanger', label: 'Exchanger' }) : null;
-  const { vessel, waters } = designVessels(context, flows, source, header, contents, buffer, charging);
+  const { vessel, waters } = designVessels(context, filled, source, header, contents, buffer, charging);
   const loops = flows.map((flow) => flow.loops.map((loop) => ({ ...loop, kv: kvAsBuilt(loop.place, built) ?? loop.kv })));
   const { sharedLink, drives, sourceMovesCircuits: bySource } = context.piping;
   const sourceLoss = sharedLink ? lossAtDesign(context, source, drives.of(sharedLink).beyond).loss : 0;
@@ -267,49 +270,6 @@ function asBuilt(context: Context, chosen: ChosenPumps, built: Design | undefine
 
 const kvAsBuilt = (place: string, built: Design | undefined): number | undefined =>
   built?.circuits.flatMap((circuit) => circuit.sized?.loops ?? []).find((loop) => loop.place === place)?.kv;
-
-export function sizedCircuit(flow: CircuitFlow, plant: Sized, i: number) {
-  const loops = plant.loops[i] as LoopSetting[];
-  return {
-    below: plant.below[i] ?? 0,
-    flowTemperature: flow.flowTemperature,
-    returnTemperature: flow.returnTemperature,
-    massFlow: flow.massFlow,
-    volumeFlow: flow.volumeFlow,
-    run: flow.run.pipe,
-    runHeat: flow.runHeat.loss,
-    worstRun: flow.worstRun.pipe,
-    worstLoad: flow.worstLoad,
-    terminalLoss: flow.terminalLoss,
-    valve: plant.valves[i]?.valve ?? null,
-    pump: plant.pumps[i] ?? null,
-    zoneValve: plant.zoneValves[i] ?? null,
-    injection: plant.injections[i] ?? null,
-    inLine: flow.inLine,
-    tree: flow.tree.sections.map((each) => ({ ...each, pipe: each.pipe.pipe })),
-    astray: flow.tree.astray,
-    loops,
-    setAt: flow.setAt,
-    manifolds: floorManifolds(flow, loops),
-    regulating: plant.regulating[i] ?? null,
-  };
-}
-
-/** Manifolds of the floor loops; loops of anything else hang on the pipe tree, and those in series behind another on that. */
-function floorManifolds({ circuit, parts }: CircuitFlow, loops: readonly LoopSetting[]): Manifold[] {
-  const floors = new Set(
-    parts.flatMap(({ room, emitter }) =>
-      (emitter ? emitter.kind === 'floor' : circuit.emitters === 'floor') ? [`${room.id}/${emitter?.id ?? null}`] : [],
-    ),
-  );
-  const onPorts = loops.flatMap((loop, i) => (loop.behind === null && floors.has(`${loop.roomId}/${loop.emitterId}`) ? [i] : []));
-  const manifolds = manifoldsOf(
-    onPorts.map((i) => loops[i] as LoopSetting),
-    circuit.ports,
-    circuit.manifolds,
-  );
-  return manifolds.map((each) => ({ ...each, loops: each.loops.map((k) => onPorts[k] as number) }));
-}
 
 /** What really goes to the circuits once every pump runs at its duty point. */
 function supplyAtDuty(context: Context, state: PlantState, atDesign: Figure, pumps: readonly PumpDesign[]): Figure {

@@ -123,7 +123,7 @@ export function drawCircuit(job: Job, design: Design, circuit: CircuitDesign, le
       tiedTo: [Math.max(flow, back), VALVE_AT],
       title: decided.mixing === 'four-way' ? 'Valve, 4 ways' : `Mix, cold ${decided.hand}`,
       word: null,
-      figures: [{ id: sized.valve.kvs.id }, { id: sized.valve.hotShare.id, word: 'hot' }],
+      figures: [{ id: sized.valve.kvs.id }, { id: sized.valve.hotShare.id, word: circuit.onlyCools ? 'cold' : 'hot' }],
     });
   } else if (sized.injection) {
     tag({

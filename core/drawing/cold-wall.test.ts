@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { coilAndStores } from '../../demo/coil-and-stores.ts';
 import { summerMill } from '../../demo/summer-mill.ts';
 import { thistleMill } from '../../demo/thistle-mill.ts';
+import { applyEdits } from '../../model/place.ts';
+import type { PlantState } from '../design/plant-state.ts';
 import { designJob } from '../job/design-job.ts';
 import type { PaperInput } from '../paper/paper-input.ts';
 import { wallSet } from '../paper/sets/wall-set.ts';
@@ -58,6 +60,26 @@ describe('the wall in summer', () => {
     expect(said.some((text) => / cold$/.test(text))).toBe(true);
     const source = state?.source.heat ?? 0;
     expect(source).toBeLessThan(0);
+  });
+
+  it('lets a circuit that only cools rest in winter: pump off, pipes still, no temperatures', () => {
+    const job = applyEdits(summerMill, [{ at: 'rooms/r13/heatLoad', value: 0 }]);
+    const design = designJob(job);
+    const drawn = (state: PlantState | null, designDay: boolean) =>
+      sceneOf(plantSheet(job, design), { design, state, designDay, display });
+    const winter = drawn(design.solved?.state ?? null, true);
+    const said = (groups: typeof winter, key: string) =>
+      groups
+        .find((group) => group.key === key)
+        ?.marks.flatMap((mark) => (mark.kind === 'text' ? mark.runs.map(({ text }) => text) : []))
+        .join(' ');
+    expect(said(winter, 'house/c4')).toContain('only cools');
+    expect(said(winter, 'house/c4')).not.toContain('↑');
+    expect(said(winter, 'tag/circuits/c4/pump')).toContain('off');
+    expect(winter.find(({ key }) => key === 'circuits/c4/flow')?.flow).toBe(0);
+    const summer = drawn(design.cooling?.state ?? null, false);
+    expect(said(summer, 'house/c4')).toContain('↑');
+    expect(summer.find(({ key }) => key === 'circuits/c4/flow')?.flow).toBeGreaterThan(1e-4);
   });
 
   it('is a sheet of its own among the papers for the wall', () => {

@@ -1,4 +1,5 @@
 import type { Job } from '../../model/job.ts';
+import { builtCircuits } from '../design/built-circuits.ts';
 import type { CircuitDesign, Design } from '../design/design.ts';
 import { type AuditedSection, auditTree } from '../design/tree-audit.ts';
 import type { PipeLine, Point, Sheet, TreeSketch } from './sheet.ts';
@@ -101,10 +102,10 @@ const lower = (sheet: Sheet, by: number): Sheet => ({
 
 /** A sheet with the pipe tree of each circuit that has one in small above its house; as it is where none has. */
 export function withTrees(job: Job, design: Design, sheet: Sheet): Sheet {
-  if (!design.circuits.some(({ sized }) => sized && sized.tree.length > 0)) return sheet;
+  if (!builtCircuits(design).some(({ sized }) => sized && sized.tree.length > 0)) return sheet;
   const room = lower(sheet, TREE_BAND - 8);
   const trees = room.houses.flatMap((house) => {
-    const circuit = design.circuits.find(({ id }) => id === house.circuitId);
+    const circuit = builtCircuits(design).find(({ id }) => id === house.circuitId);
     return (circuit && sketch(job, circuit, house)) ?? [];
   });
   return { ...room, trees };

@@ -1,4 +1,5 @@
 import type { Job } from '../../model/job.ts';
+import { builtCircuits } from '../design/built-circuits.ts';
 import type { Design } from '../design/design.ts';
 import { isOnPair, ringPairs } from '../design/points.ts';
 import { openFindings, SEVERITIES, type Severity } from '../finding/finding.ts';
@@ -81,7 +82,7 @@ export function plantSheet(job: Job, design: Design): Sheet {
   }
   drawVessel(job, design, bay, board);
   for (const lane of bay.lanes) drawNext(job, design, layout, bay, lane, board);
-  for (const circuit of design.circuits) drawCircuit(job, design, circuit, leftOf(circuit.id), board);
+  for (const circuit of builtCircuits(design)) drawCircuit(job, design, circuit, leftOf(circuit.id), board);
   for (const { id } of piping.elsewhere.filter((branch) => isOnPair(piping, branch)))
     drawSourceColumn(job, design, id, leftOf(id), board);
   if (job.hotWater) drawCylinder(job, design, leftOf('hotWater'), board);

@@ -1,5 +1,6 @@
 import type { Job } from '../../model/job.ts';
-import { designCooling } from '../cooling/design-cooling.ts';
+import { designCooling, wantedCooling } from '../cooling/design-cooling.ts';
+import { flowsThatOnlyCool } from '../cooling/only-cools.ts';
 import { withCycling } from '../design/buffer-design.ts';
 import { circuitLoad, designCircuitFlow } from '../design/circuit-design.ts';
 import { circuitParts } from '../design/circuit-parts.ts';
@@ -8,7 +9,8 @@ import type { CircuitDesign, Design } from '../design/design.ts';
 import { designHeatPump } from '../design/heat-pump-design.ts';
 import { designHotWater } from '../design/hot-water-design.ts';
 import type { Plant } from '../design/operate.ts';
-import { sizedCircuit, sizePlant } from '../design/size-plant.ts';
+import { type Sized, sizePlant } from '../design/size-plant.ts';
+import { sizedCircuit } from '../design/sized-circuit.ts';
 import { designTaps } from '../design/taps-design.ts';
 import { decided, type Figure, given } from '../figure/figure.ts';
 import type { Finding } from '../finding/finding.ts';
@@ -79,16 +81,19 @@ function designOnce(asEntered: Job, built?: Design, laid?: Laid): DesignedPlant 
     .filter((each) => each.load.value >= LEAST_LOAD && each.circuit.phase !== 'later')
     .map((each) => designCircuitFlow(context, each.circuit, each.parts, each.load));
   const heatPump = designHeatPump(context);
-  const sized = flows.length > 0 ? sizePlant(context, flows, load, heatPump, built) : null;
-  const sizedById = new Map(flows.map((flow, i) => [flow.circuit.id, sized && sizedCircuit(flow, sized, i)]));
+  const wanted = wantedCooling(context);
+  const onlyCool = wanted ? flowsThatOnlyCool(context, wanted, flows) : [];
+  const sized = flows.length > 0 ? sizePlant(context, flows, load, heatPump, { alsoFilled: onlyCool, built }) : null;
+  const cooled = wanted && designCooling(context, wanted, sized?.parts ?? null, onlyCool);
+  const sizedById = new Map(flows.map((flow, i) => [flow.circuit.id, sized && sizedCircuit(flow, gotBy(sized, i))]));
   const circuits: CircuitDesign[] = withLoad.map(({ circuit, parts, load: ofCircuit }) => ({
     id: circuit.id,
     name: circuit.name,
     load: ofCircuit,
     roomIds: [...new Set(parts.map((part) => part.room.id))],
     sized: sizedById.get(circuit.id) ?? null,
+    onlyCools: cooled?.onlyCool.get(circuit.id) ?? null,
   }));
-  const cooled = designCooling(context, sized?.parts ?? null);
   const partial = {
     rulebook: context.rulebook.label,
     load,
@@ -118,6 +123,17 @@ function designOnce(asEntered: Job, built?: Design, laid?: Laid): DesignedPlant 
     coldPlant: cooled?.plant ?? null,
   };
 }
+
+/** What the circuit at a place in the list got when the plant was sized. */
+const gotBy = (sized: Sized, i: number) => ({
+  below: sized.below[i] ?? 0,
+  valve: sized.valves[i]?.valve ?? null,
+  pump: sized.pumps[i] ?? null,
+  zoneValve: sized.zoneValves[i] ?? null,
+  injection: sized.injections[i] ?? null,
+  loops: sized.loops[i] ?? [],
+  regulating: sized.regulating[i] ?? null,
+});
 
 function totalLoad(context: Context, loads: readonly Figure[]): Figure {
   return context.book.add({

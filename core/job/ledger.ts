@@ -3,6 +3,7 @@ import type { Assumption, Job, Structure } from '../../model/job.ts';
 import { applyEdits, type JobEdit, type Place, valueAt } from '../../model/place.ts';
 import { readJob } from '../../model/read-job.ts';
 import { STRUCTURE_LABELS, unseenPlace, withTeeAt } from '../../model/unseen-tee.ts';
+import { builtCircuits } from '../design/built-circuits.ts';
 import type { Design } from '../design/design.ts';
 import { placeName } from '../design/place-name.ts';
 import { findSize, type PipeSize } from '../pipe/catalogue.ts';
@@ -148,7 +149,7 @@ function pinned(job: Job, design: Design): Job {
   const pin = (at: Place, value: string | number | undefined) => {
     if (value !== undefined && valueAt(job, at) === 'auto') edits.push({ at, value });
   };
-  for (const { id, sized } of design.circuits) {
+  for (const { id, sized } of builtCircuits(design)) {
     pin(`circuits/${id}/pump`, sized?.pump?.duty?.modelId);
     pin(`circuits/${id}/mixingValve`, sized?.valve?.kvs.value);
     pin(`circuits/${id}/run/size`, sized?.run.size.id);
@@ -168,8 +169,8 @@ function choices(job: Job, base: Design, other: Design, place: Place): string[] 
   };
   const speed = (duty: { label: string; step: number } | null | undefined) =>
     duty ? `${duty.label}, speed ${duty.step}` : undefined;
-  for (const circuit of base.circuits) {
-    const match = other.circuits.find((each) => each.id === circuit.id);
+  for (const circuit of builtCircuits(base)) {
+    const match = builtCircuits(other).find((each) => each.id === circuit.id);
     const at = `circuits/${circuit.id}`;
     compare(`${circuit.name}, pump`, `${at}/pump`, speed(circuit.sized?.pump?.duty), speed(match?.sized?.pump?.duty));
     compare(`${circuit.name}, pipe`, `${at}/run/size`, circuit.sized?.run.size.label, match?.sized?.run.size.label);
@@ -199,8 +200,8 @@ function consequences(job: Job, base: Design, other: Design): string[] {
     if (before === undefined || after === undefined || Math.abs(after - before) <= WORTH * Math.abs(before)) return;
     lines.push(`${what}: ${say(after, kind, job.display)} instead of ${say(before, kind, job.display)}`);
   };
-  for (const circuit of base.circuits) {
-    const match = other.circuits.find((each) => each.id === circuit.id);
+  for (const circuit of builtCircuits(base)) {
+    const match = builtCircuits(other).find((each) => each.id === circuit.id);
     const heat = (design: Design) => design.solved?.circuits.find((each) => each.id === circuit.id)?.heat.value;
     compare(`${circuit.name}, flow`, circuit.sized?.pump?.duty?.flow.value, match?.sized?.pump?.duty?.flow.value, 'volumeFlow');
     compare(`${circuit.name}, heat`, heat(base), heat(other), 'power');
@@ -295,7 +296,7 @@ function lookAtTee(job: Job, place: Place): Settling | null {
 function sizeIn(design: Design, place: Place): PipeSize | undefined {
   const [list, id, run] = place.split('/');
   if (list === 'source') return design.source?.run.size;
-  const sized = design.circuits.find((circuit) => circuit.id === id)?.sized;
+  const sized = builtCircuits(design).find((circuit) => circuit.id === id)?.sized;
   return run === 'worstRun' ? sized?.worstRun.size : sized?.run.size;
 }
 

@@ -1,6 +1,7 @@
 import type { Job } from '../../model/job.ts';
 import { allPumps } from '../design/all-pumps.ts';
 import type { LoopSetting } from '../design/balancing.ts';
+import { builtCircuits } from '../design/built-circuits.ts';
 import type { Design } from '../design/design.ts';
 import { gaugeAtRest, gaugeNames } from '../design/gauge-names.ts';
 import { say } from '../quantity/format.ts';
@@ -36,7 +37,7 @@ export function wallLabels(job: Job, design: Design, address: string | null): La
   const { display } = job;
   const { vessel, solved } = design;
   const wall = linkTo(address, 'plant');
-  const circuits = design.circuits.flatMap(({ name, load, sized }): Label[] =>
+  const circuits = builtCircuits(design).flatMap(({ name, load, sized }): Label[] =>
     sized
       ? [
           {
@@ -60,7 +61,7 @@ export function wallLabels(job: Job, design: Design, address: string | null): La
       link: wall,
     }),
   );
-  const valves = design.circuits.flatMap(({ name, sized }): Label[] => [
+  const valves = builtCircuits(design).flatMap(({ name, sized }): Label[] => [
     ...(sized?.valve
       ? [{ title: `${name}: mixing valve`, lines: [say(sized.valve.kvs.value, 'flowCoefficient', display)], link: wall }]
       : []),

@@ -65,7 +65,7 @@ const CASES: [rule: FindingRule, edits: [string, unknown][], severity: Finding['
   ['cooling-point', [['source/cooling/points', [{ id: 'p1', outdoor: 35, flow: 7, output: 9000, eer: 14 }]]], 'stop', true],
   ['free-cooling-warm', [['source/cooling/free', { temperature: 12, approach: 3, capacity: 9000 }]], 'note', true],
   ['cooling-flow', [['circuits/c4/cooling/sized', false]], 'mend', true],
-  ['cold-only', [['rooms/r13/heatLoad', 0]], 'mend', false],
+  ['cold-only', summerMill.rooms.map(({ id }): [string, unknown] => [`rooms/${id}/heatLoad`, 0]), 'mend', false],
   ['cooling-capacity', [['source/cooling/capacity', 2500]], 'mend', false],
   ['cooling-least-flow', [['source/leastFlow', 6000 / 3.6e6]], 'mend', false],
   ['drying-short', [['rooms/r1/latentLoad', 600]], 'mend', true],

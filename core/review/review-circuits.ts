@@ -14,7 +14,7 @@ export function reviewCircuits(context: Context, design: UnreviewedDesign): Find
   const warmest = warmestRooms(job);
   return design.circuits.flatMap((each) => {
     const circuit = decided.get(each.id) as Circuit;
-    if (!each.sized) return circuit?.phase === 'later' ? [] : [withoutLoad(each)];
+    if (!each.sized) return circuit?.phase === 'later' || each.onlyCools ? [] : [withoutLoad(each)];
     // Behind a mixing valve no more than the set point arrives; a direct circuit gets whatever the source sends.
     const hottest =
       circuit.connection === 'mixed' ? circuit.flowTemperature : Math.max(circuit.flowTemperature, job.source.flowTemperature);

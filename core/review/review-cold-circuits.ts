@@ -28,12 +28,18 @@ export function reviewColdCircuits(context: Context, cooling: CoolingDesign, des
   ];
 }
 
-/** Circuits that only cool: without a load in winter nothing of them is sized, and they are not solved. */
+/** Circuits that only cool in a plant that heats nothing: there is nothing they could hang on. */
 function nothingInWinter({ job }: Context, { circuits }: CoolingDesign, design: UnreviewedDesign): Finding[] {
   return circuits.flatMap(({ circuitId }): Finding[] => {
     const circuit = job.circuits.find(({ id }) => id === circuitId);
-    const sized = design.circuits.find(({ id }) => id === circuitId)?.sized;
-    if (!circuit || sized || absentCircuits(job).some(({ circuit: absent }) => absent.id === circuitId)) return [];
+    const designed = design.circuits.find(({ id }) => id === circuitId);
+    if (
+      !circuit ||
+      designed?.sized ||
+      designed?.onlyCools ||
+      absentCircuits(job).some(({ circuit: absent }) => absent.id === circuitId)
+    )
+      return [];
     return [
       {
         id: `cold-only:${circuitId}`,
@@ -41,8 +47,8 @@ function nothingInWinter({ job }: Context, { circuits }: CoolingDesign, design: 
         severity: 'mend',
         place: `circuits/${circuitId}/cooling`,
         component: `circuits/${circuitId}/house`,
-        title: `${circuit.name}: it has no heat load, so it is not sized`,
-        why: 'Pipes, pump and valves are chosen by the load in winter, and made larger where summer asks for more. Without one they are not chosen, and what comes in summer is not known. Enter the heat load of its rooms, however small.',
+        title: `${circuit.name}: nothing of this plant heats, so nothing is sized`,
+        why: 'A circuit that only cools is sized by what it takes in summer, on the bars of a plant that is sized by its heat loads. Without any of those there are no bars. Enter the heat load of at least one room.',
         remedies: [],
       },
     ];

@@ -137,7 +137,7 @@ function belowDewPoint(context: Context, circuit: Circuit, cooling: CoolingDesig
     });
   }
   const run = all.find(({ what }) => what === 'run');
-  const size = design?.sized?.run.size;
+  const size = (design?.sized ?? design?.onlyCools)?.run.size;
   if (run && size && run.temperature < Math.min(dew + INSULATION_MARGIN, job.site.summerRoom)) {
     const thickness = insulationAgainstDew(size.outside, water, job.site.summerRoom, dew + INSULATION_MARGIN);
     findings.push({

@@ -1,4 +1,5 @@
 import type { Job, MaterialId } from '../../model/job.ts';
+import { builtCircuits } from '../design/built-circuits.ts';
 import type { Design } from '../design/design.ts';
 import type { PipeDesign } from '../design/pipe-design.ts';
 import type { Point, Sheet } from '../drawing/sheet.ts';
@@ -37,7 +38,7 @@ const corners = (points: readonly Point[]): number => Math.max(points.length - 2
 /** Pipe that a drawn line is made of. */
 function pipeOf(design: Design, line: string): PipeDesign | null {
   const circuit = /^circuits\/([^/]+)\//.exec(line)?.[1];
-  if (circuit !== undefined) return design.circuits.find(({ id }) => id === circuit)?.sized?.run ?? null;
+  if (circuit !== undefined) return builtCircuits(design).find(({ id }) => id === circuit)?.sized?.run ?? null;
   if (line.startsWith('hotWater')) return design.hotWater?.run ?? null;
   const link = design.links.find(({ place }) => line.startsWith(`${place}/`));
   return link?.run ?? design.source?.run ?? null;
@@ -86,7 +87,7 @@ export function fittingItems(job: Job, design: Design, sheet: Sheet, parts: read
     if (!bar || !own) return;
     put(i === risers.length - 1 ? `Elbow, ${joined(bar)}` : `Tee, ${joined(bar)}`, bar, place, 2, `branch ${own.size.label}`);
   });
-  for (const { id, sized } of design.circuits) {
+  for (const { id, sized } of builtCircuits(design)) {
     const circuit = job.circuits.find((each) => each.id === id);
     if (!sized || !circuit) continue;
     const place = `circuits/${id}/run`;

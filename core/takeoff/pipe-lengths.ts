@@ -1,4 +1,5 @@
 import type { Display, Job, MaterialId } from '../../model/job.ts';
+import { builtCircuits } from '../design/built-circuits.ts';
 import type { Design } from '../design/design.ts';
 import type { PipeDesign } from '../design/pipe-design.ts';
 import { planCoils } from '../emitter/coils.ts';
@@ -54,7 +55,7 @@ function stretchesOf(job: Job, design: Design): Stretch[] {
   }
   if (design.hotWater?.run && job.hotWater)
     put('hotWater/run', design.hotWater.run, job.hotWater.run.length, job.hotWater.run.insulation);
-  for (const { id, sized } of design.circuits) {
+  for (const { id, sized } of builtCircuits(design)) {
     const circuit = job.circuits.find((each) => each.id === id);
     if (!sized || !circuit) continue;
     put(`circuits/${id}/run`, sized.run, circuit.run.length, circuit.run.insulation);
@@ -117,7 +118,7 @@ function floorPipes(job: Job, design: Design): Item[] {
     string,
     { material: MaterialId; label: string; place: string; cut: { label: string; length: number }[] }
   >();
-  for (const { id, sized } of design.circuits)
+  for (const { id, sized } of builtCircuits(design))
     sized?.loops.forEach((loop, i) => {
       const emitter = emitterOf(job, loop);
       if (emitter?.kind !== 'floor') return;

@@ -1,6 +1,7 @@
 import type { Job, Presence } from '../../model/job.ts';
 import { controlParts } from '../control/control-parts.ts';
 import { allPumps } from '../design/all-pumps.ts';
+import { builtCircuits } from '../design/built-circuits.ts';
 import type { Design } from '../design/design.ts';
 import { partsList, type WallPart } from '../design/parts-list.ts';
 import { wallSheet } from '../drawing/wall.ts';
@@ -76,14 +77,14 @@ function itemsOf(job: Job, design: Design): Item[] {
         place,
       );
     });
-  const kvs = design.circuits.flatMap(({ id, sized }) =>
+  const kvs = builtCircuits(design).flatMap(({ id, sized }) =>
     sized?.valve ? [[`circuits/${id}/valve`, sized.valve.kvs.value] as const] : [],
   );
   for (const [place, value] of kvs) {
     const valve = hung.find((each) => each.places[0] === place);
     if (valve) valve.size = `${valve.size}, ${say(value, 'flowCoefficient', display)}`;
   }
-  const manifolds = design.circuits.flatMap(({ id, sized }) =>
+  const manifolds = builtCircuits(design).flatMap(({ id, sized }) =>
     (sized?.manifolds ?? []).map(({ loops }) =>
       item('manifolds', 'Manifold with meters', `${loops.length + SPARE_PORTS} ports`, `circuits/${id}/manifold`, {
         note: `${SPARE_PORTS} of them spare`,
@@ -151,7 +152,7 @@ export function takeoff(job: Job, design: Design): Item[] {
   const thenDesign = designJob(then);
   // Each circuit of a later stage leaves a pair of ports now: two valves, shut and capped.
   const ports = job.circuits.flatMap(({ id, name, phase }): Item[] => {
-    const run = thenDesign.circuits.find((circuit) => circuit.id === id)?.sized?.run;
+    const run = builtCircuits(thenDesign).find((circuit) => circuit.id === id)?.sized?.run;
     if (phase !== 'later' || !run) return [];
     return [
       {

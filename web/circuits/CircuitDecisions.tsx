@@ -60,7 +60,7 @@ export function CircuitDecisions({ circuit, design }: { circuit: Circuit; design
   const { say } = useDisplay();
   const designed = useDesigned();
   const place = `circuits/${circuit.id}`;
-  const sized = design?.sized;
+  const sized = design?.sized ?? design?.onlyCools;
   const valved = !pipingOf(job).branch(place).pump;
   const hangs = hangChoices(job);
   const built = useBuiltState()?.circuits.find((each) => each.id === circuit.id);

@@ -133,7 +133,7 @@ function Row({ circuit, design, worst, picked, onPick, say }: RowProps) {
   const { enqueueSnackbar } = useSnackbar();
   const row = useRef<HTMLTableRowElement>(null);
   const place = `circuits/${circuit.id}`;
-  const sized = design?.sized;
+  const sized = design?.sized ?? design?.onlyCools;
   const duty = sized?.pump?.duty;
   const kind = (next: EmitterKind) => {
     const kept: string[] = [];

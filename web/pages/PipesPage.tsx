@@ -34,6 +34,7 @@ export default function PipesPage() {
   const withTree = job.circuits.find((circuit) => circuit.sections.length > 0);
   const circuit = job.circuits.find((each) => each.id === (chosen ?? arriving)) ?? withTree ?? job.circuits[0];
   const design = designed?.design.circuits.find((each) => each.id === circuit?.id);
+  const built = design?.sized ?? design?.onlyCools;
   return (
     <Sheet
       wide
@@ -58,8 +59,8 @@ export default function PipesPage() {
               </ToggleButton>
             ))}
           </ToggleButtonGroup>
-          {design?.sized ? (
-            <Tree key={circuit.id} circuit={circuit} sized={design.sized} />
+          {built ? (
+            <Tree key={circuit.id} circuit={circuit} sized={built} />
           ) : (
             <Typography>This circuit has nothing to heat yet: put rooms with heat loads on it.</Typography>
           )}

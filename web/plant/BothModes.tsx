@@ -29,7 +29,8 @@ export function BothModes({ design }: { design: Design }) {
         </thead>
         {cooling.circuits.map(({ circuitId, solved: cold }) => {
           const winter = design.circuits.find(({ id }) => id === circuitId);
-          const summer = cooling.pumps.find(({ place }) => place === `cooling/circuits/${circuitId}/pump`);
+          const summer =
+            winter?.onlyCools?.pump ?? cooling.pumps.find(({ place }) => place === `cooling/circuits/${circuitId}/pump`);
           const name = winter?.name ?? circuitId;
           // Two rows for each circuit: the panel beside the drawing is too narrow for five columns.
           return (

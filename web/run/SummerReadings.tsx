@@ -38,6 +38,7 @@ export function SummerReadings({ job, result }: { job: Job; result: SummerResult
         </Reading>
       ))}
       <Reading label="Starts of the machine">{formatNumber(result.cycles, 0)}</Reading>
+      {result.shortRuns > 0 && <Reading label="Of them too short for it">{formatNumber(result.shortRuns, 0)}</Reading>}
       {result.hoursHotWater > 0 && <Reading label="Cooling waits for hot water">{hours(result.hoursHotWater)}</Reading>}
     </Box>
   );

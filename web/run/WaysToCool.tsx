@@ -95,6 +95,10 @@ function WaysTable({ ways, onTake }: { ways: readonly Ran[]; onTake: (way: WayTo
     ['Water out of coils', (result) => say(result.water.coils / 1000, 'volume')],
     ['Water out by a drier', (result) => say(result.water.drier / 1000, 'volume')],
     ['Water on floors and panels', (result) => say(result.water.surfaces / 1000, 'volume')],
+    [
+      'Runs too short for the machine',
+      (result) => (result.cycles > 0 ? `${formatNumber((100 * result.shortRuns) / result.cycles, 0)} %` : '–'),
+    ],
     ['Starts a day', (result) => formatNumber(result.cycles / Math.max(result.days.length, 1), 1)],
   ];
   return (

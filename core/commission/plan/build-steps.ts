@@ -1,5 +1,6 @@
 import type { Job } from '../../../model/job.ts';
 import { manifoldLetter, portLabels } from '../../circuit/manifolds.ts';
+import { builtCircuits } from '../../design/built-circuits.ts';
 import type { Design } from '../../design/design.ts';
 import { PIPE_MATERIALS } from '../../pipe/catalogue.ts';
 import { say } from '../../quantity/format.ts';
@@ -23,7 +24,7 @@ const pipeKind = (material: string): CoverUp['pipe'] => (/^(pex|multilayer)/.tes
 
 /** Everything that disappears under screed, boards or insulation, and has to be proved tight before. */
 export function coverUps(job: Job, design: Design): CoverUp[] {
-  return design.circuits.flatMap(({ id, name, sized }): CoverUp[] => {
+  return builtCircuits(design).flatMap(({ id, name, sized }): CoverUp[] => {
     const circuit = job.circuits.find((each) => each.id === id);
     if (!sized || !circuit) return [];
     const loops = sized.loops ?? [];
@@ -62,7 +63,7 @@ export function buildSteps(job: Job, design: Design): PlanStep[] {
   const steps: PlanStep[] = [];
   for (const { id, place, label, loops, pipe } of coverUps(job, design)) {
     const circuit = job.circuits.find((each) => place.startsWith(`circuits/${each.id}`));
-    const sized = design.circuits.find((each) => each.id === circuit?.id)?.sized;
+    const sized = builtCircuits(design).find((each) => each.id === circuit?.id)?.sized;
     for (const loop of loops) {
       steps.push({
         id: `lay/${loop.place}`,

@@ -1,5 +1,6 @@
 import type { Display, Job } from '../../../model/job.ts';
 import { manifoldLetter } from '../../circuit/manifolds.ts';
+import { builtCircuits } from '../../design/built-circuits.ts';
 import type { Design } from '../../design/design.ts';
 import { say } from '../../quantity/format.ts';
 import type { Drawing } from '../paper/drawing.ts';
@@ -49,7 +50,7 @@ function manifoldGroup(name: string, ports: readonly Port[]): Group {
 /** Each manifold of a job with its loops: label, room, length of pipe, and what its meter is set to. */
 export function manifoldFigures(job: Job, design: Design): Drawing[] {
   const display: Display = job.display;
-  return design.circuits.flatMap(({ id, name, sized }) => {
+  return builtCircuits(design).flatMap(({ id, name, sized }) => {
     const number = job.circuits.findIndex((each) => each.id === id) + 1;
     return (sized?.manifolds ?? []).map((manifold, m): Drawing => {
       const letter = manifoldLetter(m);

@@ -1,4 +1,5 @@
 import type { Job } from '../../../model/job.ts';
+import { builtCircuits } from '../../design/built-circuits.ts';
 import type { Design } from '../../design/design.ts';
 import { presenceOf } from '../../plan/presence.ts';
 import { say } from '../../quantity/format.ts';
@@ -16,7 +17,7 @@ const WORDS = 120;
 /** The pipe tree of a circuit: each piece with its size, length, heat and rooms, behind the piece it branches off. */
 export function treeFigures(job: Job, design: Design): Drawing[] {
   const { display } = job;
-  return design.circuits.flatMap(({ id, name, sized }): Drawing[] => {
+  return builtCircuits(design).flatMap(({ id, name, sized }): Drawing[] => {
     const circuit = job.circuits.find((each) => each.id === id);
     if (!sized || !circuit || sized.tree.length === 0) return [];
     const deepest = Math.max(...sized.tree.map(({ depth }) => depth));

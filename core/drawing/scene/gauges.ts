@@ -1,7 +1,7 @@
 import { sayOnTag } from '../../quantity/format.ts';
-import { flowOf, ownerOf } from '../owner.ts';
+import { ownerOf } from '../owner.ts';
 import type { FlowLabel, SheetGauge } from '../sheet.ts';
-import type { Look } from './look.ts';
+import { flowIn, type Look } from './look.ts';
 import { type Group, ringOf, words } from './mark.ts';
 
 const RADIUS = 11;
@@ -47,11 +47,11 @@ export const gaugeGroups = (gauges: readonly SheetGauge[], { state, display }: L
   });
 
 /** The flow written along each riser. */
-export const flowGroups = (flows: readonly FlowLabel[], { state, display }: Look): Group[] =>
+export const flowGroups = (flows: readonly FlowLabel[], look: Look): Group[] =>
   flows.flatMap(({ pipe, at, upright }) => {
-    const flow = flowOf(state, pipe);
+    const flow = flowIn(look, pipe);
     if (flow === null) return [];
-    const text = flow === 0 ? 'still' : `${flow < 0 ? 'backwards ' : ''}${sayOnTag(Math.abs(flow), 'volumeFlow', display)}`;
+    const text = flow === 0 ? 'still' : `${flow < 0 ? 'backwards ' : ''}${sayOnTag(Math.abs(flow), 'volumeFlow', look.display)}`;
     return [
       {
         key: `flow/${pipe}`,

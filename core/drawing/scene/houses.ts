@@ -2,7 +2,7 @@ import { sayOnTag } from '../../quantity/format.ts';
 import type { HouseCard } from '../sheet.ts';
 import { figureText } from './figure-text.ts';
 import { fitted } from './fit.ts';
-import type { Look } from './look.ts';
+import { type Look, rests } from './look.ts';
 import { type Group, type Ink, type Mark, words } from './mark.ts';
 import { findingGroup } from './tags.ts';
 
@@ -19,10 +19,13 @@ export const houseGroups = (houses: readonly HouseCard[], look: Look): Group[] =
     const { state, designDay, display } = look;
     const now = designDay ? undefined : state?.circuits.find((circuit) => circuit.id === house.circuitId);
     const cold = state?.cools === true;
+    const onlyCools = rests(look, `circuits/${house.circuitId}`);
+    // What has no part in the mode that is shown says so in place of its figures.
+    const apart = onlyCools ? 'only cools' : cold ? 'no part' : null;
     const load = now
       ? words(now.running ? sayOnTag(Math.abs(now.heat), 'power', display) : 'off', [x + 10, y + 60], { size: 22, weight: 750 })
-      : cold
-        ? words('no part', [x + 10, y + 60], { size: 18, weight: 650, ink: 'string' })
+      : apart !== null
+        ? words(apart, [x + 10, y + 60], { size: 18, weight: 650, ink: 'string' })
         : figureText(house.load, [x + 10, y + 60], look, { strong: true, size: 22 });
     const plain = (value: number) => sayOnTag(value, 'temperature', display);
     const temperatures: Mark[] = now
@@ -32,7 +35,7 @@ export const houseGroups = (houses: readonly HouseCard[], look: Look): Group[] =
             words(`↓ ${plain(now.back)}`, [x + 88, y + 85], { size: 15, weight: 600, ink: cold ? 'coldBack' : 'back' }),
           ]
         : []
-      : cold
+      : apart !== null
         ? []
         : [
             ...(house.flowFigure ? temperature(house.flowFigure, x + 10, y + 85, '↑', 'flow', look) : []),

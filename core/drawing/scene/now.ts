@@ -3,7 +3,7 @@ import { boreArea } from '../../pipe/friction.ts';
 import type { PumpState } from '../../plant/circulator.ts';
 import { sayOnTag } from '../../quantity/format.ts';
 import type { Tag } from '../sheet.ts';
-import type { Look } from './look.ts';
+import { type Look, rests } from './look.ts';
 
 /** A pump of the plant that belongs to no circuit. */
 function pumpAt(state: PlantState, owner: string): PumpState | null {
@@ -16,6 +16,7 @@ function pumpAt(state: PlantState, owner: string): PumpState | null {
 /** What a part does in a state other than the design day, in place of its figures; null where those stand. */
 export function wordsNow({ component, word }: Tag, look: Look): [string, string?] | null {
   const { state, designDay, design, display } = look;
+  if (rests(look, component) && /\/(pump|valve)$/.test(component)) return ['off'];
   if (designDay || !state) return null;
   if (component === 'source')
     return [

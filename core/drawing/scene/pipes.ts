@@ -1,6 +1,6 @@
-import { flowOf, ownerOf } from '../owner.ts';
+import { ownerOf } from '../owner.ts';
 import type { PipeLine, Point } from '../sheet.ts';
-import type { Look } from './look.ts';
+import { flowIn, type Look } from './look.ts';
 import { type Group, type Ink, type PathMark, through } from './mark.ts';
 
 const PIPE_WIDTH = 7;
@@ -14,12 +14,13 @@ const SHORTEST = 34;
 const GAP = 14;
 
 /** Pipes: flow is one solid band, return a band with a pale core; arrows show the way of the water. */
-export function pipeGroups(pipes: readonly PipeLine[], { state }: Look): Group[] {
+export function pipeGroups(pipes: readonly PipeLine[], look: Look): Group[] {
+  const cold = look.state?.cools === true;
   // Flow first, then the gaps where return risers cross the flow bar, then return: only true crossings show a gap.
   const of = (role: PipeLine['role']) => pipes.filter((pipe) => pipe.role === role);
   const crossing = of('return').filter((pipe) => /^circuits\/.*\/(return|into-bar)$/.test(pipe.id));
   return [
-    ...of('flow').map((pipe) => pipeGroup(pipe, flowOf(state, pipe.id), state?.cools === true)),
+    ...of('flow').map((pipe) => pipeGroup(pipe, flowIn(look, pipe.id), cold)),
     ...crossing.map(
       (pipe): Group => ({
         key: `${pipe.id}/gap`,
@@ -31,7 +32,7 @@ export function pipeGroups(pipes: readonly PipeLine[], { state }: Look): Group[]
         marks: [{ kind: 'path', d: through(pipe.points), stroke: 'board', width: GAP }],
       }),
     ),
-    ...of('return').map((pipe) => pipeGroup(pipe, flowOf(state, pipe.id), state?.cools === true)),
+    ...of('return').map((pipe) => pipeGroup(pipe, flowIn(look, pipe.id), cold)),
   ];
 }
 

@@ -70,7 +70,7 @@ export const COOLING_FINDINGS = {
   'cooling-load-missing': kind('A cooled room without a cooling load', 'Nobody knows whether it gets enough.', HERE),
   'cold-source-missing': kind('Cold water that nothing makes', 'A boiler only heats.', HERE),
   'cold-water-missing': kind('A circuit that no cold water comes to', 'It does not hang where the cold water is.', HERE),
-  'cold-only': kind('A circuit that only cools', 'Without a heat load nothing of it is sized.', HERE),
+  'cold-only': kind('A plant that only cools', 'Without a heat load there are no bars to hang on.', HERE),
   'cold-too-warm': kind('Cold water as warm as the room', 'It takes nothing out of it.', 'second law of thermodynamics'),
   'thermostatic-cooling': kind('Thermostatic heads on a circuit that cools', 'They shut when the room is warm.'),
   'no-part-in-summer': kind('Emitters that take no part in summer', 'Radiators and rails sweat with cold water in them.'),

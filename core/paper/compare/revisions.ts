@@ -1,6 +1,7 @@
 import type { Job } from '../../../model/job.ts';
 import { settingsOf } from '../../commission/settings.ts';
 import { allPumps } from '../../design/all-pumps.ts';
+import { builtCircuits } from '../../design/built-circuits.ts';
 import type { Design } from '../../design/design.ts';
 import { openFindings, type Severity } from '../../finding/finding.ts';
 import { designJob } from '../../job/design-job.ts';
@@ -53,7 +54,7 @@ function linesOf(job: Job, design: Design): Line[] {
       ? ([['vessel', 'vessel', 'Expansion vessel', say(vessel.volume.value, 'volume', display)]] as Line[])
       : []),
   ];
-  for (const { id, name, load, sized } of design.circuits) {
+  for (const { id, name, load, sized } of builtCircuits(design)) {
     const place = `circuits/${id}`;
     lines.push([`${place}/load`, `${place}/house`, `${name}: heat load`, say(load.value, 'power', display)]);
     if (!sized) continue;

@@ -1,5 +1,6 @@
 import type { Job } from '../../../model/job.ts';
 import { allPumps } from '../../design/all-pumps.ts';
+import { builtCircuits } from '../../design/built-circuits.ts';
 import type { Design } from '../../design/design.ts';
 import { emitterLabel } from '../../emitter/emitter.ts';
 import { ladder, rungOutput } from '../../emitter/ladder.ts';
@@ -9,7 +10,7 @@ import { unitFor } from '../../quantity/units.ts';
 import { type Cell, column, type Table } from '../table.ts';
 
 const sizedCircuits = (design: Design) =>
-  design.circuits.flatMap((circuit) => (circuit.sized ? [{ ...circuit, sized: circuit.sized }] : []));
+  builtCircuits(design).flatMap((circuit) => (circuit.sized ? [{ ...circuit, sized: circuit.sized }] : []));
 const decidedCircuits = (job: Job) => new Map(job.circuits.map((circuit) => [circuit.id, circuit]));
 
 /** What each circuit is sized for, and with what. */

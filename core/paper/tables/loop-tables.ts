@@ -1,6 +1,7 @@
 import type { Job } from '../../../model/job.ts';
 import { manifoldLetter, manifoldTotals, portLabels } from '../../circuit/manifolds.ts';
 import type { LoopSetting } from '../../design/balancing.ts';
+import { builtCircuits } from '../../design/built-circuits.ts';
 import type { Design, SizedCircuit } from '../../design/design.ts';
 import { type CoilPlan, type Piece, planCoils } from '../../emitter/coils.ts';
 import { floorPipe } from '../../emitter/floor.ts';
@@ -17,7 +18,7 @@ export interface LabelledCircuit {
 }
 
 export const labelledCircuits = (job: Job, design: Design): LabelledCircuit[] =>
-  design.circuits.flatMap(({ id, name, sized }) => {
+  builtCircuits(design).flatMap(({ id, name, sized }) => {
     if (!sized) return [];
     const number = job.circuits.findIndex((each) => each.id === id) + 1;
     const ports = portLabels(sized.manifolds);

@@ -15,6 +15,8 @@ const TANK_BAND = 4;
 const WATER_BAND = 2;
 /** Least output of a chiller as a share of its capacity: common practice. */
 const LEAST_SHARE = 0.3;
+/** Seconds a chiller of its own should run once it starts: common practice for a compressor, to bring its oil back. */
+const LEAST_RUN = 360;
 /** Water of a tank that nobody sized, m3. */
 const USUAL_TANK = 0.2;
 
@@ -27,6 +29,9 @@ export class ColdWater {
   readonly specificHeat: number;
   on = false;
   private standing = Number.POSITIVE_INFINITY;
+  /** Seconds on just now, and how long it should run once it starts. */
+  private running = 0;
+  private readonly wantedRun: number;
   private readonly sent: number;
   private readonly tank: boolean;
   /** K by which a coil or plates in the tank send warmer water than it holds. */
@@ -60,11 +65,13 @@ export class ColdWater {
       this.machine = ownMachine(source.chiller, job.site.summerOutdoor);
       this.least = LEAST_SHARE * capacity;
       this.pause = 300;
+      this.wantedRun = LEAST_RUN;
     } else {
       const { leastOutput } = source.source.cooling;
       this.machine = turnedRound(source.source, capacity, job.site.summerOutdoor);
       this.least = leastOutput === 'auto' ? traitsOf(source.source).leastShare * capacity : leastOutput;
       this.pause = firingOf(job.source).leastPause;
+      this.wantedRun = job.source.leastRunTime;
     }
   }
 
@@ -84,7 +91,7 @@ export class ColdWater {
   /**
    * Moves the water through a step.
    * @param into W that come in @param calls whether anything calls @param may whether the machine is free to cool
-   * @returns W taken on average, and starts
+   * @returns W taken on average, starts, and runs that ended before their least time
    */
   move(
     into: number,
@@ -93,23 +100,26 @@ export class ColdWater {
     calls: boolean,
     may: boolean,
     step: number,
-  ): { taken: number; starts: number } {
+  ): { taken: number; starts: number; shortRuns: number } {
     const passes = this.tank ? Number.POSITIVE_INFINITY : flows.source * this.specificHeat;
     const count = Math.max(1, Math.round(step / STEP));
     const length = step / count;
     let taken = 0;
     let starts = 0;
+    let shortRuns = 0;
     for (let k = 0; k < count; k++) {
       const wants = this.wants(may && (calls || this.tank));
       const runs = wants && (this.on || this.standing >= this.pause);
       if (runs && !this.on) starts++;
+      if (!runs && this.on && this.running < this.wantedRun) shortRuns++;
+      this.running = runs ? this.running + length : 0;
       this.standing = runs ? 0 : this.standing + length;
       this.on = runs;
       const output = runs && passes > 0 ? this.outputAt(outdoor, passes) : 0;
       this.temperature += ((into - output) * length) / this.capacity;
       taken += output / count;
     }
-    return { taken, starts };
+    return { taken, starts, shortRuns };
   }
 
   /** Cold over electricity just now. */

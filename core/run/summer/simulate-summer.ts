@@ -172,13 +172,13 @@ export class SummerSimulation {
     const bar = water.barsAt(flows, outdoor, moving && !hotWater);
     const taken = this.take(flows, bar);
     const pipes = moving ? flows.pipes * Math.max(job.site.summerRoom - bar, 0) : 0;
-    const { taken: made, starts } = water.move(taken.total + pipes, flows, outdoor, moving, !hotWater, step);
+    const { taken: made, starts, shortRuns } = water.move(taken.total + pipes, flows, outdoor, moving, !hotWater, step);
     const bought = made > 0 ? made / water.eerAt(outdoor) : 0;
     const vapour = this.moveRooms(taken.rooms, hour, outdoor, outside, weather.sky[i] as number);
     if (!this.counts) return true;
     const calls = zones.map((zone) => (zone.calls ? '1' : '0')).join('');
     const { on, temperature } = water;
-    const at = { time: i * step, outdoor, dews, flows, moving, taken, pipes, made, bought, starts, calls, hotWater };
+    const at = { time: i * step, outdoor, dews, flows, moving, taken, pipes, made, bought, starts, shortRuns, calls, hotWater };
     tally.count({ ...at, ...vapour, on, water: temperature, rooms: now });
     return true;
   }

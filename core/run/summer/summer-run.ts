@@ -66,8 +66,9 @@ export interface SummerResult {
   hoursAnyAbove: number;
   hoursWet: number[];
   hoursHeld: number[];
-  /** Starts and hours of the machine, and hours in which it made hot water instead. */
+  /** Starts of the machine, runs shorter than it should run, its hours, and those in which it made hot water instead. */
   cycles: number;
+  shortRuns: number;
   hoursOn: number;
   hoursHotWater: number;
   /** Largest difference in the balances of heat and of water as a share of what was turned over. */

@@ -42,6 +42,7 @@ export interface SummerStep {
   made: number;
   bought: number;
   starts: number;
+  shortRuns: number;
   /** kg brought into the air, and taken by a drier, in the step. */
   brought: number;
   dried: number;
@@ -86,6 +87,7 @@ export class SummerTally {
       hoursWet: circuits.map(() => 0),
       hoursHeld: circuits.map(() => 0),
       cycles: 0,
+      shortRuns: 0,
       hoursOn: 0,
       hoursHotWater: 0,
       imbalance: 0,
@@ -117,6 +119,7 @@ export class SummerTally {
     water.brought += at.brought;
     water.drier += at.dried;
     result.cycles += at.starts;
+    result.shortRuns += at.shortRuns;
     if (at.on) result.hoursOn += hours;
     if (at.hotWater) result.hoursHotWater += hours;
     let above = false;
