@@ -15,8 +15,11 @@ test('the ladder: a line moved by keys and by hand, an improvement done and take
   for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowRight');
   await expect(line).toHaveAttribute('aria-valuetext', /^40\.5/);
   await expect(study).toHaveAccessibleName(/spare$|enough$/);
-  await page.keyboard.press('Control+z');
-  await expect(line).toHaveAttribute('aria-valuetext', /^38/);
+  // Presses in quick succession are one step; a busy machine makes more of them.
+  await expect(async () => {
+    await page.keyboard.press('Control+z');
+    await expect(line).toHaveAttribute('aria-valuetext', /^38/, { timeout: 2000 });
+  }).toPass();
 
   // Dragged, it answers while it moves, and the job changes when it is let go.
   const box = await line.locator('rect').nth(1).boundingBox();

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { type KeyboardEvent, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { readTreeLines, treeLines, withTree } from '../../core/circuit/tree-lines.ts';
 import type { Circuit } from '../../model/job.ts';
 import { useEditing, useJob } from '../state/job-context.tsx';
@@ -29,9 +30,9 @@ export function TreeLines({ circuit, onDone }: { circuit: Circuit; onDone: () =>
     const start = value.lastIndexOf('\n', at - 1) + 1;
     const put = (next: string, caret: number) => {
       event.preventDefault();
-      setText(next);
-      // After the text is drawn.
-      requestAnimationFrame(() => field.setSelectionRange(caret, caret));
+      // Drawn at once: what is typed next must find the caret in its place, however slow the machine.
+      flushSync(() => setText(next));
+      field.setSelectionRange(caret, caret);
     };
     if (event.key === 'Tab' && !event.shiftKey) put(`${value.slice(0, start)}  ${value.slice(start)}`, at + 2);
     else if (event.key === 'Tab' && value.startsWith('  ', start))

@@ -20,11 +20,13 @@ const fromServer = () =>
   new Promise<void>(() => {
     const connect = () => {
       const events = new EventSource('/api/events');
-      events.onmessage = ({ data }) => {
-        const news: unknown = JSON.parse(data);
+      const pass = (news: unknown) => {
         hear(news);
         channel?.postMessage(news);
       };
+      // What happened before it listened, or while it was cut off, nobody told it: it is asked once.
+      events.onopen = () => pass({ of: 'again' });
+      events.onmessage = ({ data }) => pass(JSON.parse(data));
       events.onerror = () => {
         // A browser gives up for good after an answer that is no stream: signed out, or too many listen.
         if (events.readyState !== EventSource.CLOSED) return;
