@@ -30,6 +30,8 @@ const CORE = [
   'job',
   'start',
   'commission',
+  'fault',
+  'diagnosis',
   'book',
   'drawing',
   'takeoff',

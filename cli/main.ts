@@ -20,6 +20,7 @@ import { readJobText } from '../model/read-job.ts';
 import { BadInput, type Printed } from './command.ts';
 import { drawing, papers, schema } from './papers.ts';
 import { printDesign, printPreview } from './print.ts';
+import { printDiagnosis, printFaults } from './print-diagnosis.ts';
 import { printPlan } from './print-plan.ts';
 import { printRun, printSides } from './print-run.ts';
 
@@ -43,6 +44,10 @@ const USAGE = `warm: the design from a terminal
                                   --tint colour, grey; --sums; --prices; --labels; --revision; --made; --address
   warm plan JOB.json              the plan of commissioning, and what every gauge shall show with its band;
                                   --outdoor and --source in °C for a state that is met on site
+  warm faults JOB.json            every fault the plant can have, with looks and cures
+  warm diagnose JOB.json READINGS.json
+                                  which fault explains what was said and read, how sure that is, and what to
+                                  read next
   warm drawing JOB.json --out FILE
                                   the wall as a drawing, --format svg, dxf, pdf; inp for the solved plant,
                                   ics for the service dates, design for the figures as JSON
@@ -205,7 +210,12 @@ type Options = { [name in keyof typeof OPTIONS]?: (typeof OPTIONS)[name]['type']
 /** What each command takes beside --json. */
 const COMMANDS: Record<
   string,
-  { takes: readonly (keyof typeof OPTIONS)[]; run: (path: string, options: Options) => Promise<Printed> }
+  {
+    takes: readonly (keyof typeof OPTIONS)[];
+    /** A second file that it needs. */
+    also?: string;
+    run: (path: string, options: Options, also?: string) => Promise<Printed>;
+  }
 > = {
   design: { takes: [], run: design },
   day: { takes: ['weather', 'mean', 'swing'], run: async (path, options) => runDay(await loadJob(path), options) },
@@ -226,6 +236,13 @@ const COMMANDS: Record<
         outdoor: outdoor === undefined ? null : numberOption(outdoor, 'outdoor', 0, -60, 60),
         source: source === undefined ? null : numberOption(source, 'source', 0, -60, 300),
       }),
+  },
+  faults: { takes: [], run: async (path) => printFaults(await loadJob(path)) },
+  diagnose: {
+    takes: [],
+    also: 'READINGS.json',
+    run: async (path, _, also = '') =>
+      printDiagnosis(await loadJob(path), (await readBounded(also, MOST_TEXT_BYTES)).toString('utf8'), also),
   },
   schema: { takes: [], run: async (name) => schema(name) },
   rooms: { takes: ['into', 'out'], run: (path, { into, out }) => rooms(path, into, out) },
@@ -277,12 +294,16 @@ async function dispatch(args: string[], { out }: Terminal): Promise<number> {
     throw new BadInput(`Unknown command ${name}.${near ? ` Did you mean ${near}?` : ''}\n\n${USAGE}`);
   }
   if (path === undefined) throw new BadInput(`warm ${name}: name the file to read.\n\n${USAGE}`);
-  if (more.length > 0) throw new BadInput(`warm ${name}: one file at a time; “${more[0]}” is one too many.`);
+  const also = command.also === undefined ? undefined : more.shift();
+  if (command.also !== undefined && also === undefined)
+    throw new BadInput(`warm ${name}: name ${command.also} behind the job.\n\n${USAGE}`);
+  if (more.length > 0)
+    throw new BadInput(`warm ${name}: ${command.also ? 'two files' : 'one file'} at a time; “${more[0]}” is one too many.`);
   const stray = (Object.keys(values) as (keyof typeof OPTIONS)[]).find(
     (each) => each !== 'json' && !command.takes.includes(each),
   );
   if (stray) throw new BadInput(`warm ${name} takes no --${stray}. warm --help says what each command takes.`);
-  const { text, json, mend } = await command.run(path, values);
+  const { text, json, mend } = await command.run(path, values, also);
   out(values.json ? `${JSON.stringify(name === 'design' ? json : { version: JSON_VERSION, ...json }, null, 2)}\n` : text);
   return mend ? BAD_INPUT : 0;
 }

@@ -7,6 +7,7 @@ import { SYSTEMS } from '../demo/systems.ts';
 import { thistleMillByLoads as thistleMill } from '../demo/thistle-mill.ts';
 import { writeJobFile } from '../exchange/job-file.ts';
 import { JOB_VERSION } from '../model/job.ts';
+import { newJob } from '../model/new-job.ts';
 import { main } from './main.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'warm-cli-'));
@@ -171,5 +172,56 @@ describe('the terminal', () => {
     const table = await json('rooms', file('few.csv', 'Room;Load (kW)\nForge;1,5\n'));
     expect(table.rows[0].cells.heatLoad.value).toBe(1500);
     expect((await warm('--version')).stdout).toContain(`job file version ${JOB_VERSION}`);
+  });
+});
+
+describe('faults and what explains readings', () => {
+  const job = file('faulty.json', writeJobFile(thistleMill));
+  const evidence = (name: string, of: object) =>
+    file(name, JSON.stringify({ format: 'warm-manifold/evidence', version: 1, ...of }));
+
+  it('lists what can be the matter, with looks, cures and who is licensed', async () => {
+    const { status, stdout } = await warm('faults', job);
+    expect(status).toBe(0);
+    expect(stdout).toMatch(/The pump of .+ stands\n {2}pump-stands@circuits/);
+    expect(stdout).toContain('licensed trades decide');
+    const { faults } = JSON.parse((await warm('faults', job, '--json')).stdout);
+    expect(faults.length).toBeGreaterThan(50);
+    expect(faults[0].causes[0].cure.length).toBeGreaterThan(5);
+  });
+
+  it('says which fault explains readings, how sure that is, and what to read next', async () => {
+    const pump = JSON.parse((await warm('faults', job, '--json')).stdout).faults.find((each: { id: string }) =>
+      each.id.startsWith('pump-stands@circuits/'),
+    );
+    const circuit = pump.place.replace('/pump', '');
+    const readings = [
+      { at: pump.place, quantity: 'power', read: '0 W' },
+      { at: circuit, quantity: 'flow', read: '0 L/h' },
+      { at: 'source', quantity: 'supply', read: '55 °C' },
+    ];
+    const path = evidence('pump.json', { states: [{ calls: 'all', readings }] });
+    const { status, stdout } = await warm('diagnose', job, path);
+    expect(status).toBe(0);
+    expect(stdout).toContain(pump.label);
+    expect(stdout).toContain('Make it dead');
+    const told = JSON.parse((await warm('diagnose', job, path, '--json')).stdout);
+    expect(told.faults[0].id).toBe(pump.id);
+    expect(told.faults[0].chance).toBeLessThanOrEqual(0.9);
+    expect(told.readings).toHaveLength(3);
+    expect(told.next.length).toBeGreaterThan(0);
+  });
+
+  it('without readings names the first thing to read; what is wrong in the file is told with its place', async () => {
+    const { stdout } = await warm('diagnose', job, evidence('none.json', {}));
+    expect(stdout).toContain('Nothing is known yet');
+    expect(stdout).toContain('Read or look at next');
+    const bad = await warm('diagnose', job, evidence('bad.json', { readings: [] }));
+    expect(bad.status).toBe(2);
+    expect(bad.stderr).toContain('outside any state');
+    expect((await warm('diagnose', job)).stderr).toContain('name READINGS.json behind the job');
+    expect((await warm('faults', file('empty-job.json', writeJobFile(newJob('Empty'))))).stderr).toContain(
+      'no plant to look into',
+    );
   });
 });

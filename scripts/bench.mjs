@@ -3,8 +3,11 @@ import { spawnSync } from 'node:child_process';
 import { installPackages } from './packages.mjs';
 
 installPackages();
+// `npm run bench -- diagnosis` measures one thing alone.
+const [only, ...options] = process.argv.slice(2);
 const run = (args) => {
-  const { status } = spawnSync(process.execPath, args, { stdio: 'inherit' });
+  if (only !== undefined && !args.includes(`bench/${only}.ts`)) return;
+  const { status } = spawnSync(process.execPath, only === undefined ? args : [...args, ...options], { stdio: 'inherit' });
   if (status !== 0) process.exit(status ?? 1);
 };
 run(['--import', 'tsx', 'bench/design.ts']);
@@ -14,6 +17,7 @@ run(['--import', 'tsx', 'bench/emitters.ts']);
 run(['--import', 'tsx', 'bench/run.ts']);
 run(['--import', 'tsx', 'bench/run-steps.ts']);
 run(['--import', 'tsx', 'bench/summer.ts']);
+run(['--import', 'tsx', 'bench/diagnosis.ts', '--most=10']);
 run(['--import', 'tsx', 'bench/stations.ts']);
 run(['--import', 'tsx', 'bench/saves.ts']);
 run(['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn']);

@@ -51,6 +51,12 @@ export class SitePlant {
     if (kv !== undefined && this.plant.twin.has(valve)) this.plant.twin.setKv(valve, kv / Math.sqrt(factor));
   }
 
+  /** Kv of a valve, as a multiple of what it is set to. */
+  setValve(valve: string, factor: number): void {
+    const kv = this.valveKv.get(valve);
+    if (kv !== undefined && this.plant.twin.has(valve)) this.plant.twin.setKv(valve, kv * factor);
+  }
+
   setPumpSpeed(pump: string, factor: number): void {
     this.plant.setFaster(pump, factor);
   }

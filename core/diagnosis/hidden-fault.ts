@@ -1,0 +1,160 @@
+import type { ReadingQuantity, StateNote } from '../../model/book/entry.ts';
+import { DESIGN_DAY } from '../commission/book-state.ts';
+import { instrumentFor, readingError } from '../commission/instruments.ts';
+import type { SitePlant } from '../commission/site-plant.ts';
+import type { Cause, Fault, SoundPlant } from '../fault/fault.ts';
+import { COMPLAINTS, type Said } from '../fault/words.ts';
+import { stateKey } from './evidence.ts';
+import { shownWith } from './predict.ts';
+import { LOOK_RIGHT, LOOK_WRONG } from './rank.ts';
+import type { Shown } from './shown.ts';
+import { allComplaints, complaintChance } from './word-chances.ts';
+
+/**
+ * How far a hidden plant is from its drawing, one standard deviation: lengths and fittings, valves, speeds of pumps (half of what that
+ * moves in their heads), emitters as shares; rooms, source and mixed water in K.
+ */
+const UNLIKE = { length: 0.2, kv: 0.08, speed: 0.025, emitter: 0.1, room: 0.7, source: 1, mixed: 0.5 } as const;
+
+/** A complaint is made from this chance on, the likeliest two at most. */
+const FELT = 0.5;
+const MOST_SAID = 2;
+
+/** A plant with a fault that nobody knows of: it can be read, looked at and complained of. */
+export class HiddenFault {
+  readonly fault: Fault | null;
+  readonly cause: Cause | null;
+  readonly magnitude: number;
+  private readonly plant: SoundPlant;
+  private readonly random: () => number;
+  private readonly unlike: (site: SitePlant) => void;
+  private readonly states = new Map<string, Shown | null>();
+  private readonly sound: Shown | null;
+
+  /**
+   * @param fault and the cause of it; null for a plant with nothing wrong @param random 0..1, the same for the same plant
+   * @param factor by which the plant is more unlike its drawing than usual
+   */
+  constructor(plant: SoundPlant, fault: Fault | null, cause: Cause | null, random: () => number, factor = 1) {
+    this.plant = plant;
+    this.fault = fault;
+    this.cause = cause;
+    this.random = random;
+    this.magnitude = fault ? between(fault.magnitudes, random()) : 0;
+    this.unlike = unlikeDrawing(plant, random, factor);
+    this.sound = shownWith(plant, null, 0, DESIGN_DAY);
+  }
+
+  /** What an instrument shows; null where there is nothing to read in that state. */
+  read(key: string, state: StateNote): { value: number; error: number } | null {
+    const value = this.at(state)?.readings.get(key);
+    if (value === undefined) return null;
+    const error = readingError(instrumentFor(key.slice(key.indexOf('#') + 1) as ReadingQuantity, null, []), value);
+    return { value: value + error * this.normal(), error };
+  }
+
+  /** What is seen when somebody looks. */
+  look(place: string, look: string): boolean {
+    const shows = this.fault !== null && this.fault.place === place && this.cause?.look?.id === look;
+    return this.random() < (shows ? LOOK_RIGHT : LOOK_WRONG);
+  }
+
+  /** What people complain of: nothing of a fault that nobody feels. */
+  said(): Said[] {
+    const now = this.at(DESIGN_DAY);
+    if (!now || !this.sound || !this.fault) return [];
+    const { plant, fault, cause, sound } = this;
+    return (
+      allComplaints(plant)
+        .map((said) => ({ said, chance: complaintChance(said, plant, cause, fault, now, sound) }))
+        .filter(({ chance }) => chance > FELT)
+        // What concerns the whole house is said first.
+        .sort((a, b) => weightOf(b) - weightOf(a))
+        .slice(0, MOST_SAID)
+        .map(({ said }) => said)
+    );
+  }
+
+  /** Whether the plant stands in a state at all. */
+  stands(state: StateNote): boolean {
+    return this.at(state) !== null;
+  }
+
+  private at(state: StateNote): Shown | null {
+    const key = stateKey(state);
+    const known = this.states.get(key);
+    if (known !== undefined) return known;
+    const shown = shownWith(this.plant, this.fault, this.magnitude, state, this.unlike);
+    this.states.set(key, shown);
+    return shown;
+  }
+
+  private normal(): number {
+    return normal(this.random);
+  }
+}
+
+const weightOf = ({ said, chance }: { said: Said; chance: number }): number =>
+  chance + (COMPLAINTS[said.complaint].of === 'plant' ? 0.5 : 0);
+
+/** A number of the normal distribution: Box and Muller 1958. */
+const normal = (random: () => number): number =>
+  Math.sqrt(-2 * Math.log(Math.max(random(), 1e-12))) * Math.cos(2 * Math.PI * random());
+
+/** A strength between those a fault is worked out at. @param share 0..1 of the way from the weakest to the strongest */
+function between(magnitudes: readonly number[], share: number): number {
+  const at = share * (magnitudes.length - 1);
+  const low = Math.min(Math.floor(at), magnitudes.length - 1);
+  const [one, other] = [magnitudes[low] as number, magnitudes[Math.min(low + 1, magnitudes.length - 1)] as number];
+  return one + (at - low) * (other - one);
+}
+
+/** One plant that is not as drawn: the same bends each time it is built. */
+function unlikeDrawing({ assembly }: SoundPlant, random: () => number, factor: number): (site: SitePlant) => void {
+  const draw = () => factor * normal(random);
+  const share = (sigma: number) => Math.exp(sigma * draw());
+  const bends: ((site: SitePlant) => void)[] = [];
+  const source = UNLIKE.source * draw();
+  bends.push((site) => site.setSourceOffset(source));
+  const pump = (link: string) => {
+    const by = share(UNLIKE.speed);
+    bends.push((site) => site.setPumpSpeed(link, by));
+  };
+  const run = (links: readonly string[]) => {
+    const by = share(UNLIKE.length);
+    bends.push((site) => {
+      for (const link of links) site.setFriction(link, by);
+    });
+  };
+  if (assembly.sourcePump) pump('source/pump');
+  if (assembly.shared) pump('distribution/pump');
+  run(['source/flow', 'source/return']);
+  for (const { place, own } of assembly.joints) {
+    if (own) pump(`${place}/pump`);
+    run([`${place}/flow`, `${place}/return`]);
+  }
+  for (const { id, place, own, mixed, loops } of assembly.circuits) {
+    if (own) pump(`${place}/pump`);
+    run([`${place}/flow`, `${place}/return`]);
+    if (mixed) {
+      const by = UNLIKE.mixed * draw();
+      bends.push((site) => site.setMixedOffset(id, by));
+    }
+    for (const loop of loops) {
+      const [length, kv, output] = [share(UNLIKE.length), share(UNLIKE.kv), share(UNLIKE.emitter)];
+      bends.push((site) => {
+        site.setFriction(loop.place, length);
+        site.setValve(loop.valve, kv);
+        site.setEmitterOutput(loop.place, output);
+      });
+    }
+  }
+  const rooms = new Set(assembly.circuits.flatMap(({ loops }) => loops.map(({ roomId }) => roomId)));
+  for (const roomId of rooms) {
+    const by = UNLIKE.room * draw();
+    bends.push((site) => site.setRoomOffset(roomId, by));
+  }
+  return (site) => {
+    for (const bend of bends) bend(site);
+  };
+}

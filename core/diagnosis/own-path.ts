@@ -1,0 +1,48 @@
+import { type Evidence, stateKey } from './evidence.ts';
+import type { HiddenFault } from './hidden-fault.ts';
+import { type Next, type NextAsked, nextReadings } from './next-reading.ts';
+import type { Library } from './predict.ts';
+import type { Ranking } from './rank.ts';
+
+/** A step of the way the program itself would take through a hidden fault. */
+export interface OwnStep {
+  next: Next;
+  evidence: Evidence;
+  minutes: number;
+}
+
+/**
+ * What it would do next, and what comes of it: the best reading or look, made on the hidden plant. A state once changed to is the one
+ * that stands.
+ * @returns null where nothing is left that tells anything
+ */
+export function stepWith(
+  library: Library,
+  evidence: Evidence,
+  ranking: Ranking,
+  asked: NextAsked,
+  hidden: Pick<HiddenFault, 'read' | 'look'>,
+): OwnStep | null {
+  const made = (next: Parameters<NonNullable<NextAsked['without']>>[0]) =>
+    'key' in next
+      ? evidence.readings.some(({ key, state }) => key === next.key && stateKey(state) === stateKey(next.state))
+      : evidence.seen.some(({ fault, look }) => fault === next.fault && look === next.look);
+  const last = evidence.readings.at(-1)?.state;
+  const states = last ? [last, ...asked.states.filter((state) => stateKey(state) !== stateKey(last))] : asked.states;
+  for (const next of nextReadings(library, evidence, ranking, { ...asked, states, without: made })) {
+    if (next.gain <= 0) return null;
+    const { minutes } = next;
+    if (next.kind === 'look') {
+      const so = hidden.look(next.fault.place, next.look.id);
+      return {
+        next,
+        minutes,
+        evidence: { ...evidence, seen: [...evidence.seen, { fault: next.fault.id, look: next.look.id, so }] },
+      };
+    }
+    const { key, state } = next;
+    const read = hidden.read(key, state);
+    if (read) return { next, minutes, evidence: { ...evidence, readings: [...evidence.readings, { key, ...read, state }] } };
+  }
+  return null;
+}

@@ -1,0 +1,105 @@
+import type { Cause, SoundPlant } from '../fault/fault.ts';
+import { COMPLAINTS, type Complaint, type Said } from '../fault/words.ts';
+import type { Shown } from './shown.ts';
+
+/** Chance that somebody says what is not so at all: judgement of practice. */
+const ASTRAY = 0.03;
+/** Share of its heat below which a room is cold, above which it is hot, and how sharply people tell. Judgement of practice. */
+const COLD = 0.78;
+const HOT = 1.35;
+const SHARP = 0.06;
+/** Share of its flow below which meters show nothing, and below which a heater shuts itself off. */
+const NOTHING = 0.1;
+const TOO_LITTLE = 0.4;
+/** What is said counts somewhat less than it should: people say one thing twice. */
+const TEMPER = 0.8;
+
+const rising = (value: number, from: number, sharp: number): number => 1 / (1 + Math.exp((from - value) / sharp));
+
+/** What comes with a fault as a share of what should. */
+const shareOf = (now: number | undefined, sound: number | undefined): number =>
+  sound === undefined || Math.abs(sound) < 1e-9 ? 1 : (now ?? 0) / sound;
+
+/** Chance of a complaint by what heat and water do on the design day. */
+function byPhysics({ complaint, of }: Said, { assembly }: SoundPlant, shown: Shown, sound: Shown): number {
+  const heat = (id: string) => shareOf(shown.heats.get(id), sound.heats.get(id));
+  const flow = (place: string) => shareOf(shown.readings.get(`${place}#flow`), sound.readings.get(`${place}#flow`));
+  switch (complaint) {
+    case 'room-cold':
+      return of === null ? 0 : rising(-heat(of), -COLD, SHARP);
+    case 'room-hot':
+      return of === null ? 0 : rising(heat(of), HOT, SHARP);
+    case 'all-cold': {
+      const sum = (heats: Shown['heats']) => [...heats.values()].reduce((a, b) => a + b, 0);
+      return rising(-shareOf(sum(shown.heats), sum(sound.heats)), -COLD, SHARP);
+    }
+    case 'no-flow': {
+      const loops = assembly.circuits.find(({ id }) => id === of)?.loops ?? [];
+      const moving = loops.filter(({ place }) => flow(place) > NOTHING).length;
+      return loops.length > 0 && moving === 0 ? 0.9 : 0;
+    }
+    case 'pump-noisy':
+    case 'pump-hot':
+      return of !== null && flow(`circuits/${of}`) < NOTHING && (shown.readings.get(`circuits/${of}/pump#power`) ?? 0) > 0
+        ? 0.4
+        : 0;
+    case 'heater-shuts-off':
+      return flow('source') < TOO_LITTLE ? 0.7 : 0;
+    default:
+      return 0;
+  }
+}
+
+/**
+ * Chance that a complaint is made where a cause is the one, by what heat and water do and by what that cause is heard of.
+ * @param cause null for a plant with nothing wrong @param of room and circuit at which it is
+ * @param shown what the plant shows with it on the design day @param sound the same with nothing wrong
+ */
+export function complaintChance(
+  said: Said,
+  plant: SoundPlant,
+  cause: Cause | null,
+  of: { roomId: string | null; circuitId: string | null },
+  shown: Shown,
+  sound: Shown,
+): number {
+  const here = said.of === null || said.of === of.roomId || said.of === of.circuitId;
+  const heard = here ? (cause?.heard?.[said.complaint] ?? 0) : 0;
+  return 1 - (1 - heard) * (1 - byPhysics(said, plant, shown, sound));
+}
+
+/** Everything that could be complained of in a plant. */
+export function allComplaints({ job, assembly }: Pick<SoundPlant, 'job' | 'assembly'>): Said[] {
+  const rooms = [...new Set(assembly.circuits.flatMap(({ loops }) => loops.map(({ roomId }) => roomId)))];
+  return (Object.keys(COMPLAINTS) as Complaint[]).flatMap((complaint): Said[] => {
+    const { of } = COMPLAINTS[complaint];
+    const ids = of === 'room' ? rooms : of === 'circuit' ? job.circuits.map(({ id }) => id) : [null];
+    return ids.map((id) => ({ complaint, of: id, so: true }));
+  });
+}
+
+/** Share of what is the matter that people mention beside the worst of it, and the most that silence may tell, nats. Judgement. */
+const MENTIONED = 0.35;
+const MOST_SILENCE = 2.5;
+
+/**
+ * Logarithm of the chance of everything that was said, and of what was not, if a cause is the one.
+ * @param chances of each of all complaints
+ */
+export function logSaid(said: readonly Said[], all: readonly Said[], chances: readonly number[]): number {
+  if (said.length === 0) return 0;
+  let log = 0;
+  let silence = 0;
+  all.forEach((each, i) => {
+    const made = said.find(({ complaint, of }) => complaint === each.complaint && of === each.of);
+    const own = chances[i] as number;
+    const chance = 1 - (1 - ASTRAY) * (1 - own);
+    if (made) log += TEMPER * Math.log(made.so ? chance : 1 - Math.min(chance, 0.97));
+    else silence += Math.log(1 - MENTIONED * own);
+  });
+  return log + Math.max(silence, -MOST_SILENCE);
+}
+
+/** The same if it is something nobody thought of. */
+export const logSaidOfElse = (said: readonly Said[]): number =>
+  said.reduce((sum, { so }) => sum + TEMPER * Math.log(so ? 0.3 : 0.7), 0);
