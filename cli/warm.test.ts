@@ -208,7 +208,7 @@ describe('faults and what explains readings', () => {
     const told = JSON.parse((await warm('diagnose', job, path, '--json')).stdout);
     expect(told.faults[0].id).toBe(pump.id);
     expect(told.faults[0].chance).toBeLessThanOrEqual(0.9);
-    expect(told.readings).toHaveLength(3);
+    expect(told.verdict.rows).toHaveLength(3);
     expect(told.next.length).toBeGreaterThan(0);
   });
 

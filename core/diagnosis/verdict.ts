@@ -11,6 +11,8 @@ import type { FaultRank, Ranking } from './rank.ts';
 /** From here on it is told as known; from here on as likely. */
 const SURE = 0.9;
 const LIKELY = 0.6;
+/** Below this a fault is not named: others are nearly as likely. */
+const LEAST_TOLD = 0.1;
 /** Less doubt than this a minute takes away, and reading on is not worth it, nats a minute. */
 const LEAST_WORTH = 0.01;
 
@@ -111,9 +113,9 @@ export function verdictOf(plant: SoundPlant, evidence: Evidence, ranking: Rankin
       `${where}, ${what.toLowerCase()}: one reading stands against all others. Read it once more, with another instrument.`,
     );
   }
-  if (first && ranking.something > 0.25)
+  if (first && evidence.readings.length > 0 && ranking.something > 0.4)
     reasons.push('What was read fits nothing on the list well: believe the place more than the fault.');
-  if (first && second && !settled && second.chance > 0.3 * first.chance)
+  if (first && second && first.chance >= LEAST_TOLD && !settled && second.chance > 0.3 * first.chance)
     reasons.push(`Against it stands: ${lower(second.fault.label)}, ${percent(second.chance)}.`);
   if (first && first.causes.length > 1 && first.chance > LIKELY)
     reasons.push(`No reading parts its causes: ${first.causes.map(({ cause }) => lower(cause.label)).join('; ')}. A look does.`);
@@ -131,7 +133,7 @@ export function verdictOf(plant: SoundPlant, evidence: Evidence, ranking: Rankin
 function headlineOf({ sound, something }: Ranking, first: FaultRank | undefined, leads: number): string {
   if (!first || (sound === leads && sound > 0.3)) return `Nothing seems to be wrong with water and heat: ${percent(sound)}.`;
   if (something === leads && something > 0.3) return `It is something that is not on the list: ${percent(something)}.`;
-  return first.chance < 0.1
+  return first.chance < LEAST_TOLD
     ? 'Too little is known yet to tell.'
     : `${first.fault.label}: ${chanceWords(first.chance)}, ${percent(first.chance)}.`;
 }

@@ -115,7 +115,7 @@ function StateForm({ design, note, onDone }: { design: Design; note: StateNote; 
               ))}
             </Box>
           )}
-          <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+          <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: 'repeat(2, minmax(0, 1fr))' }, gap: 1.5 }}>
             <BigField
               id="state-outdoor"
               label="Outdoors"

@@ -15,6 +15,7 @@ import { useJob } from '../state/job-context.tsx';
 import { dayWords, momentWords } from '../state/moment-words.ts';
 import { BigButton } from './Big.tsx';
 import { DoStep } from './DoStep.tsx';
+import { useFaultCase } from './fault-case.ts';
 import { GateCard } from './Gates.tsx';
 import { gradeColour } from './ReadingFields.tsx';
 import { StepLine } from './StepLine.tsx';
@@ -33,6 +34,7 @@ export function Today() {
   const { book } = useBook();
   const [search, setSearch] = useSearchParams();
   const assessed = useAssessed();
+  const { change } = useFaultCase();
   const added = useMemo(() => waterAdded(book), [book]);
   if (!plan) return null;
   const { progress, gates, design } = plan;
@@ -120,6 +122,16 @@ export function Today() {
               {words}
             </Box>
           ))}
+          <BigButton
+            variant="outlined"
+            color="inherit"
+            onClick={() => {
+              change({ since: Math.min(...odd.map(({ time }) => time)) });
+              setSearch({ part: 'fault' });
+            }}
+          >
+            Which fault explains them?
+          </BigButton>
         </Section>
       )}
       {begun.map((gate) => (

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { Entries } from '../book/Entries.tsx';
+import { FindFault } from '../book/FindFault.tsx';
 import { Rounds } from '../book/Rounds.tsx';
 import { Sheets } from '../book/Sheets.tsx';
 import { Today } from '../book/Today.tsx';
@@ -14,6 +15,7 @@ import { Waiting } from './LostPage.tsx';
 const PARTS = {
   today: { label: 'Today', page: Today },
   rounds: { label: 'Rounds', page: Rounds },
+  fault: { label: 'Fault', page: FindFault },
   book: { label: 'Book', page: Entries },
   sheets: { label: 'Sheets', page: Sheets },
 } as const;

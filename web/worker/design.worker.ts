@@ -8,6 +8,8 @@ import { type Combination, combinations } from '../../core/design/combinations.t
 import type { Design } from '../../core/design/design.ts';
 import type { Plant } from '../../core/design/operate.ts';
 import type { PlantState } from '../../core/design/plant-state.ts';
+import type { Evidence } from '../../core/diagnosis/evidence.ts';
+import type { Told } from '../../core/diagnosis/told.ts';
 import { coldSheet } from '../../core/drawing/cold-wall.ts';
 import { wallSheet } from '../../core/drawing/wall.ts';
 import { planForTarget, type RankedImprovement, rankedImprovements, type TargetPlan } from '../../core/emitter/improve.ts';
@@ -37,6 +39,7 @@ import { readWeather, type WeatherRead } from '../../exchange/weather-file.ts';
 import type { StateNote } from '../../model/book/entry.ts';
 import type { Display, Job } from '../../model/job.ts';
 import type { JobEdit } from '../../model/place.ts';
+import type { DiagnosisAsked } from './diagnosis-work.ts';
 
 type OnProgress = (share: number) => Promise<void>;
 
@@ -156,6 +159,11 @@ const work = {
   async moves(job: Job, note: StateNote, place: string): Promise<string | null> {
     const { movesOf } = await import('./site-work.ts');
     return movesOf(job, note, place);
+  },
+  /** Which fault explains what was said, read and seen, and what to read next; null where there is no plant. */
+  async diagnose(job: Job, evidence: Evidence, asked: DiagnosisAsked): Promise<Told | null> {
+    const { diagnosisOf } = await import('./diagnosis-work.ts');
+    return diagnosisOf(job, evidence, asked);
   },
   /** What every reading of a book means. */
   async assess(job: Job, rounds: BookRound[]): Promise<Assessed> {

@@ -1,0 +1,117 @@
+import type { ReadingQuantity, StateNote } from '../../model/book/entry.ts';
+import type { Licensed, SoundPlant } from '../fault/fault.ts';
+import { faultsOf } from '../fault/faults.ts';
+import { type Evidence, stateKey } from './evidence.ts';
+import { type Next, type NextAsked, nextReadings } from './next-reading.ts';
+import { Library } from './predict.ts';
+import { rank } from './rank.ts';
+import { readingNamer, type Verdict, verdictOf } from './verdict.ts';
+
+/** A cause as it is told. */
+export interface ToldCause {
+  id: string;
+  label: string;
+  cure: string;
+  licensed: Licensed | null;
+  chance: number;
+}
+
+/** A fault as it is told. */
+export interface ToldFault {
+  id: string;
+  label: string;
+  place: string;
+  magnitude: number;
+  chance: number;
+  causes: ToldCause[];
+}
+
+/** What could be read or looked at, as it is told. */
+export type ToldNext = { minutes: number; gain: number } & (
+  | { kind: 'reading'; key: string; where: string; what: string; calls: StateNote['calls'] }
+  | { kind: 'look'; fault: string; of: string; look: string; ask: string; seen: string }
+);
+
+/** A diagnosis as plain data: it can be sent to another thread or written as JSON. */
+export interface Told {
+  verdict: Verdict;
+  faults: ToldFault[];
+  /** Chances that nothing is wrong with water and heat, and that it is something not on the list. */
+  sound: number;
+  something: number;
+  next: ToldNext[];
+  /** How many faults this plant can have. */
+  known: number;
+}
+
+/** Faults and next readings that are told. */
+const MOST_FAULTS = 20;
+const MOST_NEXT = 10;
+
+/** A plant with everything worked out of its faults so far. */
+export const libraryOf = (plant: SoundPlant): Library => new Library(plant, faultsOf(plant));
+
+/**
+ * What explains the evidence, how sure that is, and what to read next. What was read or looked at already is not asked for again.
+ * @param told hears of the share that is done @returns null where the plant finds no state even with nothing wrong
+ */
+export function tell(
+  library: Library,
+  evidence: Evidence,
+  asked: Pick<NextAsked, 'states' | 'quantities' | 'minutes'>,
+  told?: (done: number) => void,
+): Told | null {
+  const ranking = rank(library, evidence, told);
+  if (!ranking) return null;
+  const without = (each: { key: string; state: StateNote } | { fault: string; look: string }): boolean =>
+    'key' in each
+      ? evidence.readings.some(({ key, state }) => key === each.key && stateKey(state) === stateKey(each.state))
+      : evidence.seen.some(({ fault, look }) => fault === each.fault && look === each.look);
+  const next = nextReadings(library, evidence, ranking, { ...asked, without }).filter(({ gain }) => gain > LEAST_TOLD);
+  const namer = readingNamer(library.plant);
+  return {
+    verdict: verdictOf(library.plant, evidence, ranking, next),
+    faults: ranking.faults.slice(0, MOST_FAULTS).map(({ fault, chance, magnitude, causes }) => ({
+      id: fault.id,
+      label: fault.label,
+      place: fault.place,
+      magnitude,
+      chance,
+      causes: causes.map(({ cause, chance: of }) => ({
+        id: cause.id,
+        label: cause.label,
+        cure: cause.cure,
+        licensed: cause.licensed ?? null,
+        chance: of,
+      })),
+    })),
+    sound: ranking.sound,
+    something: ranking.something,
+    next: next.slice(0, MOST_NEXT).map((each) => toldNext(each, namer)),
+    known: library.faults.length,
+  };
+}
+
+/** What tells less than this is not worth naming, nats. */
+const LEAST_TOLD = 1e-3;
+
+function toldNext(next: Next, namer: ReturnType<typeof readingNamer>): ToldNext {
+  const { minutes, gain } = next;
+  if (next.kind === 'look') {
+    const { fault, look } = next;
+    return { kind: 'look', minutes, gain, fault: fault.id, of: fault.label, look: look.id, ask: look.ask, seen: look.seen };
+  }
+  const { where, what } = namer(next.key);
+  return { kind: 'reading', minutes, gain, key: next.key, where, what, calls: next.state.calls };
+}
+
+/** Everything that there is commonly an instrument for. */
+export const ALL_QUANTITIES: ReadonlySet<ReadingQuantity> = new Set([
+  'supply',
+  'back',
+  'air',
+  'flow',
+  'pressure',
+  'head',
+  'power',
+]);

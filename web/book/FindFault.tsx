@@ -1,0 +1,220 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useMemo, useState } from 'react';
+import { standing } from '../../core/book/book.ts';
+import { DESIGN_DAY } from '../../core/commission/book-state.ts';
+import { instrumentFor, readingError } from '../../core/commission/instruments.ts';
+import { keyOf, readingPoints } from '../../core/commission/reading-points.ts';
+import type { Design } from '../../core/design/design.ts';
+import type { Evidence, Measured } from '../../core/diagnosis/evidence.ts';
+import type { Told, ToldNext } from '../../core/diagnosis/told.ts';
+import { CALL_FIRST } from '../../core/diagnosis/verdict.ts';
+import type { ReadingQuantity } from '../../model/book/entry.ts';
+import { PlainTable } from '../parts/PlainTable.tsx';
+import { useJob } from '../state/job-context.tsx';
+import { useWork } from '../worker/use-work.ts';
+import { Complaints } from './Complaints.tsx';
+import { FaultFound } from './FaultFound.tsx';
+import { FaultList } from './FaultList.tsx';
+import { type FaultCase, useFaultCase } from './fault-case.ts';
+import { NextReading } from './NextReading.tsx';
+import { useRoundState } from './round-state.ts';
+import { StateBar } from './StateBar.tsx';
+import { useBook } from './use-book.ts';
+import { usePlan } from './use-plan.ts';
+
+/** Readings of so long before somebody complained count with those after, ms. */
+const BEFORE = 12 * 3_600_000;
+const QUANTITIES: ReadingQuantity[] = ['supply', 'back', 'air', 'flow', 'pressure', 'head', 'power'];
+
+/** Which fault explains what is complained of and read, what to read next, and how it ends: as an entry of the book. */
+export function FindFault() {
+  const plan = usePlan();
+  const { found } = useFaultCase();
+  if (!plan) return null;
+  if (!plan.design.solved)
+    return (
+      <Typography sx={{ fontSize: 'body' }}>
+        There is nothing to look into yet: the plant has no circuit with a load. Enter rooms and circuits first.
+      </Typography>
+    );
+  return (
+    <Box>
+      <Typography variant="h1" sx={{ fontSize: 'reading', mb: 0.5 }}>
+        Find the fault
+      </Typography>
+      <Typography sx={{ fontSize: 'body', color: 'text.secondary', mb: 2 }}>
+        Say what is the matter, then read or look at what is asked for. The plant is worked out with every fault it can have; what
+        fits is told with how sure it is.
+      </Typography>
+      <StateBar design={plan.design} />
+      <Complaints design={plan.design} />
+      <Looking design={plan.design} found={found} />
+    </Box>
+  );
+}
+
+/** Readings of the book that belong to a case. */
+function useMeasured(since: number): Measured[] {
+  const { book } = useBook();
+  return useMemo(() => {
+    const instruments = standing(book, 'instrument').map(({ entry }) => entry);
+    if (since === 0) return [];
+    return standing(book, 'reading').flatMap(({ entry, time }): Measured[] => {
+      const { place, quantity, value, instrument, state } = entry;
+      if (place === null || time < since - BEFORE || !state.running || state.mode !== 'heating') return [];
+      return [
+        {
+          key: keyOf(place, quantity),
+          value,
+          error: readingError(instrumentFor(quantity, instrument, instruments), value),
+          // The hours it stood so are no other state.
+          state: { ...state, settledFor: null },
+        },
+      ];
+    });
+  }, [book, since]);
+}
+
+function Looking({ design, found }: { design: Design; found: FaultCase }) {
+  const job = useJob();
+  const { note } = useRoundState();
+  const { said, seen, since } = found;
+  const readings = useMeasured(since);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const evidence: Evidence = { readings, said, seen };
+  const state = note.running ? { ...note, settledFor: null } : DESIGN_DAY;
+  const asked = { states: [state], quantities: QUANTITIES };
+  const worked = useWork(
+    'diagnosis',
+    [job, JSON.stringify(evidence), JSON.stringify(state)],
+    (work) => work.diagnose(job, evidence, asked),
+    { enabled: since > 0 },
+  );
+  const points = useMemo(() => new Map(readingPoints(job, design).map((point) => [point.key, point])), [job, design]);
+  if (since === 0) return null;
+  if (worked.failed)
+    return (
+      <Box role="alert" sx={{ fontSize: 'body', my: 2 }}>
+        It could not be worked out: {worked.failed}. Change an entry, or open the page again.
+      </Box>
+    );
+  const told = worked.data;
+  if (!told)
+    return (
+      <Box role="status" sx={{ fontSize: 'body', my: 2 }}>
+        {worked.fresh
+          ? 'The plant of this job finds no state of its own even with nothing wrong. Look at the findings on its wall first.'
+          : 'Working out what each fault would show …'}
+      </Box>
+    );
+  const next = told.next.find((each) => idOf(each) === chosen) ?? told.next[0];
+  return (
+    <Box aria-busy={!worked.fresh}>
+      <Box
+        role="status"
+        sx={{ my: 2, p: 2, bgcolor: 'background.paper', borderLeft: 8, borderColor: 'primary.main', borderRadius: 1 }}
+      >
+        <Box sx={{ fontSize: 'reading', fontWeight: 700 }}>{told.verdict.headline}</Box>
+        {told.verdict.reasons.map((reason) => (
+          <Box key={reason} sx={{ fontSize: 'body', mt: 0.6 }}>
+            {reason}
+          </Box>
+        ))}
+        <Box sx={{ fontSize: 'body', color: 'text.secondary', mt: 0.6 }}>
+          {`${told.known} faults compared, by ${readings.length} ${readings.length === 1 ? 'reading' : 'readings'} of the book${seen.length > 0 ? ` and ${seen.length} ${seen.length === 1 ? 'look' : 'looks'}` : ''}.`}
+        </Box>
+      </Box>
+      {told.verdict.callFirst.map((licensed) => (
+        <Box
+          key={licensed}
+          sx={{ fontSize: 'body', fontWeight: 600, mb: 1.5, pl: 2, borderLeft: 4, borderColor: 'warning.main' }}
+        >
+          {CALL_FIRST[licensed]}
+        </Box>
+      ))}
+      {next && (
+        <NextReading key={idOf(next)} next={next} points={points} enough={told.verdict.enough} done={() => setChosen(null)} />
+      )}
+      <OtherReadings told={told} now={next} onChoose={setChosen} />
+      <FaultList told={told} />
+      {told.verdict.rows.length > 0 && <Compared told={told} />}
+      <FaultFound told={told} found={found} />
+    </Box>
+  );
+}
+
+const idOf = (next: ToldNext): string => (next.kind === 'look' ? `${next.fault} ${next.look}` : next.key);
+
+const labelOf = (next: ToldNext): string =>
+  next.kind === 'look' ? `${next.of}: ${next.ask}` : `${next.where}, ${next.what.charAt(0).toLowerCase()}${next.what.slice(1)}`;
+
+/** What could be read or looked at instead. */
+function OtherReadings({ told, now, onChoose }: { told: Told; now: ToldNext | undefined; onChoose: (id: string) => void }) {
+  const others = told.next.filter((each) => each !== now).slice(0, 5);
+  if (others.length === 0) return null;
+  return (
+    <Box component="section" aria-label="Instead" sx={{ mb: 3 }}>
+      <Typography variant="h2" sx={{ fontSize: 'body', fontWeight: 700, mb: 0.5 }}>
+        Or, the next best first
+      </Typography>
+      {others.map((each) => (
+        <Button
+          key={idOf(each)}
+          variant="outlined"
+          color="inherit"
+          fullWidth
+          onClick={() => onChoose(idOf(each))}
+          sx={{
+            minHeight: 48,
+            mb: 0.8,
+            justifyContent: 'space-between',
+            textAlign: 'left',
+            gap: 2,
+            fontSize: 'body',
+            textTransform: 'none',
+          }}
+        >
+          <span>{labelOf(each)}</span>
+          <Box component="span" sx={{ whiteSpace: 'nowrap', color: 'text.secondary' }}>{`${each.minutes} min`}</Box>
+        </Button>
+      ))}
+    </Box>
+  );
+}
+
+/** Each reading beside what it should be, and what it would be with the likeliest fault. */
+function Compared({ told }: { told: Told }) {
+  return (
+    <Box sx={{ mb: 3 }}>
+      <PlainTable name="Read, expected, with this fault" caption="Read, expected, with this fault" minWidth={420}>
+        <thead>
+          <tr>
+            <th scope="col">Where</th>
+            <th scope="col" className="number">
+              Read
+            </th>
+            <th scope="col" className="number">
+              Expected
+            </th>
+            <th scope="col" className="number">
+              With this fault
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {told.verdict.rows.map(({ where, what, read, expected, withFault }, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: a reading may be there twice, in two states
+            <tr key={i}>
+              <th scope="row">{`${where}, ${what.toLowerCase()}`}</th>
+              <td className="number">{read}</td>
+              <td className="number">{expected}</td>
+              <td className="number">{withFault}</td>
+            </tr>
+          ))}
+        </tbody>
+      </PlainTable>
+    </Box>
+  );
+}
