@@ -123,14 +123,14 @@ for (const [name, job] of plants) {
         calls: plant.assembly.zones.filter(({ circuitId }) => circuitId === id).map((zone) => zone.id),
       }),
     ),
-  ].filter((state, i, list) => i === 0 || list.length > 2);
+  ].filter((_, i, list) => i === 0 || list.length > 2);
   const random = seededNumbers(SEED + name.length * 7919 + job.rooms.length);
   // Every fault with a symptom there, each cause in turn by chance.
   const cases: { fault: Fault; hidden: () => HiddenFault }[] = [];
   for (const fault of faults) {
     const seed = Math.floor(random() * 2 ** 31);
     const cause = fault.causes[Math.floor(random() * fault.causes.length)] ?? null;
-    const hidden = () => new HiddenFault(sound, fault, cause, seededNumbers(seed));
+    const hidden = () => new HiddenFault(sound, fault, cause, seed);
     const tried = hidden();
     if (!tried.stands(DESIGN_DAY)) continue;
     if (tried.said().length === 0) {
@@ -145,8 +145,7 @@ for (const [name, job] of plants) {
     WAYS.forEach((way, w) => {
       const score = scores[w] as Score;
       const seed = Math.floor(random() * 2 ** 31);
-      const of =
-        way.factor === 1 ? hidden() : new HiddenFault(sound, fault, fault.causes[0] ?? null, seededNumbers(seed), way.factor);
+      const of = way.factor === 1 ? hidden() : new HiddenFault(sound, fault, fault.causes[0] ?? null, seed, way.factor);
       if (of.said().length === 0) return;
       const { ranking, minutes } = goThrough(library, states, of, way, random);
       const place = ranking.faults.findIndex((each) => each.fault === fault);
@@ -169,7 +168,7 @@ for (const [name, job] of plants) {
   // Nothing is wrong, and somebody complains all the same.
   const rooms = job.rooms.filter(({ heatLoad }) => (heatLoad ?? 0) > 0);
   for (let k = 0; k < 12; k++) {
-    const hidden = new HiddenFault(sound, null, null, seededNumbers(SEED + 31 * k));
+    const hidden = new HiddenFault(sound, null, null, SEED + 31 * k);
     let evidence: Evidence = {
       readings: [],
       said: [{ complaint: 'room-cold', of: rooms[k % rooms.length]?.id ?? null, so: true }],

@@ -2,6 +2,8 @@ import { expect, type Page, test } from '@playwright/test';
 import { DESIGN_DAY } from '../core/commission/book-state.ts';
 import { readingPoints } from '../core/commission/reading-points.ts';
 import { kindOfReading } from '../core/commission/reading-words.ts';
+import { hide } from '../core/diagnosis/practice.ts';
+import { boardOf, practiceEnd, practiceReading } from '../core/diagnosis/practice-board.ts';
 import { shownWith } from '../core/diagnosis/predict.ts';
 import { ALL_QUANTITIES, libraryOf, tell } from '../core/diagnosis/told.ts';
 import { faultsOf } from '../core/fault/faults.ts';
@@ -127,4 +129,44 @@ test('odd readings of the book lead to the fault that explains them', async ({ p
   const told = page.getByRole('status').filter({ hasText: 'faults compared' });
   await expect(told).toContainText('by 1 reading of the book');
   await expect(page.getByRole('region', { name: 'What may be the matter' })).toContainText('sends too cool');
+});
+
+test('a fault is hidden to learn on: read, looked at, named, and told how it is found', async ({ page }) => {
+  const library = libraryOf(sound);
+  const board = boardOf(library, 'apprentice', 7);
+  const practice = hide(library, 'apprentice', 7);
+  if (!board || !practice) throw new Error('nothing hidden');
+  await openJob(page, thistleMill, 'book?part=fault');
+  await page.getByRole('button', { name: 'So it stands' }).click();
+  await page.getByRole('button', { name: 'Practise on a hidden fault' }).click();
+  await page.getByLabel(/^Number of the fault/).fill('0.5');
+  await expect(page.getByRole('alert')).toContainText('A whole number');
+  await page.getByLabel(/^Number of the fault/).fill('7');
+  await page.getByRole('button', { name: 'Hide a fault' }).click();
+  await expect(page.getByText(board.said.join('. '))).toBeVisible();
+  await expectAccessible(page);
+  // A gauge shows what the hidden plant gives, beside what it should be.
+  const [point] = board.points;
+  if (!point) throw new Error('nothing to read');
+  const shownHere = practiceReading(library, 'apprentice', 7, point.key);
+  await page.getByLabel('Read', { exact: true }).selectOption(point.key);
+  await page.getByRole('button', { name: 'Read it' }).click();
+  const row = page.getByRole('region', { name: 'What was read and seen' }).getByRole('row').nth(1);
+  await expect(row).toContainText(shownHere?.read ?? 'nothing');
+  await expect(row).toContainText(shownHere?.expected ?? 'nothing');
+  await page.getByRole('button', { name: 'Look', exact: true }).click();
+  const [look] = board.looks;
+  await expect(page.getByText(`${point.minutes + (look?.minutes ?? 0)} min so far`)).toBeVisible();
+  // Named, it tells how it is found, and counts it.
+  const minutes = point.minutes + (look?.minutes ?? 0);
+  const end = practiceEnd(library, 'apprentice', 7, { fault: practice.fault.id, cause: practice.cause.id }, minutes);
+  await page.getByLabel('What is the matter').selectOption(practice.fault.id);
+  await page.getByLabel('Why').selectOption(practice.cause.id);
+  await page.getByRole('button', { name: 'That is it' }).click();
+  const lesson = page.getByRole('region', { name: 'What it was' });
+  await expect(lesson).toContainText(`Found, and why. ${end?.points} points.`);
+  await expect(lesson).toContainText(practice.cause.cure);
+  await expect(lesson).toContainText(`in ${end?.own.minutes} min`);
+  await page.getByRole('button', { name: 'Another one' }).click();
+  await expect(page.getByText(`On this device: 1 of 1 found, ${end?.points} points on average.`)).toBeVisible();
 });

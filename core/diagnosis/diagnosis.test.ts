@@ -5,7 +5,6 @@ import { DESIGN_DAY } from '../commission/book-state.ts';
 import { faultsOf } from '../fault/faults.ts';
 import type { Said } from '../fault/words.ts';
 import { designWithPlant } from '../job/design-job.ts';
-import { seededNumbers } from '../quantity/seeded.ts';
 import type { Evidence } from './evidence.ts';
 import { HiddenFault } from './hidden-fault.ts';
 import { nextReadings, worth } from './next-reading.ts';
@@ -226,7 +225,7 @@ describe('hidden faults are found by what it asks for', () => {
     ['emitter-weak@rooms/r6/e1', 1],
   ])('%s', (id, causeAt) => {
     const fault = faultNamed(id);
-    const hidden = new HiddenFault(sound, fault, fault.causes[causeAt] ?? null, seededNumbers(41));
+    const hidden = new HiddenFault(sound, fault, fault.causes[causeAt] ?? null, 41);
     let evidence: Evidence = { ...NOTHING, said: hidden.said() };
     expect(evidence.said.length).toBeGreaterThan(0);
     let ranking = ranked(evidence);

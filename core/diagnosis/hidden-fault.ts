@@ -4,6 +4,7 @@ import { instrumentFor, readingError } from '../commission/instruments.ts';
 import type { SitePlant } from '../commission/site-plant.ts';
 import type { Cause, Fault, SoundPlant } from '../fault/fault.ts';
 import { COMPLAINTS, type Said } from '../fault/words.ts';
+import { seededNumbers } from '../quantity/seeded.ts';
 import { stateKey } from './evidence.ts';
 import { shownWith } from './predict.ts';
 import { LOOK_RIGHT, LOOK_WRONG } from './rank.ts';
@@ -26,20 +27,21 @@ export class HiddenFault {
   readonly cause: Cause | null;
   readonly magnitude: number;
   private readonly plant: SoundPlant;
-  private readonly random: () => number;
+  private readonly seed: number;
   private readonly unlike: (site: SitePlant) => void;
   private readonly states = new Map<string, Shown | null>();
   private readonly sound: Shown | null;
 
   /**
-   * @param fault and the cause of it; null for a plant with nothing wrong @param random 0..1, the same for the same plant
+   * @param fault and the cause of it; null for a plant with nothing wrong @param seed the same gives the same plant, readings and looks
    * @param factor by which the plant is more unlike its drawing than usual
    */
-  constructor(plant: SoundPlant, fault: Fault | null, cause: Cause | null, random: () => number, factor = 1) {
+  constructor(plant: SoundPlant, fault: Fault | null, cause: Cause | null, seed: number, factor = 1) {
+    const random = seededNumbers(seed);
     this.plant = plant;
     this.fault = fault;
     this.cause = cause;
-    this.random = random;
+    this.seed = seed;
     this.magnitude = fault ? between(fault.magnitudes, random()) : 0;
     this.unlike = unlikeDrawing(plant, random, factor);
     this.sound = shownWith(plant, null, 0, DESIGN_DAY);
@@ -50,13 +52,13 @@ export class HiddenFault {
     const value = this.at(state)?.readings.get(key);
     if (value === undefined) return null;
     const error = readingError(instrumentFor(key.slice(key.indexOf('#') + 1) as ReadingQuantity, null, []), value);
-    return { value: value + error * this.normal(), error };
+    return { value: value + error * normal(this.chance(`${key} ${stateKey(state)}`)), error };
   }
 
   /** What is seen when somebody looks. */
   look(place: string, look: string): boolean {
     const shows = this.fault !== null && this.fault.place === place && this.cause?.look?.id === look;
-    return this.random() < (shows ? LOOK_RIGHT : LOOK_WRONG);
+    return this.chance(`${place} ${look}`)() < (shows ? LOOK_RIGHT : LOOK_WRONG);
   }
 
   /** What people complain of: nothing of a fault that nobody feels. */
@@ -89,8 +91,11 @@ export class HiddenFault {
     return shown;
   }
 
-  private normal(): number {
-    return normal(this.random);
+  /** Chances of one reading or look: the same whenever it is made, whatever was made before. */
+  private chance(of: string): () => number {
+    let hash = this.seed;
+    for (const letter of of) hash = Math.imul(hash ^ (letter.codePointAt(0) as number), 16_777_619) >>> 0;
+    return seededNumbers(hash);
   }
 }
 

@@ -19,7 +19,7 @@ import {
 import { Sensitivities } from './sensitivities.ts';
 
 /** Minutes that a reading of each kind usually takes, and a change of state until the water has settled. The user's to change. */
-const USUAL_MINUTES: Readonly<Record<ReadingQuantity | 'settle', number>> = {
+export const USUAL_MINUTES: Readonly<Record<ReadingQuantity | 'settle', number>> = {
   supply: 1,
   back: 1,
   air: 2,

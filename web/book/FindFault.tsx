@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { standing } from '../../core/book/book.ts';
 import { DESIGN_DAY } from '../../core/commission/book-state.ts';
 import { instrumentFor, readingError } from '../../core/commission/instruments.ts';
@@ -19,6 +20,7 @@ import { FaultFound } from './FaultFound.tsx';
 import { FaultList } from './FaultList.tsx';
 import { type FaultCase, useFaultCase } from './fault-case.ts';
 import { NextReading } from './NextReading.tsx';
+import { PracticeFault } from './PracticeFault.tsx';
 import { useRoundState } from './round-state.ts';
 import { StateBar } from './StateBar.tsx';
 import { useBook } from './use-book.ts';
@@ -32,6 +34,7 @@ const QUANTITIES: ReadingQuantity[] = ['supply', 'back', 'air', 'flow', 'pressur
 export function FindFault() {
   const plan = usePlan();
   const { found } = useFaultCase();
+  const [search, setSearch] = useSearchParams();
   if (!plan) return null;
   if (!plan.design.solved)
     return (
@@ -39,6 +42,7 @@ export function FindFault() {
         There is nothing to look into yet: the plant has no circuit with a load. Enter rooms and circuits first.
       </Typography>
     );
+  if (search.has('practise')) return <PracticeFault leave={() => setSearch({ part: 'fault' })} />;
   return (
     <Box>
       <Typography variant="h1" sx={{ fontSize: 'reading', mb: 0.5 }}>
@@ -51,6 +55,15 @@ export function FindFault() {
       <StateBar design={plan.design} />
       <Complaints design={plan.design} />
       <Looking design={plan.design} found={found} />
+      {found.since === 0 && (
+        <Button
+          color="inherit"
+          sx={{ mt: 2, minHeight: 48, fontSize: 'body' }}
+          onClick={() => setSearch({ part: 'fault', practise: '1' })}
+        >
+          Practise on a hidden fault
+        </Button>
+      )}
     </Box>
   );
 }

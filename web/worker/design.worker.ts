@@ -9,6 +9,7 @@ import type { Design } from '../../core/design/design.ts';
 import type { Plant } from '../../core/design/operate.ts';
 import type { PlantState } from '../../core/design/plant-state.ts';
 import type { Evidence } from '../../core/diagnosis/evidence.ts';
+import type { Board, Outcome } from '../../core/diagnosis/practice-board.ts';
 import type { Told } from '../../core/diagnosis/told.ts';
 import { coldSheet } from '../../core/drawing/cold-wall.ts';
 import { wallSheet } from '../../core/drawing/wall.ts';
@@ -39,7 +40,7 @@ import { readWeather, type WeatherRead } from '../../exchange/weather-file.ts';
 import type { StateNote } from '../../model/book/entry.ts';
 import type { Display, Job } from '../../model/job.ts';
 import type { JobEdit } from '../../model/place.ts';
-import type { DiagnosisAsked } from './diagnosis-work.ts';
+import type { DiagnosisAsked, PracticeOf } from './diagnosis-work.ts';
 
 type OnProgress = (share: number) => Promise<void>;
 
@@ -164,6 +165,23 @@ const work = {
   async diagnose(job: Job, evidence: Evidence, asked: DiagnosisAsked): Promise<Told | null> {
     const { diagnosisOf } = await import('./diagnosis-work.ts');
     return diagnosisOf(job, evidence, asked);
+  },
+  /** A fault hidden in the plant of a job to learn on: what can be read, looked at and guessed. */
+  async practice(job: Job, of: PracticeOf): Promise<Board | null> {
+    const { boardFor } = await import('./diagnosis-work.ts');
+    return boardFor(job, of);
+  },
+  async practiceReading(job: Job, of: PracticeOf, key: string): Promise<{ read: string; expected: string } | null> {
+    const { readIn } = await import('./diagnosis-work.ts');
+    return readIn(job, of, key);
+  },
+  async practiceLook(job: Job, of: PracticeOf, place: string, look: string): Promise<boolean> {
+    const { lookIn } = await import('./diagnosis-work.ts');
+    return lookIn(job, of, place, look);
+  },
+  async practiceEnd(job: Job, of: PracticeOf, guess: { fault: string; cause: string }, minutes: number): Promise<Outcome | null> {
+    const { endOf } = await import('./diagnosis-work.ts');
+    return endOf(job, of, guess, minutes);
   },
   /** What every reading of a book means. */
   async assess(job: Job, rounds: BookRound[]): Promise<Assessed> {
