@@ -7,6 +7,7 @@ import { type Next, type NextAsked, nextReadings } from '../core/diagnosis/next-
 import { stepWith } from '../core/diagnosis/own-path.ts';
 import { Library } from '../core/diagnosis/predict.ts';
 import { type Ranking, rank } from '../core/diagnosis/rank.ts';
+import { secondFault } from '../core/diagnosis/second-fault.ts';
 import type { Fault } from '../core/fault/fault.ts';
 import { faultsOf } from '../core/fault/faults.ts';
 import { designWithPlant } from '../core/job/design-job.ts';
@@ -74,6 +75,7 @@ const WAYS: Way[] = [
 const scores = WAYS.map(blank);
 const healthy = { cases: 0, told: 0 };
 const outside = { cases: 0, circuit: 0, sure: 0 };
+const pairs = { cases: 0, one: 0, both: 0 };
 /** Told chance of the first against whether it was right, by tenths. */
 const bins = Array.from({ length: 10 }, () => ({ told: 0, right: 0, count: 0 }));
 let silent = 0;
@@ -205,6 +207,26 @@ for (const [name, job] of plants) {
       missed.set(kind, (missed.get(kind) ?? 0) + 1);
     }
   }
+  // Two faults at once, in different circuits or rooms: eight steps, then what stands beside the likeliest.
+  for (let k = 0; k + 1 < Math.min(chosen.length, 8); k += 2) {
+    const [one, other] = [chosen[k]?.fault, chosen[k + 1]?.fault];
+    if (!one || !other || one.place === other.place) continue;
+    const of = new HiddenFault(sound, one, one.causes[0] ?? null, SEED + k, 1, other);
+    if (!of.stands(DESIGN_DAY) || of.said().length === 0) continue;
+    let evidence: Evidence = { readings: [], said: of.said(), seen: [] };
+    let ranking = rank(library, evidence) as Ranking;
+    for (let step = 0; step < 8; step++) {
+      const made = stepWith(library, evidence, ranking, { quantities: ALL_QUANTITIES, states: [DESIGN_DAY], looks: false }, of);
+      if (!made) break;
+      evidence = made.evidence;
+      ranking = rank(library, evidence) as Ranking;
+    }
+    const beside = secondFault(library, evidence, ranking);
+    const named = new Set([ranking.faults[0]?.fault, beside?.seconds[0]?.fault]);
+    pairs.cases++;
+    if (named.has(one) || named.has(other)) pairs.one++;
+    if (named.has(one) && named.has(other)) pairs.both++;
+  }
   const begin = performance.now();
   const evidence: Evidence = { readings: [], said: [{ complaint: 'all-cold', of: null, so: true }], seen: [] };
   const ranking = rank(library, evidence) as Ranking;
@@ -226,6 +248,9 @@ process.stdout.write(
 );
 process.stdout.write(
   `  fault outside the list: right circuit or room ${percent(outside.circuit, outside.cases)}, wrong above 0.8 ${percent(outside.sure, outside.cases)} of ${outside.cases}\n`,
+);
+process.stdout.write(
+  `  two faults, eight readings: both named ${percent(pairs.both, pairs.cases)}, one of them ${percent(pairs.one, pairs.cases)} of ${pairs.cases}\n`,
 );
 for (const { told, right, count } of bins)
   if (count > 0) process.stdout.write(`  told ${percent(told, count)}: right ${percent(right, count)} (${count} cases)\n`);

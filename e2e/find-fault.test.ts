@@ -84,6 +84,12 @@ test('a cold room is followed to the loop that is shut, and written into the boo
   await expect(table.getByRole('row')).not.toHaveCount(1);
   await accessibleWhole(page);
 
+  // One fault explains it: no other is likelier beside it than none.
+  await page.getByRole('button', { name: 'Is there a second fault beside it?' }).click();
+  const alone = page.getByRole('status').filter({ hasText: 'it is the only one' });
+  await expect(alone).toBeVisible();
+  expect(Number(/only one, (\d+) %/.exec((await alone.textContent()) ?? '')?.[1])).toBeGreaterThan(50);
+
   await page.getByRole('button', { name: 'It is found: write it down' }).click();
   await expect(page.getByLabel('What it was')).toHaveValue(/^The loop of Kitchen, A4 passes nothing/);
   await page.getByLabel('What cured it').fill('Meter opened to its setting.');

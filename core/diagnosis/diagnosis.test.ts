@@ -9,8 +9,9 @@ import type { Evidence } from './evidence.ts';
 import { HiddenFault } from './hidden-fault.ts';
 import { nextReadings, worth } from './next-reading.ts';
 import { stepWith } from './own-path.ts';
-import { Library, shownWith } from './predict.ts';
+import { Library, shownWith, shownWithAll } from './predict.ts';
 import { type Ranking, rank } from './rank.ts';
+import { secondFault } from './second-fault.ts';
 import { verdictOf } from './verdict.ts';
 
 const { design, plant } = designWithPlant(thistleMill);
@@ -237,5 +238,65 @@ describe('hidden faults are found by what it asks for', () => {
     }
     expect(ranking.faults.slice(0, 3).map(({ fault: found }) => found.id)).toContain(id);
     expect(ranking.faults[0]?.fault.id).toBe(id);
+  });
+});
+
+describe('two faults at once', () => {
+  const pair = ['circuit-shut@circuits/c2', 'loop-shut@rooms/r2/e1/loop1'] as const;
+  const [one, other] = [faultNamed(pair[0]), faultNamed(pair[1])];
+  const shown = shownWithAll(
+    sound,
+    [
+      { fault: one, magnitude: 1 },
+      { fault: other, magnitude: 1 },
+    ],
+    DESIGN_DAY,
+  )?.readings;
+  const keys = [
+    'circuits/c2#flow',
+    'circuits/c2/pump#power',
+    'rooms/r6/e1/loop1#back',
+    'rooms/r2/e1/loop1#back',
+    'rooms/r2/e1/loop1#flow',
+    'circuits/c1#supply',
+  ];
+  const evidence: Evidence = {
+    ...NOTHING,
+    readings: keys.map((key) => ({
+      key,
+      value: shown?.get(key) ?? Number.NaN,
+      error: key.endsWith('flow') ? 2e-6 : 1,
+      state: DESIGN_DAY,
+    })),
+  };
+
+  it('show together what each shows alone, where they do not touch', () => {
+    const alone = shownWith(sound, other, 1, DESIGN_DAY)?.readings;
+    expect(shown?.get('rooms/r2/e1/loop1#flow')).toBeCloseTo(0, 9);
+    expect(shown?.get('circuits/c2#flow')).toBeCloseTo(0, 9);
+    expect(Math.abs((shown?.get('circuits/c1#supply') ?? 0) - (alone?.get('circuits/c1#supply') ?? 9))).toBeLessThan(0.5);
+  });
+
+  it('are both named: the likeliest, and the other beside it', () => {
+    const ranking = ranked(evidence);
+    const beside = secondFault(library, evidence, ranking);
+    const found = [beside?.first.fault.id, beside?.seconds[0]?.fault.id];
+    expect([...found].sort()).toEqual([...pair].sort());
+    expect(beside?.seconds[0]?.chance).toBeGreaterThan(0.5);
+    expect(beside?.alone).toBeLessThan(0.1);
+  });
+
+  it('are not seen where there is but one', () => {
+    const readings = readingsOf(pair[1], [
+      'rooms/r2/e1/loop1#back',
+      'rooms/r2/e1/loop1#flow',
+      'circuits/c1#supply',
+      'circuits/c2#flow',
+      'circuits/c2/pump#power',
+    ]);
+    const single = { ...NOTHING, said: [KITCHEN], readings };
+    const beside = secondFault(library, single, ranked(single));
+    expect(beside?.first.fault.id).toBe(pair[1]);
+    expect(beside?.alone).toBeGreaterThan(beside?.seconds[0]?.chance ?? 1);
   });
 });

@@ -6,7 +6,7 @@ import type { Cause, Fault, SoundPlant } from '../fault/fault.ts';
 import { COMPLAINTS, type Said } from '../fault/words.ts';
 import { seededNumbers } from '../quantity/seeded.ts';
 import { stateKey } from './evidence.ts';
-import { shownWith } from './predict.ts';
+import { type Present, shownWith, shownWithAll } from './predict.ts';
 import { LOOK_RIGHT, LOOK_WRONG } from './rank.ts';
 import type { Shown } from './shown.ts';
 import { allComplaints, complaintChance } from './word-chances.ts';
@@ -27,6 +27,7 @@ export class HiddenFault {
   readonly cause: Cause | null;
   readonly magnitude: number;
   private readonly plant: SoundPlant;
+  private readonly present: readonly Present[];
   private readonly seed: number;
   private readonly unlike: (site: SitePlant) => void;
   private readonly states = new Map<string, Shown | null>();
@@ -34,9 +35,17 @@ export class HiddenFault {
 
   /**
    * @param fault and the cause of it; null for a plant with nothing wrong @param seed the same gives the same plant, readings and looks
+   * @param second another fault beside it, which nobody hears of by words of its own
    * @param factor by which the plant is more unlike its drawing than usual
    */
-  constructor(plant: SoundPlant, fault: Fault | null, cause: Cause | null, seed: number, factor = 1) {
+  constructor(
+    plant: SoundPlant,
+    fault: Fault | null,
+    cause: Cause | null,
+    seed: number,
+    factor = 1,
+    second: Fault | null = null,
+  ) {
     const random = seededNumbers(seed);
     this.plant = plant;
     this.fault = fault;
@@ -44,6 +53,9 @@ export class HiddenFault {
     this.seed = seed;
     this.magnitude = fault ? between(fault.magnitudes, random()) : 0;
     this.unlike = unlikeDrawing(plant, random, factor);
+    this.present = [fault, second].flatMap((each) =>
+      each ? [{ fault: each, magnitude: each === fault ? this.magnitude : between(each.magnitudes, random()) }] : [],
+    );
     this.sound = shownWith(plant, null, 0, DESIGN_DAY);
   }
 
@@ -86,7 +98,7 @@ export class HiddenFault {
     const key = stateKey(state);
     const known = this.states.get(key);
     if (known !== undefined) return known;
-    const shown = shownWith(this.plant, this.fault, this.magnitude, state, this.unlike);
+    const shown = shownWithAll(this.plant, this.present, state, this.unlike);
     this.states.set(key, shown);
     return shown;
   }

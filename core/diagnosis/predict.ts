@@ -29,23 +29,30 @@ export interface Predicted {
 /** Makes a plant other than drawn before it is asked: lengths, curves, rooms. Only a trial does. */
 export type Unlike = (site: SitePlant) => void;
 
+/** A fault that is there, and how strong it is. */
+export interface Present {
+  fault: Fault;
+  magnitude: number;
+}
+
 /** What a plant shows in a state with a fault in it, or with none. @returns null where it finds no state */
-export function shownWith(
-  plant: SoundPlant,
-  fault: Fault | null,
-  magnitude: number,
-  state: StateNote,
-  unlike?: Unlike,
-): Shown | null {
-  const { job, design, assembly } = plant;
-  const bent = fault?.apply ? fault.apply(assembly, magnitude) : assembly;
+export const shownWith = (plant: SoundPlant, fault: Fault | null, magnitude: number, state: StateNote): Shown | null =>
+  shownWithAll(plant, fault ? [{ fault, magnitude }] : [], state);
+
+/** The same with several faults at once. */
+export function shownWithAll(plant: SoundPlant, present: readonly Present[], state: StateNote, unlike?: Unlike): Shown | null {
+  const { job, design } = plant;
+  const bent = present.reduce((to, { fault, magnitude }) => fault.apply?.(to, magnitude) ?? to, plant.assembly);
   const site = new SitePlant(job, design, new Plant(bent, fluidOf(job.fluid)));
   unlike?.(site);
-  fault?.bend?.(site, magnitude);
+  for (const { fault, magnitude } of present) fault.bend?.(site, magnitude);
   const settled = site.settle(state);
   if (!settled) return null;
-  const shown = withStanding(site.readings(settled), plant);
-  return { readings: fault?.shows?.(shown, magnitude) ?? shown, heats: heatByRoom(plant, settled) };
+  const shown = present.reduce<ReadonlyMap<string, number>>(
+    (of, { fault, magnitude }) => fault.shows?.(of, magnitude) ?? of,
+    withStanding(site.readings(settled), plant),
+  );
+  return { readings: shown, heats: heatByRoom(plant, settled) };
 }
 
 /** Water in a loop that stands has the temperature of what is around it: a thermometer on it is not blank. */
@@ -80,11 +87,32 @@ export class Library {
   readonly plant: SoundPlant;
   readonly faults: readonly Fault[];
   private readonly states = new Map<string, Predicted>();
+  private readonly others = new Map<string, Library>();
   private readonly words = new Map<string, readonly number[]>();
 
-  constructor(plant: SoundPlant, faults: readonly Fault[]) {
+  /** What is known to be wrong already: every other fault is worked out beside it. */
+  private readonly there: readonly Present[];
+
+  constructor(plant: SoundPlant, faults: readonly Fault[], there: readonly Present[] = []) {
     this.plant = plant;
     this.faults = faults;
+    this.there = there;
+  }
+
+  /** How many faults are known to be there. */
+  get known(): number {
+    return this.there.length;
+  }
+
+  /** The same plant with a fault known to be there, and all others beside it. */
+  beside(present: Present): Library {
+    const key = `${present.fault.id} ${present.magnitude}`;
+    const made = this.others.get(key);
+    if (made) return made;
+    const others = this.faults.filter((fault) => fault !== present.fault);
+    const library = new Library(this.plant, others, [...this.there, present]);
+    this.others.set(key, library);
+    return library;
   }
 
   /**
@@ -95,8 +123,8 @@ export class Library {
     const key = stateKey(state);
     const known = this.states.get(key);
     if (known) return known;
-    const { plant } = this;
-    const sound = shownWith(plant, null, 0, state);
+    const { plant, there } = this;
+    const sound = shownWithAll(plant, there, state);
     const site = new SitePlant(plant.job, plant.design, new Plant(plant.assembly, fluidOf(plant.job.fluid)));
     const moves = expectedReadings(site, state)?.moves;
     if (!sound || !moves) return null;
@@ -106,7 +134,7 @@ export class Library {
       const same = !fault.apply && !fault.bend && !fault.shows;
       return {
         fault,
-        shown: fault.magnitudes.map((magnitude) => (same ? sound : shownWith(plant, fault, magnitude, state))),
+        shown: fault.magnitudes.map((magnitude) => (same ? sound : shownWithAll(plant, [...there, { fault, magnitude }], state))),
       };
     });
     const predicted = { state, sound, moves, faults };
@@ -115,11 +143,23 @@ export class Library {
   }
 
   /** Every complaint, and the chance of each by index of a fault, of its strength and of its cause. */
-  complaints(): { all: readonly Said[]; of: (fault: number, strength: number, cause: number) => readonly number[] } {
+  complaints(): {
+    all: readonly Said[];
+    /** With nothing but what is known to be wrong. */
+    known: readonly number[];
+    of: (fault: number, strength: number, cause: number) => readonly number[];
+  } {
     const all = allComplaints(this.plant);
     const day = this.designDay();
+    const whole = this.there.length > 0 ? shownWithAll(this.plant, [], DESIGN_DAY) : day?.sound;
+    const [first] = this.there;
+    const known =
+      first && whole && day
+        ? all.map((said) => complaintChance(said, this.plant, first.fault.causes[0] ?? null, first.fault, day.sound, whole))
+        : all.map(() => 0);
     return {
       all,
+      known,
       of: (f, m, c) => {
         const key = `${f} ${m} ${c}`;
         const known = this.words.get(key);
@@ -128,8 +168,8 @@ export class Library {
         const shown = day?.faults[f]?.shown[m];
         const cause = fault?.causes[c];
         const chances =
-          fault && shown && cause && day
-            ? all.map((said) => complaintChance(said, this.plant, cause, fault, shown, day.sound))
+          fault && shown && cause && whole
+            ? all.map((said) => complaintChance(said, this.plant, cause, fault, shown, whole))
             : all.map(() => 0);
         this.words.set(key, chances);
         return chances;

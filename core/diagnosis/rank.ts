@@ -25,6 +25,8 @@ const BETWEEN = 0.4;
 /** How often nothing is wrong, something nobody thought of, and an instrument that lies, in a call to a plant that does not work. */
 const PRIOR_SOUND = 0.12;
 const PRIOR_ELSE = 0.08;
+/** How often one fault is the only one, once it is known. */
+const PRIOR_ALONE = 0.7;
 const PRIOR_LIES = 0.03;
 /** Spread of a reading when it is something nobody thought of: K, Pa, shares. */
 const ELSE = { temperature: 8, pressure: 30_000, flow: 0.6, head: 0.5, power: 0.5 } as const;
@@ -176,19 +178,15 @@ export function rank(library: Library, evidence: Evidence, told?: (done: number)
   for (const fault of faults) whole += (prior.get(fault) as number) * fault.causes.reduce((sum, cause) => sum + cause.prior, 0);
   const soundShown = new Map([...predicted].map(([key, of]) => [key, of.sound]));
   const complaints = library.complaints();
-  const soundLog =
-    logSaid(
-      evidence.said,
-      complaints.all,
-      complaints.all.map(() => 0),
-    ) + logSeen(evidence, byId, null, null);
+  const soundLog = logSaid(evidence.said, complaints.all, complaints.known) + logSeen(evidence, byId, null, null);
+  const priorSound = library.known > 0 ? PRIOR_ALONE : PRIOR_SOUND;
   const hypotheses: Hypothesis[] = [
     {
       fault: null,
       magnitude: 0,
       kind: 'sound',
       chains: chainsOf(readings, { shown: soundShown, beside: NOTHING, lies: -1 }, predicted, sensitivities),
-      causes: [{ cause: null, log: Math.log(PRIOR_SOUND) + soundLog }],
+      causes: [{ cause: null, log: Math.log(priorSound) + soundLog }],
       shown: soundShown,
       beside: NOTHING,
       lies: -1,
@@ -216,7 +214,7 @@ export function rank(library: Library, evidence: Evidence, told?: (done: number)
       lies: -1,
     },
   ];
-  const rest = 1 - PRIOR_SOUND - PRIOR_ELSE - PRIOR_LIES;
+  const rest = 1 - priorSound - PRIOR_ELSE - PRIOR_LIES;
   day.faults.forEach(({ fault, shown: onDay }, f) => {
     fault.magnitudes.forEach((magnitude, m) => {
       const dayShown = onDay[m];

@@ -4,7 +4,8 @@ import { faultsOf } from '../fault/faults.ts';
 import { type Evidence, stateKey } from './evidence.ts';
 import { type Next, type NextAsked, nextReadings } from './next-reading.ts';
 import { Library } from './predict.ts';
-import { rank } from './rank.ts';
+import { type FaultRank, rank } from './rank.ts';
+import { secondFault } from './second-fault.ts';
 import { readingNamer, type Verdict, verdictOf } from './verdict.ts';
 
 /** A cause as it is told. */
@@ -71,26 +72,28 @@ export function tell(
   const namer = readingNamer(library.plant);
   return {
     verdict: verdictOf(library.plant, evidence, ranking, next),
-    faults: ranking.faults.slice(0, MOST_FAULTS).map(({ fault, chance, magnitude, causes }) => ({
-      id: fault.id,
-      label: fault.label,
-      place: fault.place,
-      magnitude,
-      chance,
-      causes: causes.map(({ cause, chance: of }) => ({
-        id: cause.id,
-        label: cause.label,
-        cure: cause.cure,
-        licensed: cause.licensed ?? null,
-        chance: of,
-      })),
-    })),
+    faults: ranking.faults.slice(0, MOST_FAULTS).map(toldFault),
     sound: ranking.sound,
     something: ranking.something,
     next: next.slice(0, MOST_NEXT).map((each) => toldNext(each, namer)),
     known: library.faults.length,
   };
 }
+
+const toldFault = ({ fault, chance, magnitude, causes }: FaultRank): ToldFault => ({
+  id: fault.id,
+  label: fault.label,
+  place: fault.place,
+  magnitude,
+  chance,
+  causes: causes.map(({ cause, chance: of }) => ({
+    id: cause.id,
+    label: cause.label,
+    cure: cause.cure,
+    licensed: cause.licensed ?? null,
+    chance: of,
+  })),
+});
 
 /** What tells less than this is not worth naming, nats. */
 const LEAST_TOLD = 1e-3;
@@ -115,3 +118,26 @@ export const ALL_QUANTITIES: ReadonlySet<ReadingQuantity> = new Set([
   'head',
   'power',
 ]);
+
+/** Whether a second fault stands beside the likeliest, as it is told. */
+export interface ToldBeside {
+  first: string;
+  /** Chance that it is the only one. */
+  alone: number;
+  seconds: ToldFault[];
+}
+
+/** Others told beside the first. */
+const MOST_SECONDS = 3;
+
+/** @returns null where no fault is likely enough to look beside */
+export function tellBeside(library: Library, evidence: Evidence): ToldBeside | null {
+  const ranking = rank(library, evidence);
+  const beside = ranking && secondFault(library, evidence, ranking);
+  if (!beside) return null;
+  return {
+    first: beside.first.fault.label,
+    alone: beside.alone,
+    seconds: beside.seconds.slice(0, MOST_SECONDS).map(toldFault),
+  };
+}

@@ -22,6 +22,7 @@ import { type FaultCase, useFaultCase } from './fault-case.ts';
 import { NextReading } from './NextReading.tsx';
 import { PracticeFault } from './PracticeFault.tsx';
 import { useRoundState } from './round-state.ts';
+import { SecondFault } from './SecondFault.tsx';
 import { StateBar } from './StateBar.tsx';
 import { useBook } from './use-book.ts';
 import { usePlan } from './use-plan.ts';
@@ -152,6 +153,7 @@ function Looking({ design, found }: { design: Design; found: FaultCase }) {
       )}
       <OtherReadings told={told} now={next} onChoose={setChosen} />
       <FaultList told={told} />
+      {readings.length > 0 && <SecondFault key={JSON.stringify(evidence)} evidence={evidence} />}
       {told.verdict.rows.length > 0 && <Compared told={told} />}
       <FaultFound told={told} found={found} />
     </Box>

@@ -10,7 +10,7 @@ import type { Plant } from '../../core/design/operate.ts';
 import type { PlantState } from '../../core/design/plant-state.ts';
 import type { Evidence } from '../../core/diagnosis/evidence.ts';
 import type { Board, Outcome } from '../../core/diagnosis/practice-board.ts';
-import type { Told } from '../../core/diagnosis/told.ts';
+import type { Told, ToldBeside } from '../../core/diagnosis/told.ts';
 import { coldSheet } from '../../core/drawing/cold-wall.ts';
 import { wallSheet } from '../../core/drawing/wall.ts';
 import { planForTarget, type RankedImprovement, rankedImprovements, type TargetPlan } from '../../core/emitter/improve.ts';
@@ -165,6 +165,11 @@ const work = {
   async diagnose(job: Job, evidence: Evidence, asked: DiagnosisAsked): Promise<Told | null> {
     const { diagnosisOf } = await import('./diagnosis-work.ts');
     return diagnosisOf(job, evidence, asked);
+  },
+  /** Whether a second fault stands beside the likeliest. */
+  async secondFault(job: Job, evidence: Evidence): Promise<ToldBeside | null> {
+    const { besideOf } = await import('./diagnosis-work.ts');
+    return besideOf(job, evidence);
   },
   /** A fault hidden in the plant of a job to learn on: what can be read, looked at and guessed. */
   async practice(job: Job, of: PracticeOf): Promise<Board | null> {

@@ -9,7 +9,7 @@ import {
   practiceReading,
 } from '../../core/diagnosis/practice-board.ts';
 import type { Library } from '../../core/diagnosis/predict.ts';
-import { libraryOf, type Told, tell } from '../../core/diagnosis/told.ts';
+import { libraryOf, type Told, type ToldBeside, tell, tellBeside } from '../../core/diagnosis/told.ts';
 import { designWithPlant } from '../../core/job/design-job.ts';
 import type { ReadingQuantity, StateNote } from '../../model/book/entry.ts';
 import type { Job } from '../../model/job.ts';
@@ -66,4 +66,9 @@ export function endOf(
 ): Outcome | null {
   const library = libraryFor(job);
   return library && practiceEnd(library, level, seed, guess, minutes);
+}
+
+export function besideOf(job: Job, evidence: Evidence): ToldBeside | null {
+  const library = libraryFor(job);
+  return library && tellBeside(library, evidence);
 }
