@@ -80,7 +80,7 @@ if (base !== '-') {
     const painted = await sheet.evaluate((canvas) => canvas.toDataURL('image/png').split(',')[1]);
     await writeFile(`docs/screenshots/${name}.png`, Buffer.from(painted, 'base64'));
   }
-  // The site book, as two phones beside each other.
+  // The site book, as three phones beside each other.
   const phone = await browser.newPage({ viewport: { width: 390, height: 780 } });
   const phones = [];
   for (const [part, prepare] of [
@@ -97,6 +97,16 @@ if (base !== '-') {
         await phone.evaluate(() => scrollTo(0, 0));
       },
     ],
+    [
+      'book',
+      async () => {
+        await phone.getByRole('button', { name: 'Which fault explains them?' }).click();
+        const told = phone.getByRole('status').filter({ hasText: 'faults compared' });
+        await told.waitFor({ timeout: 60_000 });
+        await phone.waitForTimeout(1500);
+        await told.evaluate((node) => scrollTo(0, node.getBoundingClientRect().top + scrollY - 70));
+      },
+    ],
   ]) {
     await phone.goto(`${base}/jobs/${demo.id}/${part}`);
     await phone.waitForTimeout(2500);
@@ -104,7 +114,7 @@ if (base !== '-') {
     await phone.waitForTimeout(1500);
     phones.push((await phone.screenshot()).toString('base64'));
   }
-  await phone.setViewportSize({ width: 804, height: 780 });
+  await phone.setViewportSize({ width: 1218, height: 780 });
   await phone.goto('about:blank');
   await phone.setContent(
     `<body style="margin:0;display:flex;gap:24px;background:#8f7f6c">${phones.map((each) => `<img src="data:image/png;base64,${each}">`).join('')}`,

@@ -24,7 +24,7 @@ import { PracticeFault } from './PracticeFault.tsx';
 import { useRoundState } from './round-state.ts';
 import { SecondFault } from './SecondFault.tsx';
 import { StateBar } from './StateBar.tsx';
-import { useBook } from './use-book.ts';
+import { useAssessed, useBook } from './use-book.ts';
 import { usePlan } from './use-plan.ts';
 
 /** Readings of so long before somebody complained count with those after, ms. */
@@ -72,6 +72,7 @@ export function FindFault() {
 /** Readings of the book that belong to a case. */
 function useMeasured(since: number): Measured[] {
   const { book } = useBook();
+  const offsets = useAssessed()?.offsets;
   return useMemo(() => {
     const instruments = standing(book, 'instrument').map(({ entry }) => entry);
     if (since === 0) return [];
@@ -81,14 +82,15 @@ function useMeasured(since: number): Measured[] {
       return [
         {
           key: keyOf(place, quantity),
-          value,
+          // What a gauge is known to show too much or too little is taken off.
+          value: quantity === 'pressure' ? value - (offsets?.[place] ?? 0) : value,
           error: readingError(instrumentFor(quantity, instrument, instruments), value),
           // The hours it stood so are no other state.
           state: { ...state, settledFor: null },
         },
       ];
     });
-  }, [book, since]);
+  }, [book, since, offsets]);
 }
 
 function Looking({ design, found }: { design: Design; found: FaultCase }) {
