@@ -4,6 +4,7 @@ import { CALL_FIRST, saidWords } from '../core/diagnosis/verdict.ts';
 import type { SoundPlant } from '../core/fault/fault.ts';
 import { faultsOf } from '../core/fault/faults.ts';
 import { designWithPlant } from '../core/job/design-job.ts';
+import { inUnits } from '../core/quantity/in-units.ts';
 import { readEvidence } from '../exchange/evidence-file.ts';
 import type { Job } from '../model/job.ts';
 import { BadInput, type Printed } from './command.ts';
@@ -26,7 +27,7 @@ export function printFaults(job: Job): Printed {
   for (const { id, label, causes } of faults) {
     lines.push(tame(label), `  ${id}`);
     for (const { label: cause, look, cure, licensed } of causes)
-      lines.push(`  - ${cause}. ${look ? `${look.ask} ` : ''}${cure}${licensed ? ` (${licensed})` : ''}`);
+      lines.push(`  - ${cause}. ${look ? `${look.ask} ` : ''}${inUnits(cure, job.display)}${licensed ? ` (${licensed})` : ''}`);
   }
   lines.push('', LICENCE, '');
   return {

@@ -13,6 +13,7 @@ import { stepWith } from './own-path.ts';
 import { Library, shownWith, shownWithAll } from './predict.ts';
 import { type Ranking, rank } from './rank.ts';
 import { secondFault } from './second-fault.ts';
+import { libraryOf, tell } from './told.ts';
 import { verdictOf } from './verdict.ts';
 
 const { design, plant } = designWithPlant(thistleMill);
@@ -337,5 +338,21 @@ describe('two faults at once', () => {
     const beside = secondFault(library, single, ranked(single));
     expect(beside?.first.fault.id).toBe(pair[1]);
     expect(beside?.alone).toBeGreaterThan(beside?.seconds[0]?.chance ?? 1);
+  });
+});
+
+describe('what is told', () => {
+  it('stands in the units of the job, readings and cures alike', () => {
+    const us = { ...sound, job: { ...thistleMill, display: { system: 'us' as const, units: {} } } };
+    const own = libraryOf(us);
+    const told = tell(
+      own,
+      { ...NOTHING, said: [KITCHEN], readings: readingsOf('source-cool', ['source#supply', 'source#back']) },
+      { states: [DESIGN_DAY], quantities: ALL },
+    );
+    const words = JSON.stringify([told?.verdict, told?.faults.map(({ causes }) => causes)]);
+    expect(words).toMatch(/°F/);
+    expect(words).not.toMatch(/°C|\d\s(m|kPa|L\/min)\b/);
+    expect(told?.verdict.rows).toHaveLength(2);
   });
 });

@@ -2,6 +2,7 @@ import { DESIGN_DAY } from '../commission/book-state.ts';
 import { loopNames, readingPoints } from '../commission/reading-points.ts';
 import { emitterLabel } from '../emitter/emitter.ts';
 import type { SoundPlant } from '../fault/fault.ts';
+import { inUnits } from '../quantity/in-units.ts';
 import { USUAL_MINUTES } from './next-reading.ts';
 import { hide, type Level, lessonOf, pointsOf } from './practice.ts';
 import type { Library } from './predict.ts';
@@ -135,7 +136,7 @@ export function practiceEnd(
     points: pointsOf(lesson, minutes),
     fault: fault.label,
     cause: cause.label,
-    cure: cause.cure,
+    cure: inUnits(cause.cure, library.plant.job.display),
     ask: cause.look?.ask ?? null,
     own: {
       minutes: own.minutes,

@@ -1,6 +1,8 @@
 import type { ReadingQuantity, StateNote } from '../../model/book/entry.ts';
+import type { Display } from '../../model/job.ts';
 import type { Licensed, SoundPlant } from '../fault/fault.ts';
 import { faultsOf } from '../fault/faults.ts';
+import { inUnits } from '../quantity/in-units.ts';
 import { type Evidence, stateKey } from './evidence.ts';
 import { type Next, type NextAsked, nextReadings } from './next-reading.ts';
 import { Library } from './predict.ts';
@@ -72,7 +74,7 @@ export function tell(
   const namer = readingNamer(library.plant);
   return {
     verdict: verdictOf(library.plant, evidence, ranking, next),
-    faults: ranking.faults.slice(0, MOST_FAULTS).map(toldFault),
+    faults: ranking.faults.slice(0, MOST_FAULTS).map((each) => toldFault(each, library.plant.job.display)),
     sound: ranking.sound,
     something: ranking.something,
     next: next.slice(0, MOST_NEXT).map((each) => toldNext(each, namer)),
@@ -80,7 +82,7 @@ export function tell(
   };
 }
 
-const toldFault = ({ fault, chance, magnitude, causes }: FaultRank): ToldFault => ({
+const toldFault = ({ fault, chance, magnitude, causes }: FaultRank, display: Display): ToldFault => ({
   id: fault.id,
   label: fault.label,
   place: fault.place,
@@ -89,7 +91,7 @@ const toldFault = ({ fault, chance, magnitude, causes }: FaultRank): ToldFault =
   causes: causes.map(({ cause, chance: of }) => ({
     id: cause.id,
     label: cause.label,
-    cure: cause.cure,
+    cure: inUnits(cause.cure, display),
     licensed: cause.licensed ?? null,
     chance: of,
   })),
@@ -138,6 +140,6 @@ export function tellBeside(library: Library, evidence: Evidence): ToldBeside | n
   return {
     first: beside.first.fault.label,
     alone: beside.alone,
-    seconds: beside.seconds.slice(0, MOST_SECONDS).map(toldFault),
+    seconds: beside.seconds.slice(0, MOST_SECONDS).map((each) => toldFault(each, library.plant.job.display)),
   };
 }
