@@ -118,6 +118,14 @@ test('a plant that nobody complains of is looked over, and a complaint is taken 
   await page.getByLabel('What is the matter').selectOption({ label: 'The whole house stays cold' });
   await page.getByRole('button', { name: 'It is so', exact: true }).click();
   await expect(page.getByText('The whole house stays cold').first()).toBeVisible();
+  // Nothing is asked for that there is no instrument for.
+  await page.getByText('Everything can be read').click();
+  for (const none of ['A thermometer for pipes', 'A thermometer for rooms', 'Meters of flow', 'Pressure gauges'])
+    await page.getByLabel(none).uncheck();
+  await expect(page.getByText('Not everything can be read')).toBeVisible();
+  const asked = page.getByRole('region', { name: /^(Next|Instead)$/ });
+  await expect(asked.filter({ hasText: /temperature|, flow|Head across/ })).toHaveCount(0);
+  await expect(asked.filter({ hasText: /electric power/i }).first()).toBeVisible();
   await page.getByRole('button', { name: /^Take back: The whole house/ }).click();
   await expect(page.getByRole('button', { name: /^Take back/ })).toHaveCount(0);
 });

@@ -11,7 +11,6 @@ import type { Design } from '../../core/design/design.ts';
 import type { Evidence, Measured } from '../../core/diagnosis/evidence.ts';
 import type { Told, ToldNext } from '../../core/diagnosis/told.ts';
 import { CALL_FIRST } from '../../core/diagnosis/verdict.ts';
-import type { ReadingQuantity } from '../../model/book/entry.ts';
 import { PlainTable } from '../parts/PlainTable.tsx';
 import { useJob } from '../state/job-context.tsx';
 import { useWork } from '../worker/use-work.ts';
@@ -19,6 +18,7 @@ import { Complaints } from './Complaints.tsx';
 import { FaultFound } from './FaultFound.tsx';
 import { FaultList } from './FaultList.tsx';
 import { type FaultCase, useFaultCase } from './fault-case.ts';
+import { ALL_AT_HAND, InstrumentsAtHand } from './InstrumentsAtHand.tsx';
 import { NextReading } from './NextReading.tsx';
 import { PracticeFault } from './PracticeFault.tsx';
 import { useRoundState } from './round-state.ts';
@@ -29,7 +29,6 @@ import { usePlan } from './use-plan.ts';
 
 /** Readings of so long before somebody complained count with those after, ms. */
 const BEFORE = 12 * 3_600_000;
-const QUANTITIES: ReadingQuantity[] = ['supply', 'back', 'air', 'flow', 'pressure', 'head', 'power'];
 
 /** Which fault explains what is complained of and read, what to read next, and how it ends: as an entry of the book. */
 export function FindFault() {
@@ -96,15 +95,16 @@ function useMeasured(since: number): Measured[] {
 function Looking({ design, found }: { design: Design; found: FaultCase }) {
   const job = useJob();
   const { note } = useRoundState();
-  const { said, seen, since } = found;
+  const { said, seen, since, without } = found;
+  const { change } = useFaultCase();
   const readings = useMeasured(since);
   const [chosen, setChosen] = useState<string | null>(null);
   const evidence: Evidence = { readings, said, seen };
   const state = note.running ? { ...note, settledFor: null } : DESIGN_DAY;
-  const asked = { states: [state], quantities: QUANTITIES };
+  const asked = { states: [state], quantities: ALL_AT_HAND.filter((each) => !without.includes(each)) };
   const worked = useWork(
     'diagnosis',
-    [job, JSON.stringify(evidence), JSON.stringify(state)],
+    [job, JSON.stringify(evidence), JSON.stringify(asked)],
     (work) => work.diagnose(job, evidence, asked),
     { enabled: since > 0 },
   );
@@ -153,6 +153,7 @@ function Looking({ design, found }: { design: Design; found: FaultCase }) {
       {next && (
         <NextReading key={idOf(next)} next={next} points={points} enough={told.verdict.enough} done={() => setChosen(null)} />
       )}
+      <InstrumentsAtHand without={without} onChange={(next) => change({ without: next })} />
       <OtherReadings told={told} now={next} onChoose={setChosen} />
       <FaultList told={told} />
       {readings.length > 0 && <SecondFault key={JSON.stringify(evidence)} evidence={evidence} />}

@@ -3,11 +3,14 @@ import { useParams } from 'react-router';
 import { z } from 'zod';
 import type { Seen } from '../../core/diagnosis/evidence.ts';
 import { COMPLAINTS, type Complaint, type Said } from '../../core/fault/words.ts';
+import { READING_QUANTITIES, type ReadingQuantity } from '../../model/book/entry.ts';
 
 /** A fault that is looked for: what was said and seen, and since when; readings are in the book. */
 export interface FaultCase {
   said: readonly Said[];
   seen: readonly Seen[];
+  /** What there is no instrument for. */
+  without: readonly ReadingQuantity[];
   /** ms since 1970; 0 while nothing is looked for. */
   since: number;
 }
@@ -21,9 +24,10 @@ const CaseSchema = z.object({
     }),
   ),
   seen: z.array(z.object({ fault: z.string(), look: z.string(), so: z.boolean() })),
+  without: z.array(z.enum(Object.keys(READING_QUANTITIES) as [ReadingQuantity, ...ReadingQuantity[]])).default([]),
   since: z.number(),
 });
-const NONE: FaultCase = { said: [], seen: [], since: 0 };
+const NONE: FaultCase = { said: [], seen: [], without: [], since: 0 };
 
 const listeners = new Set<() => void>();
 const known = new Map<string, FaultCase>();
