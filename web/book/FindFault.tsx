@@ -8,7 +8,7 @@ import { DESIGN_DAY } from '../../core/commission/book-state.ts';
 import { instrumentFor, readingError } from '../../core/commission/instruments.ts';
 import { keyOf, readingPoints } from '../../core/commission/reading-points.ts';
 import type { Design } from '../../core/design/design.ts';
-import type { Evidence, Measured } from '../../core/diagnosis/evidence.ts';
+import { type Evidence, type Measured, stateKey } from '../../core/diagnosis/evidence.ts';
 import type { Told, ToldNext } from '../../core/diagnosis/told.ts';
 import { CALL_FIRST } from '../../core/diagnosis/verdict.ts';
 import { PlainTable } from '../parts/PlainTable.tsx';
@@ -27,6 +27,8 @@ import { StateBar } from './StateBar.tsx';
 import { useAssessed, useBook } from './use-book.ts';
 import { usePlan } from './use-plan.ts';
 
+/** States of the plant that readings are taken from, the latest first: in each it is worked out with every fault. */
+const MOST_STATES = 3;
 /** Readings of so long before somebody complained count with those after, ms. */
 const BEFORE = 12 * 3_600_000;
 
@@ -75,9 +77,14 @@ function useMeasured(since: number): Measured[] {
   return useMemo(() => {
     const instruments = standing(book, 'instrument').map(({ entry }) => entry);
     if (since === 0) return [];
-    return standing(book, 'reading').flatMap(({ entry, time }): Measured[] => {
+    const states = new Set<string>();
+    const latest = [...standing(book, 'reading')].sort((a, b) => b.time - a.time);
+    return latest.flatMap(({ entry, time }): Measured[] => {
       const { place, quantity, value, instrument, state } = entry;
       if (place === null || time < since - BEFORE || !state.running || state.mode !== 'heating') return [];
+      const of = stateKey(state);
+      if (!states.has(of) && states.size >= MOST_STATES) return [];
+      states.add(of);
       return [
         {
           key: keyOf(place, quantity),
