@@ -1,9 +1,9 @@
-import { useCallback, useSyncExternalStore } from 'react';
-import { useParams } from 'react-router';
+import { useCallback } from 'react';
 import { z } from 'zod';
 import type { Seen } from '../../core/diagnosis/evidence.ts';
 import { COMPLAINTS, type Complaint, type Said } from '../../core/fault/words.ts';
 import { READING_QUANTITIES, type ReadingQuantity } from '../../model/book/entry.ts';
+import { keptOfJob } from './kept-of-job.ts';
 
 /** A fault that is looked for: what was said and seen, and since when; readings are in the book. */
 export interface FaultCase {
@@ -29,53 +29,22 @@ const CaseSchema = z.object({
 });
 const NONE: FaultCase = { said: [], seen: [], without: [], since: 0 };
 
-const listeners = new Set<() => void>();
-const known = new Map<string, FaultCase>();
-const keyOf = (job: string) => `fault-case:${job}`;
-
-function caseOf(job: string): FaultCase {
-  const there = known.get(job);
-  if (there) return there;
-  let found = NONE;
-  try {
-    const kept = CaseSchema.safeParse(JSON.parse(localStorage.getItem(keyOf(job)) ?? 'null'));
-    if (kept.success) found = kept.data;
-  } catch {
-    // Said anew.
-  }
-  known.set(job, found);
-  return found;
-}
+const kept = keptOfJob(
+  'fault-case',
+  (found): FaultCase | null => {
+    const read = CaseSchema.safeParse(found);
+    return read.success ? read.data : null;
+  },
+  NONE,
+);
 
 /** The fault that is looked for in the open job; kept on this device until it is found. */
 export function useFaultCase(): { found: FaultCase; change: (to: Partial<FaultCase>) => void; end: () => void } {
-  const { id = '' } = useParams();
-  const found = useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    () => caseOf(id),
-  );
-  const put = useCallback(
-    (next: FaultCase) => {
-      known.set(id, next);
-      try {
-        localStorage.setItem(keyOf(id), JSON.stringify(next));
-      } catch {
-        // It lasts as long as the page.
-      }
-      for (const listener of listeners) listener();
-    },
-    [id],
-  );
+  const [found, put] = kept.use();
   const change = useCallback(
-    (to: Partial<FaultCase>) => {
-      const before = caseOf(id);
-      put({ ...before, ...to, since: before.since || to.since || Date.now() });
-    },
-    [id, put],
+    (to: Partial<FaultCase>) => put((before) => ({ ...before, ...to, since: before.since || to.since || Date.now() })),
+    [put],
   );
-  const end = useCallback(() => put(NONE), [put]);
+  const end = useCallback(() => put(() => NONE), [put]);
   return { found, change, end };
 }
