@@ -75,6 +75,26 @@ export class SitePlant {
     this.offset.mixed.set(circuitId, by);
   }
 
+  /** K by which the source sends more than it is bent to already. */
+  sendMore(by: number): void {
+    this.offset.source += by;
+  }
+
+  /** Pa by which every gauge stands higher than it is bent to already. */
+  fillMore(by: number): void {
+    this.offset.fill += by;
+  }
+
+  /** K by which a mixed circuit gets more than it is bent to already. */
+  mixMore(circuitId: string, by: number): void {
+    this.offset.mixed.set(circuitId, (this.offset.mixed.get(circuitId) ?? 0) + by);
+  }
+
+  /** K by which a room is warmer than it is bent to already. */
+  warmRoom(roomId: string, by: number): void {
+    this.bent.room.set(roomId, (this.bent.room.get(roomId) ?? 0) + by);
+  }
+
   /** K by which a room is warmer than designed, and what an emitter gives as a multiple of what was drawn. */
   setRoomOffset(roomId: string, by: number): void {
     this.bent.room.set(roomId, by);

@@ -241,11 +241,15 @@ describe('what to read next', () => {
       quantities: new Set(['back', 'supply']),
       looks: false,
     }).filter((each) => each.kind === 'reading');
-    const [best, worst] = [temperatures[0], temperatures.at(-1)];
-    if (best?.kind !== 'reading' || worst?.kind !== 'reading') throw new Error('nothing to read');
+    const best = temperatures[0];
+    const offered = new Set(temperatures.map((each) => each.kind === 'reading' && each.key));
+    const left = [...(library.designDay()?.sound.readings.keys() ?? [])].find(
+      (key) => /#(back|supply)$/.test(key) && !offered.has(key),
+    );
+    if (best?.kind !== 'reading' || !left) throw new Error('nothing to read');
     expect(falls(best.key)).toBeGreaterThan(0.5 * best.gain);
     expect(falls(best.key)).toBeLessThan(2 * best.gain + 0.2);
-    expect(falls(best.key)).toBeGreaterThan(falls(worst.key));
+    expect(falls(best.key)).toBeGreaterThan(falls(left));
   }, 60_000);
 
   it('a look at something of an even chance tells most, and never more than it can', () => {

@@ -6,7 +6,8 @@ import type { Cause, Fault, SoundPlant } from '../fault/fault.ts';
 import { COMPLAINTS, type Said } from '../fault/words.ts';
 import { seededNumbers } from '../quantity/seeded.ts';
 import { stateKey } from './evidence.ts';
-import { type Present, shownWith, shownWithAll } from './predict.ts';
+import type { Present } from './faulty-plant.ts';
+import { shownWithAll } from './predict.ts';
 import { LOOK_RIGHT, LOOK_WRONG } from './rank.ts';
 import type { Shown } from './shown.ts';
 import { allComplaints, complaintChance } from './word-chances.ts';
@@ -31,6 +32,7 @@ export class HiddenFault {
   private readonly seed: number;
   private readonly unlike: (site: SitePlant) => void;
   private readonly states = new Map<string, Shown | null>();
+  /** The same plant, as unlike its drawing, with nothing wrong: what people are used to. */
   private readonly sound: Shown | null;
 
   /**
@@ -56,7 +58,7 @@ export class HiddenFault {
     this.present = [fault, second].flatMap((each) =>
       each ? [{ fault: each, magnitude: each === fault ? this.magnitude : between(each.magnitudes, random()) }] : [],
     );
-    this.sound = shownWith(plant, null, 0, DESIGN_DAY);
+    this.sound = shownWithAll(plant, [], DESIGN_DAY, this.unlike);
   }
 
   /** What an instrument shows; null where there is nothing to read in that state. */

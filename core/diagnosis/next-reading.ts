@@ -54,10 +54,10 @@ export interface NextAsked {
 }
 
 /** Hypotheses beyond these say little about what to read. */
-const MOST_HYPOTHESES = 60;
+const MOST_HYPOTHESES = 40;
 const LEAST_CHANCE = 1e-3;
 /** Readings that are worked out exactly; the rest are left by a quick sum. */
-const MOST_EXACT = 40;
+const MOST_EXACT = 24;
 /** Minutes that everything takes beside itself: to think, to write it down. */
 const HANDLING = 0.5;
 
@@ -205,58 +205,58 @@ function expectedNext(
   return { mean: row.mean + move, sigma };
 }
 
-/** How far apart hypotheses are, against how wide each is: a quick sum of what a reading tells. */
+/**
+ * A quick sum of what a reading tells: the entropy of one normal distribution as wide as all hypotheses together, less the mean of their
+ * own. It is never less than what the reading tells of them.
+ */
 function spread(likely: readonly Likely[], seen: readonly (Seen | null)[]): number {
-  let [weight, mean, within] = [0, 0, 0];
+  let [weight, mean, squares, own] = [0, 0, 0, 0];
   likely.forEach(({ chance }, h) => {
     const of = seen[h];
     if (!of) return;
     weight += chance;
     mean += chance * of.mean;
-    within += chance * of.sigma * of.sigma;
+    squares += chance * (of.mean * of.mean + of.sigma * of.sigma);
+    own += chance * Math.log(of.sigma * of.sigma);
   });
   if (weight <= 0) return 0;
   mean /= weight;
-  let between = 0;
-  likely.forEach(({ chance }, h) => {
-    const of = seen[h];
-    if (of) between += chance * (of.mean - mean) ** 2;
-  });
-  return 0.5 * Math.log1p(between / Math.max(within, 1e-30));
+  return 0.5 * (Math.log(Math.max(squares / weight - mean * mean, 1e-30)) - own / weight);
 }
 
 /** Mean nats that a reading tells of which sort it is. */
 function informationOf(likely: readonly Likely[], seen: readonly (Seen | null)[]): number {
   const sorts = [...new Set(likely.map(({ sort }) => sort))];
-  const index = likely.map(({ sort }) => sorts.indexOf(sort));
-  const prior = sorts.map(() => 0);
-  likely.forEach(({ chance }, h) => {
-    if (seen[h]) prior[index[h] as number] = (prior[index[h] as number] as number) + chance;
-  });
-  const whole = prior.reduce((a, b) => a + b, 0);
-  if (whole <= 0) return 0;
-  const entropy = (parts: readonly number[], sum: number): number =>
-    parts.reduce((total, part) => (part > 0 ? total - (part / sum) * Math.log(part / sum) : total), 0);
-  let after = 0;
-  likely.forEach(({ chance }, h) => {
+  const known = likely.flatMap(({ sort, chance }, h) => {
     const of = seen[h];
-    if (!of || chance < 1e-4) return;
-    for (const [node, weight] of NORMAL_FIVE) {
-      const value = of.mean + node * of.sigma;
-      const parts = sorts.map(() => 0);
-      let sum = 0;
-      likely.forEach((each, k) => {
-        const other = seen[k];
-        if (!other) return;
-        const off = (value - other.mean) / other.sigma;
-        const part = (each.chance * Math.exp(-0.5 * Math.min(off * off, 60))) / other.sigma;
-        parts[index[k] as number] = (parts[index[k] as number] as number) + part;
-        sum += part;
-      });
-      if (sum > 0) after += (chance / whole) * weight * entropy(parts, sum);
-    }
+    return of ? [{ at: sorts.indexOf(sort), chance, mean: of.mean, sigma: of.sigma }] : [];
   });
-  return Math.max(entropy(prior, whole) - after, 0);
+  const parts = new Float64Array(sorts.length);
+  for (const { at, chance } of known) parts[at] = (parts[at] as number) + chance;
+  const whole = known.reduce((sum, { chance }) => sum + chance, 0);
+  if (whole <= 0) return 0;
+  const entropy = (sum: number): number => {
+    let total = 0;
+    for (const part of parts) if (part > 0) total -= (part / sum) * Math.log(part / sum);
+    return total;
+  };
+  const before = entropy(whole);
+  let after = 0;
+  for (const { chance, mean, sigma } of known) {
+    for (const [node, weight] of NORMAL_FIVE) {
+      const value = mean + node * sigma;
+      parts.fill(0);
+      let sum = 0;
+      for (const other of known) {
+        const off = (value - other.mean) / other.sigma;
+        const part = (other.chance * Math.exp(-0.5 * Math.min(off * off, 60))) / other.sigma;
+        parts[other.at] = (parts[other.at] as number) + part;
+        sum += part;
+      }
+      if (sum > 0) after += (chance / whole) * weight * entropy(sum);
+    }
+  }
+  return Math.max(before - after, 0);
 }
 
 /** Faults whose looks are offered. */

@@ -3,11 +3,12 @@ import { DESIGN_DAY } from '../commission/book-state.ts';
 import { expectedReadings } from '../commission/expected-readings.ts';
 import { SitePlant } from '../commission/site-plant.ts';
 import { Plant } from '../design/operate.ts';
-import type { PlantState } from '../design/plant-state.ts';
 import type { Fault, SoundPlant } from '../fault/fault.ts';
 import type { Said } from '../fault/words.ts';
 import { fluidOf } from '../fluid/fluid.ts';
 import { stateKey } from './evidence.ts';
+import { FaultyPlant, type Present, type Solved, type Unlike } from './faulty-plant.ts';
+import { type Shares, sharesOf, withRoomAir } from './room-air.ts';
 import type { Shown } from './shown.ts';
 import { allComplaints, complaintChance } from './word-chances.ts';
 
@@ -26,60 +27,26 @@ export interface Predicted {
   faults: readonly FaultShown[];
 }
 
-/** Makes a plant other than drawn before it is asked: lengths, curves, rooms. Only a trial does. */
-export type Unlike = (site: SitePlant) => void;
-
-/** A fault that is there, and how strong it is. */
-export interface Present {
-  fault: Fault;
-  magnitude: number;
-}
-
 /** What a plant shows in a state with a fault in it, or with none. @returns null where it finds no state */
 export const shownWith = (plant: SoundPlant, fault: Fault | null, magnitude: number, state: StateNote): Shown | null =>
   shownWithAll(plant, fault ? [{ fault, magnitude }] : [], state);
 
-/** The same with several faults at once. */
+/** The same with several faults at once. @param unlike makes the plant another than drawn, with faults and without */
 export function shownWithAll(plant: SoundPlant, present: readonly Present[], state: StateNote, unlike?: Unlike): Shown | null {
-  const { job, design } = plant;
-  const bent = present.reduce((to, { fault, magnitude }) => fault.apply?.(to, magnitude) ?? to, plant.assembly);
-  const site = new SitePlant(job, design, new Plant(bent, fluidOf(job.fluid)));
-  unlike?.(site);
-  for (const { fault, magnitude } of present) fault.bend?.(site, magnitude);
-  const settled = site.settle(state);
-  if (!settled) return null;
-  const shown = present.reduce<ReadonlyMap<string, number>>(
+  const faulty = new FaultyPlant(plant);
+  const usual = faulty.solve([], DESIGN_DAY, unlike);
+  const usually = faulty.solve(present, DESIGN_DAY, unlike);
+  const now = stateKey(state) === stateKey(DESIGN_DAY) ? usually : faulty.solve(present, state, unlike);
+  return usual && usually && now && shownAs(plant, present, state, now, sharesOf(usually.heats, usual.heats));
+}
+
+/** What was solved as instruments show it. */
+function shownAs(plant: SoundPlant, present: readonly Present[], state: StateNote, now: Solved, shares: Shares): Shown {
+  const readings = present.reduce<ReadonlyMap<string, number>>(
     (of, { fault, magnitude }) => fault.shows?.(of, magnitude) ?? of,
-    withStanding(site.readings(settled), plant),
+    withRoomAir(now.readings, shares, plant, state),
   );
-  return { readings: shown, heats: heatByRoom(plant, settled) };
-}
-
-/** Water in a loop that stands has the temperature of what is around it: a thermometer on it is not blank. */
-function withStanding(shown: Map<string, number>, { job, assembly }: SoundPlant): Map<string, number> {
-  const put = (key: string, value: number) => {
-    if (!shown.has(key)) shown.set(key, value);
-  };
-  for (const { place, loops } of assembly.circuits) {
-    for (const quantity of ['supply', 'back']) put(`${place}#${quantity}`, job.site.pipeSurroundings);
-    for (const { place: loop, roomTemperature, roomId } of loops) {
-      put(`${loop}#back`, roomTemperature);
-      put(`rooms/${roomId}#air`, roomTemperature);
-    }
-  }
-  return shown;
-}
-
-function heatByRoom({ assembly }: SoundPlant, state: PlantState): Map<string, number> {
-  const heats = new Map<string, number>();
-  state.circuits.forEach((circuit, i) => {
-    const loops = assembly.circuits[i]?.loops ?? [];
-    circuit.loops.forEach(({ heat }, k) => {
-      const id = loops[k]?.roomId;
-      if (id !== undefined) heats.set(id, (heats.get(id) ?? 0) + heat);
-    });
-  });
-  return heats;
+  return { readings, heats: now.heats, shares };
 }
 
 /** What each fault makes of a plant in one state after another, worked out once each. */
@@ -92,11 +59,14 @@ export class Library {
 
   /** What is known to be wrong already: every other fault is worked out beside it. */
   private readonly there: readonly Present[];
+  private readonly faulty: FaultyPlant;
+  private usual: ReadonlyMap<string, number> | null = null;
 
   constructor(plant: SoundPlant, faults: readonly Fault[], there: readonly Present[] = []) {
     this.plant = plant;
     this.faults = faults;
     this.there = there;
+    this.faulty = new FaultyPlant(plant);
   }
 
   /** How many faults are known to be there. */
@@ -120,26 +90,49 @@ export class Library {
    * @param told hears of the share that is done @returns null where the sound plant itself finds no state
    */
   predicted(state: StateNote, told?: (done: number) => void): Predicted | null {
+    const work = this.work(state);
+    for (let step = work.next(); ; step = work.next()) {
+      if (step.done) return step.value;
+      told?.(step.value);
+    }
+  }
+
+  /** Works out a state one fault after another. @yields the share that is done */
+  *work(state: StateNote): Generator<number, Predicted | null> {
     const key = stateKey(state);
     const known = this.states.get(key);
     if (known) return known;
-    const { plant, there } = this;
-    const sound = shownWithAll(plant, there, state);
+    const { plant, there, faulty } = this;
+    const onDay = key === stateKey(DESIGN_DAY);
+    // Rooms are as warm as the design day of each fault leaves them.
+    const day = onDay ? null : yield* this.work(DESIGN_DAY);
+    const usual = this.usualHeats();
+    const now = faulty.solve(there, state);
     const site = new SitePlant(plant.job, plant.design, new Plant(plant.assembly, fluidOf(plant.job.fluid)));
     const moves = expectedReadings(site, state)?.moves;
-    if (!sound || !moves) return null;
-    const faults = this.faults.map((fault, i): FaultShown => {
-      told?.(i / this.faults.length);
-      // One that changes nothing shows what the sound plant shows.
-      const same = !fault.apply && !fault.bend && !fault.shows;
-      return {
-        fault,
-        shown: fault.magnitudes.map((magnitude) => (same ? sound : shownWithAll(plant, [...there, { fault, magnitude }], state))),
-      };
-    });
+    if (!now || !usual || !moves || (!onDay && !day)) return null;
+    const sound = shownAs(plant, there, state, now, day?.sound.shares ?? sharesOf(now.heats, usual));
+    const faults: FaultShown[] = [];
+    for (const [f, fault] of this.faults.entries()) {
+      yield f / this.faults.length;
+      const idle = faulty.idle(fault, state);
+      const shown = fault.magnitudes.map((magnitude, m): Shown | null => {
+        const present = [...there, { fault, magnitude }];
+        const solved = idle ? now : faulty.solve(present, state);
+        const shares = solved && (day ? day.faults[f]?.shown[m]?.shares : sharesOf(solved.heats, usual));
+        return solved && shares ? shownAs(plant, present, state, solved, shares) : null;
+      });
+      faults.push({ fault, shown });
+    }
     const predicted = { state, sound, moves, faults };
     this.states.set(key, predicted);
     return predicted;
+  }
+
+  /** W that come to each room with nothing wrong, every zone calling on the design day. */
+  private usualHeats(): ReadonlyMap<string, number> | null {
+    this.usual ??= new FaultyPlant(this.plant).solve([], DESIGN_DAY)?.heats ?? null;
+    return this.usual;
   }
 
   /** Every complaint, and the chance of each by index of a fault, of its strength and of its cause. */

@@ -10,6 +10,8 @@ import { logSaid, logSaidOfElse } from './word-chances.ts';
 const FLOOR = { temperature: 0.3, pressure: 700, flow: 0.02, head: 0.05, power: 1 } as const;
 /** Share of a pump's power that its curve is off. */
 const POWER_OFF = 0.03;
+/** Share of what its air is off, by which a room may fall less or more than walls and neighbours usually let it. */
+const AIR_OFF = 0.4;
 /** K by which a pipe that stands may be warmer or colder than the room. */
 const STANDING = 3;
 /** m3/s below which water stands. */
@@ -120,13 +122,14 @@ export function rowOf(
   const flow = quantity === 'temperature' ? readings?.get(`${key.slice(0, key.indexOf('#'))}#flow`) : undefined;
   const standing = flow !== undefined && Math.abs(flow) < STILL ? STANDING : 0;
   const next = beside.get(state)?.readings.get(key);
+  const air = key.endsWith('#air') ? AIR_OFF * (mean - sound) : 0;
   return {
     mean,
     at: sensitivities.at(state, key),
     // A smaller flow is uncertain by less: what moves it is told in shares.
     scale: quantity === 'flow' ? Math.min(Math.abs(mean) / Math.max(Math.abs(sound), 1e-9), 3) : 1,
     beside: next === undefined ? 0 : BETWEEN * (next - mean),
-    own: error * error + share * share + curve * curve + standing * standing,
+    own: error * error + share * share + curve * curve + standing * standing + air * air,
   };
 }
 

@@ -14,6 +14,7 @@ const NOWHERE = { roomId: null, circuitId: null };
 const rooms = [...new Set(all.flatMap(({ complaint, of }) => (complaint === 'room-cold' && of ? [of] : [])))];
 const shownAt = (share: number, flow = 1): Shown => ({
   heats: new Map(rooms.map((id) => [id, 1000 * share])),
+  shares: new Map(),
   readings: new Map<string, number>([
     ['source#flow', 3e-4 * flow],
     ...plant.assembly.circuits.flatMap(({ place, loops }): [string, number][] => [

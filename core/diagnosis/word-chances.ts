@@ -9,12 +9,17 @@ const COLD = 0.78;
 const HOT = 1.35;
 const SHARP = 0.06;
 /** Share of its flow below which meters show nothing, and below which a heater shuts itself off. */
+/** K of its air by which a room is cold or hot, and how sharply people tell. Judgement of practice. */
+const FELT = { by: 1.8, sharp: 0.5 } as const;
 const NOTHING = 0.1;
 const TOO_LITTLE = 0.4;
 /** What is said counts somewhat less than it should: people say one thing twice. */
 const TEMPER = 0.8;
 
 const rising = (value: number, from: number, sharp: number): number => 1 / (1 + Math.exp((from - value) / sharp));
+
+/** Chance that somebody feels air that is so many K off; none where it is not. */
+const feltIn = (by: number): number => Math.max(rising(by, FELT.by, FELT.sharp) - rising(0, FELT.by, FELT.sharp), 0);
 
 /** What comes with a fault as a share of what should. */
 const shareOf = (now: number | undefined, sound: number | undefined): number =>
@@ -23,12 +28,16 @@ const shareOf = (now: number | undefined, sound: number | undefined): number =>
 /** Chance of a complaint by what heat and water do on the design day. */
 function byPhysics({ complaint, of }: Said, { assembly }: SoundPlant, shown: Shown, sound: Shown): number {
   const heat = (id: string) => shareOf(shown.heats.get(id), sound.heats.get(id));
+  const air = (id: string) => {
+    const [now, usual] = [shown, sound].map(({ readings }) => readings.get(`rooms/${id}#air`));
+    return now === undefined || usual === undefined ? 0 : now - usual;
+  };
   const flow = (place: string) => shareOf(shown.readings.get(`${place}#flow`), sound.readings.get(`${place}#flow`));
   switch (complaint) {
     case 'room-cold':
-      return of === null ? 0 : rising(-heat(of), -COLD, SHARP);
+      return of === null ? 0 : Math.max(rising(-heat(of), -COLD, SHARP), feltIn(-air(of)));
     case 'room-hot':
-      return of === null ? 0 : rising(heat(of), HOT, SHARP);
+      return of === null ? 0 : Math.max(rising(heat(of), HOT, SHARP), feltIn(air(of)));
     case 'all-cold': {
       const sum = (heats: Shown['heats']) => [...heats.values()].reduce((a, b) => a + b, 0);
       return rising(-shareOf(sum(shown.heats), sum(sound.heats)), -COLD, SHARP);

@@ -30,12 +30,22 @@ export const withLoss =
     return { ...link, kv: link.kv === undefined ? added : 1 / Math.hypot(1 / link.kv, 1 / added) };
   };
 
-/** The same way beside another, open whatever the other does: a valve that is stuck open. */
+/** A valve of a thermostat that stays open whether it calls or not. */
+export const calledAlways = (assembly: Assembly, valve: string): Assembly => ({
+  ...assembly,
+  zones: assembly.zones.map((zone) => ({ ...zone, valves: zone.valves.filter((each) => each !== valve) })),
+});
+
+/** Share of a valve's Kv that is left to the way beside the one that stays open: next to nothing. */
+const BESIDE = 1e-3;
+
+/** A valve that stays open whatever it is told: the way through it is one that nobody shuts. */
 export function stuckOpen(assembly: Assembly, id: string): Assembly {
   const link = assembly.spec.links.find((each) => each.id === id);
   if (!link) return assembly;
   const { closed: _, ...open } = link;
-  return { ...assembly, spec: { ...assembly.spec, links: [...assembly.spec.links, { ...open, id: `${id}/stuck` }] } };
+  const narrowed = changeLinks(assembly, { [id]: openedTo(BESIDE) });
+  return { ...narrowed, spec: { ...narrowed.spec, links: [...narrowed.spec.links, { ...open, id: `${id}/stuck` }] } };
 }
 
 const turned = (mode: PumpMode, by: number): PumpMode =>

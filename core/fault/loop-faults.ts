@@ -1,5 +1,5 @@
 import { loopNames } from '../commission/reading-points.ts';
-import { changeLinks, openedTo, shut, stuckOpen } from './change.ts';
+import { calledAlways, changeLinks, openedTo, shut } from './change.ts';
 import type { Cause, Fault, FaultFamily, SoundPlant } from './fault.ts';
 import { LOOKS } from './looks.ts';
 
@@ -125,7 +125,7 @@ export const loopFaults: FaultFamily = (plant: SoundPlant): Fault[] => {
                   label: `The loop of ${name} passes water without a call`,
                   magnitudes: [1],
                   causes: [PIN_OPEN],
-                  apply: (to) => stuckOpen(to, valve),
+                  apply: (to) => calledAlways(to, valve),
                 } satisfies Fault,
               ]
             : []),

@@ -64,7 +64,7 @@ export const mixingFaults: FaultFamily = ({ design, assembly }) =>
       label: `The mixing valve of ${name} keeps its water too ${sign > 0 ? 'hot' : 'cool'}`,
       magnitudes: [4, 8, 14],
       causes: [SET, SENSOR],
-      bend: (site, by) => site.setMixedOffset(id, sign * by),
+      bend: (site, by) => site.mixMore(id, sign * by),
     });
     return [
       ...(control.kind === 'mixing'

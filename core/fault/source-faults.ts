@@ -101,7 +101,7 @@ export const sourceFaults: FaultFamily = ({ job, design, assembly }) => {
       label: `${name} sends too cool`,
       magnitudes: [5, 10, 18],
       causes: [CURVE_LOW, SENSOR_OFF],
-      bend: (site, by) => site.setSourceOffset(-by),
+      bend: (site, by) => site.sendMore(-by),
     },
     {
       ...at,
@@ -110,7 +110,7 @@ export const sourceFaults: FaultFamily = ({ job, design, assembly }) => {
       label: `${name} sends too hot`,
       magnitudes: [6, 14],
       causes: [CURVE_HIGH, SENSOR_OFF],
-      bend: (site, by) => site.setSourceOffset(by),
+      bend: (site, by) => site.sendMore(by),
     },
     {
       ...at,

@@ -1,4 +1,5 @@
-import type { Cause, Fault, FaultFamily } from './fault.ts';
+import type { Zone } from '../design/assembly.ts';
+import type { Cause, Fault, FaultFamily, SoundPlant } from './fault.ts';
 import { LOOKS } from './looks.ts';
 
 const LEAK: Cause = {
@@ -43,10 +44,16 @@ const CYCLES: Cause = {
 };
 const IN_SUN: Cause = {
   id: 'thermostat-place',
-  label: 'Its thermostat hangs in the sun, in a draught, or over something warm',
+  label: 'It hangs in the sun or over something warm, or is set low',
   prior: 4,
   look: LOOKS.thermostatPlace,
-  cure: 'Move it to an inside wall, 1.5 m up, out of sun and draught.',
+  cure: 'Move it to an inside wall, 1.5 m up, out of sun and draught; read its set point.',
+};
+const IN_DRAUGHT: Cause = {
+  ...IN_SUN,
+  id: 'thermostat-draught',
+  label: 'It hangs in a draught or on a cold wall, or is set high',
+  prior: 2,
 };
 const SET_BACK: Cause = {
   id: 'set-back',
@@ -61,7 +68,6 @@ const PLANT = { circuitId: null, roomId: null } as const;
 
 /** Water, vessel and controls: what a steady state shows little of, and people tell. */
 export const waterFaults: FaultFamily = ({ job, assembly }) => {
-  const zones = assembly.zones.filter(({ id }) => id.startsWith('rooms/'));
   return [
     {
       ...PLANT,
@@ -71,7 +77,7 @@ export const waterFaults: FaultFamily = ({ job, assembly }) => {
       place: 'vessel',
       magnitudes: [40_000, 80_000],
       causes: [LEAK, AIR_LEFT],
-      bend: (site, by) => site.setFillOffset(-by),
+      bend: (site, by) => site.fillMore(-by),
     },
     {
       ...PLANT,
@@ -100,17 +106,28 @@ export const waterFaults: FaultFamily = ({ job, assembly }) => {
       magnitudes: [1],
       causes: [SET_BACK],
     },
-    ...zones.map(
-      ({ id, label, circuitId }): Fault => ({
-        id: `thermostat@${id}`,
-        kind: 'thermostat',
-        label: `The thermostat of ${label} does not feel its room`,
-        place: id,
-        circuitId,
-        roomId: id.split('/')[1] ?? null,
-        magnitudes: [1],
-        causes: [{ ...IN_SUN, heard: { 'room-cold': 0.7, 'room-hot': 0.3 } }],
-      }),
-    ),
+    ...assembly.zones.flatMap((zone) => thermostatFaults(zone, assembly)),
   ];
 };
+
+/** A thermostat that feels something else than its rooms leaves them colder or warmer than they are asked to be. */
+function thermostatFaults({ id, label, circuitId, valves }: Zone, { circuits }: SoundPlant['assembly']): Fault[] {
+  const own = id.startsWith('rooms/') ? (id.split('/')[1] ?? null) : null;
+  const loops = circuits.find((each) => each.id === circuitId)?.loops ?? [];
+  const switched = loops.filter(({ valve }) => valves.length === 0 || valves.includes(valve));
+  const rooms = own === null ? [...new Set(switched.map(({ roomId }) => roomId))] : [own];
+  const off = (sign: 1 | -1, cause: Cause): Fault => ({
+    id: `thermostat-${sign < 0 ? 'cold' : 'warm'}@${id}`,
+    kind: 'thermostat',
+    label: `The thermostat of ${label} leaves it too ${sign < 0 ? 'cold' : 'warm'}`,
+    place: id,
+    circuitId,
+    roomId: own,
+    magnitudes: [2, 4],
+    causes: [cause],
+    bend: (site, by) => {
+      for (const roomId of rooms) site.warmRoom(roomId, sign * by);
+    },
+  });
+  return [off(-1, IN_SUN), off(1, IN_DRAUGHT)];
+}

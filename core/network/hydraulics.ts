@@ -129,7 +129,7 @@ export class HydraulicSolver {
     this.partsKnown = false;
   }
 
-  /** Turns a valve. @param kv m3/h, above 0; see `setClosed` for a shut one */
+  /** Turns a valve. @param kv m3/h; 0 where none is there, and see `setClosed` for a shut one */
   setKv(link: number, kv: number): void {
     const g = this.chains.chainOf[link]!;
     const more = this.laws.setKv(link, kv) * 2 * Math.abs(this.chainFlow[g]!);

@@ -104,7 +104,7 @@ export class LinkLaws {
 
   /**
    * Turns a valve.
-   * @param kv m3/h, above 0
+   * @param kv m3/h, above 0; 0 where none is there
    * @returns by how much its quadratic coefficient has grown, Pa/(kg/s)^2
    */
   setKv(link: number, kv: number): number {

@@ -24,6 +24,19 @@ export type TwinResult =
   | { converged: true; iterations: number }
   | { converged: false; iterations: number; reason: string; link: string | null };
 
+/** Whether two links are the same but for a Kv, for being shut, and for how much heat goes where. */
+const differsInSetting = (one: TwinLink, other: TwinLink): boolean =>
+  one.id === other.id &&
+  one.from === other.from &&
+  one.to === other.to &&
+  one.pipe === other.pipe &&
+  one.fittings === other.fittings &&
+  one.oneWay === other.oneWay &&
+  one.pump === other.pump &&
+  one.mostFlow === other.mostFlow &&
+  one.fluid === other.fluid &&
+  one.heat?.kind === other.heat?.kind;
+
 /** A control in its present state. */
 interface Control {
   spec: ControlSpec;
@@ -80,6 +93,8 @@ export class Twin {
   private readonly fluids: FluidTable[];
   private readonly lastFlow: Float64Array;
   private readonly lastMean: Float64Array;
+  /** The links as they are set just now. */
+  private settings: readonly TwinLink[];
 
   /**
    * @param fluid what fills it where a link says nothing else @param mean usual temperature, whose specific heat is taken throughout, degrees C
@@ -87,6 +102,7 @@ export class Twin {
    */
   constructor(spec: TwinSpec, fluid: Fluid, mean: number, still: number) {
     this.network = compileNetwork(spec);
+    this.settings = spec.links;
     this.hydraulics = new HydraulicSolver(this.network);
     const heat = this.network.links.map((link) => (link as TwinLink).heat ?? null);
     const own = this.network.links.map((link) => (link as TwinLink).fluid ?? fluid);
@@ -112,6 +128,33 @@ export class Twin {
         lastPosition: 0.5,
         seeker: new Seeker(),
       }));
+  }
+
+  /**
+   * Becomes a network that differs from the one it is in what its valves let through, which links are shut, and what they do to heat;
+   * what was found last stays as the next start.
+   * @param spec what it becomes @returns false where more differs: it has to be built anew, and is as it was
+   */
+  become(spec: TwinSpec): boolean {
+    const { links } = this.network;
+    const same =
+      spec.links.length === links.length &&
+      spec.controls.length === this.controls.length &&
+      spec.controls.every(({ id }, i) => id === this.controls[i]?.spec.id) &&
+      spec.links.every((link, l) => link === links[l] || differsInSetting(link, links[l] as TwinLink));
+    if (!same) return false;
+    spec.links.forEach((link, l) => {
+      const { kv, closed, heat } = link as TwinLink;
+      const now = this.settings[l] as TwinLink;
+      if (kv !== now.kv) this.hydraulics.setKv(l, kv ?? 0);
+      this.hydraulics.setClosed(l, closed ?? false);
+      if (heat) this.thermal.setSpec(l, heat);
+    });
+    this.settings = spec.links;
+    spec.controls.forEach((control, i) => {
+      (this.controls[i] as Control).spec = control;
+    });
+    return true;
   }
 
   /** A control whose parts are not all there is left out; what is missing is named. */
