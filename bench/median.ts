@@ -9,3 +9,6 @@ export function medianOf(work: () => void, times: number, warmUp = times): numbe
   }
   return took.sort((a, b) => a - b)[times >> 1] as number;
 }
+
+/** The middle of a list; 0 of an empty one. */
+export const middle = (list: readonly number[]): number => [...list].sort((a, b) => a - b)[list.length >> 1] ?? 0;

@@ -8,7 +8,7 @@ import { seededNumbers } from '../quantity/seeded.ts';
 import { stateKey } from './evidence.ts';
 import type { Present } from './faulty-plant.ts';
 import { shownWithAll } from './predict.ts';
-import { LOOK_RIGHT, LOOK_WRONG } from './rank.ts';
+import { LOOK_RIGHT, LOOK_WRONG } from './priors.ts';
 import type { Shown } from './shown.ts';
 import { allComplaints, complaintChance } from './word-chances.ts';
 
@@ -29,6 +29,7 @@ export class HiddenFault {
   readonly magnitude: number;
   private readonly plant: SoundPlant;
   private readonly present: readonly Present[];
+  private readonly second: { fault: Fault; cause: Cause | null } | null;
   private readonly seed: number;
   private readonly unlike: (site: SitePlant) => void;
   private readonly states = new Map<string, Shown | null>();
@@ -46,7 +47,7 @@ export class HiddenFault {
     cause: Cause | null,
     seed: number,
     factor = 1,
-    second: Fault | null = null,
+    second: { fault: Fault; cause: Cause | null } | null = null,
   ) {
     const random = seededNumbers(seed);
     this.plant = plant;
@@ -55,9 +56,10 @@ export class HiddenFault {
     this.seed = seed;
     this.magnitude = fault ? between(fault.magnitudes, random()) : 0;
     this.unlike = unlikeDrawing(plant, random, factor);
-    this.present = [fault, second].flatMap((each) =>
+    this.present = [fault, second?.fault].flatMap((each) =>
       each ? [{ fault: each, magnitude: each === fault ? this.magnitude : between(each.magnitudes, random()) }] : [],
     );
+    this.second = second;
     this.sound = shownWithAll(plant, [], DESIGN_DAY, this.unlike);
   }
 
@@ -71,15 +73,21 @@ export class HiddenFault {
 
   /** What is seen when somebody looks. */
   look(place: string, look: string): boolean {
-    const shows = this.fault !== null && this.fault.place === place && this.cause?.look?.id === look;
+    const shows = [this, this.second].some((each) => each?.fault?.place === place && each.cause?.look?.id === look);
     return this.chance(`${place} ${look}`)() < (shows ? LOOK_RIGHT : LOOK_WRONG);
   }
 
-  /** What people complain of: nothing of a fault that nobody feels. */
+  /** What people complain of: nothing of a fault that nobody feels; of two faults, what each of them would be heard of. */
   said(): Said[] {
-    const now = this.at(DESIGN_DAY);
-    if (!now || !this.sound || !this.fault) return [];
-    const { plant, fault, cause, sound } = this;
+    const all = this.present.flatMap((each) => this.saidOf(each, each.fault === this.fault ? this.cause : this.second?.cause));
+    return all.filter(({ complaint, of }, i) => all.findIndex((each) => each.complaint === complaint && each.of === of) === i);
+  }
+
+  private saidOf(present: Present, cause: Cause | null = null): Said[] {
+    const { plant, sound } = this;
+    const now = this.present.length > 1 ? shownWithAll(plant, [present], DESIGN_DAY, this.unlike) : this.at(DESIGN_DAY);
+    if (!now || !sound) return [];
+    const { fault } = present;
     return (
       allComplaints(plant)
         .map((said) => ({ said, chance: complaintChance(said, plant, cause, fault, now, sound) }))

@@ -5,17 +5,8 @@ import type { Look } from '../fault/looks.ts';
 import { type Evidence, stateKey } from './evidence.ts';
 import { Chain, NORMAL_FIVE } from './gauss.ts';
 import type { Library, Predicted } from './predict.ts';
-import {
-  covariance,
-  elseSpread,
-  type Hypothesis,
-  LOOK_RIGHT,
-  LOOK_WRONG,
-  type Ranking,
-  type Row,
-  rowOf,
-  UNLIKE,
-} from './rank.ts';
+import { LOOK_RIGHT, LOOK_WRONG } from './priors.ts';
+import { covariance, elseSpread, type Hypothesis, type Ranking, type Row, rowOf, UNLIKE } from './rank.ts';
 import { Sensitivities } from './sensitivities.ts';
 
 /** Minutes that a reading of each kind usually takes, and a change of state until the water has settled. The user's to change. */

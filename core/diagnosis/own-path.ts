@@ -3,12 +3,32 @@ import type { HiddenFault } from './hidden-fault.ts';
 import { type Next, type NextAsked, nextReadings } from './next-reading.ts';
 import type { Library } from './predict.ts';
 import type { Ranking } from './rank.ts';
+import { secondFault } from './second-fault.ts';
 
 /** A step of the way the program itself would take through a hidden fault. */
 export interface OwnStep {
   next: Next;
   evidence: Evidence;
   minutes: number;
+}
+
+/** Steps after which a second fault is thought of, and the chance of the first from which on it is looked beside. */
+const THINK_OF_TWO = 3;
+const LEAST_FIRST = 0.35;
+
+/** What it would do next where there may be two faults: once the first is likely, it asks for what tells of another beside it. */
+export function stepWithTwo(
+  library: Library,
+  evidence: Evidence,
+  ranking: Ranking,
+  asked: NextAsked,
+  hidden: Pick<HiddenFault, 'read' | 'look'>,
+): OwnStep | null {
+  const steps = evidence.readings.length + evidence.seen.length;
+  const beside = steps >= THINK_OF_TWO ? secondFault(library, evidence, ranking) : null;
+  if (!beside || beside.first.chance < LEAST_FIRST) return stepWith(library, evidence, ranking, asked, hidden);
+  const step = stepWith(beside.library, evidence, beside.ranking, asked, hidden);
+  return step;
 }
 
 /**

@@ -135,7 +135,7 @@ export class Library {
     return this.usual;
   }
 
-  /** Every complaint, and the chance of each by index of a fault, of its strength and of its cause. */
+  /** Every complaint, and the chance of each by index of a fault, of its strength and of its cause; past the last, of none of them. */
   complaints(): {
     all: readonly Said[];
     /** With nothing but what is known to be wrong. */
@@ -159,9 +159,9 @@ export class Library {
         if (known) return known;
         const fault = this.faults[f];
         const shown = day?.faults[f]?.shown[m];
-        const cause = fault?.causes[c];
+        const cause = fault?.causes[c] ?? null;
         const chances =
-          fault && shown && cause && whole
+          fault && shown && whole
             ? all.map((said) => complaintChance(said, this.plant, cause, fault, shown, whole))
             : all.map(() => 0);
         this.words.set(key, chances);

@@ -2,6 +2,7 @@ import type { Cause, Fault } from '../fault/fault.ts';
 import { type Evidence, type Measured, stateKey } from './evidence.ts';
 import { Chain, logStudent, logSum } from './gauss.ts';
 import type { Library, Predicted } from './predict.ts';
+import { Priors } from './priors.ts';
 import { Sensitivities } from './sensitivities.ts';
 import type { Shown } from './shown.ts';
 import { logSaid, logSaidOfElse } from './word-chances.ts';
@@ -24,19 +25,10 @@ const UNLIKE: readonly (readonly [factor: number, chance: number])[] = [
 ];
 /** Spacing of strengths that a fault really has about each it is worked out at, in steps. */
 const BETWEEN = 0.4;
-/** How often nothing is wrong, something nobody thought of, and an instrument that lies, in a call to a plant that does not work. */
-const PRIOR_SOUND = 0.12;
-const PRIOR_ELSE = 0.08;
-/** How often one fault is the only one, once it is known. */
-const PRIOR_ALONE = 0.7;
-const PRIOR_LIES = 0.03;
 /** Spread of a reading when it is something nobody thought of: K, Pa, shares. */
 const ELSE = { temperature: 8, pressure: 30_000, flow: 0.6, head: 0.5, power: 0.5 } as const;
 /** Share of its value, and beyond, that a reading of an instrument that lies may be off by. */
 const LIES = 12;
-/** Chance that a look shows what it should where it is so, and where it is not: judgement. */
-export const LOOK_RIGHT = 0.92;
-export const LOOK_WRONG = 0.04;
 /** Nothing is told more surely by readings of one state alone. */
 const MOST_SURE = 0.9;
 
@@ -70,12 +62,16 @@ export interface FaultRank {
   /** The strength that explains most. */
   magnitude: number;
   causes: CauseRank[];
+  /** Chance that the plant does what it would with this fault, by none of its causes: the place is sure, the cause is not on the list. */
+  unlisted: number;
 }
 
 /** What the evidence says. Chances add up to 1. */
 export interface Ranking {
+  /** The likeliest first, with what acts like it. */
   faults: FaultRank[];
   sound: number;
+  /** Something that is not on the list, that which acts like a fault among it. */
   something: number;
   /** Chance that each reading was wrong, by its index; in the order of the evidence. */
   lies: number[];
@@ -83,6 +79,8 @@ export interface Ranking {
   /** Of each hypothesis. */
   chances: readonly number[];
   predicted: ReadonlyMap<string, Predicted>;
+  /** Logarithm of how likely all of the evidence is, whatever is so. */
+  log: number;
 }
 
 type Quantity = keyof typeof FLOOR;
@@ -137,26 +135,6 @@ export function rowOf(
 export const covariance = (a: Row, b: Row, factor: number, sensitivities: Sensitivities): number =>
   sensitivities.of(a.at, b.at) * a.scale * b.scale * factor * factor + a.beside * b.beside;
 
-/** Faults are as common as their causes; those at many places less so at each. */
-function priors(faults: readonly Fault[]): Map<Fault, number> {
-  const places = new Map<string, number>();
-  for (const { kind } of faults) places.set(kind, (places.get(kind) ?? 0) + 1);
-  return new Map(faults.map((fault) => [fault, 1 / Math.sqrt(places.get(fault.kind) as number)]));
-}
-
-/** Logarithm of what was seen, if a cause of a fault is the one. */
-function logSeen(evidence: Evidence, faults: ReadonlyMap<string, Fault>, fault: Fault | null, cause: Cause | null): number {
-  let log = 0;
-  for (const { fault: id, look, so } of evidence.seen) {
-    // The same look at the same place tells of every cause it would show.
-    const place = faults.get(id)?.place;
-    const shows = fault !== null && fault.place === place && cause?.look?.id === look;
-    const chance = shows ? LOOK_RIGHT : LOOK_WRONG;
-    log += Math.log(so ? chance : 1 - chance);
-  }
-  return log;
-}
-
 /**
  * What the evidence says of every fault that a plant can have: readings by the plant solved with each, uncertain as plants are; words and
  * looks by their chances.
@@ -175,21 +153,17 @@ export function rank(library: Library, evidence: Evidence, told?: (done: number)
   }
   const sensitivities = new Sensitivities(predicted);
   const readings = evidence.readings.filter(({ state }) => predicted.has(stateKey(state)));
-  const prior = priors(faults);
-  const byId = new Map(faults.map((fault) => [fault.id, fault]));
-  let whole = 0;
-  for (const fault of faults) whole += (prior.get(fault) as number) * fault.causes.reduce((sum, cause) => sum + cause.prior, 0);
+  const prior = new Priors(faults, { known: library.known, complained: evidence.said.length > 0 });
   const soundShown = new Map([...predicted].map(([key, of]) => [key, of.sound]));
   const complaints = library.complaints();
-  const soundLog = logSaid(evidence.said, complaints.all, complaints.known) + logSeen(evidence, byId, null, null);
-  const priorSound = library.known > 0 ? PRIOR_ALONE : PRIOR_SOUND;
+  const soundLog = logSaid(evidence.said, complaints.all, complaints.known) + prior.logSeen(evidence.seen, null, null);
   const hypotheses: Hypothesis[] = [
     {
       fault: null,
       magnitude: 0,
       kind: 'sound',
       chains: chainsOf(readings, { shown: soundShown, beside: NOTHING, lies: -1 }, predicted, sensitivities),
-      causes: [{ cause: null, log: Math.log(priorSound) + soundLog }],
+      causes: [{ cause: null, log: Math.log(prior.sound) + soundLog }],
       shown: soundShown,
       beside: NOTHING,
       lies: -1,
@@ -200,7 +174,7 @@ export function rank(library: Library, evidence: Evidence, told?: (done: number)
         magnitude: 0,
         kind: 'lies',
         chains: chainsOf(readings, { shown: soundShown, beside: NOTHING, lies }, predicted, sensitivities),
-        causes: [{ cause: null, log: Math.log(PRIOR_LIES / readings.length) + soundLog }],
+        causes: [{ cause: null, log: Math.log(prior.lies / readings.length) + soundLog }],
         shown: soundShown,
         beside: NOTHING,
         lies,
@@ -211,13 +185,14 @@ export function rank(library: Library, evidence: Evidence, told?: (done: number)
       magnitude: 0,
       kind: 'else',
       chains: elseChains(readings, predicted),
-      causes: [{ cause: null, log: Math.log(PRIOR_ELSE) + logSaidOfElse(evidence.said) + logSeen(evidence, byId, null, null) }],
+      causes: [
+        { cause: null, log: Math.log(prior.something) + logSaidOfElse(evidence.said) + prior.logSeen(evidence.seen, null, null) },
+      ],
       shown: soundShown,
       beside: NOTHING,
       lies: -1,
     },
   ];
-  const rest = 1 - priorSound - PRIOR_ELSE - PRIOR_LIES;
   day.faults.forEach(({ fault, shown: onDay }, f) => {
     fault.magnitudes.forEach((magnitude, m) => {
       const dayShown = onDay[m];
@@ -240,12 +215,12 @@ export function rank(library: Library, evidence: Evidence, told?: (done: number)
         magnitude,
         kind: 'fault',
         chains: chainsOf(readings, { shown, beside, lies: -1 }, predicted, sensitivities),
-        causes: fault.causes.map((cause, c) => ({
+        causes: [...fault.causes, null].map((cause, c) => ({
           cause,
           log:
-            Math.log((rest * (prior.get(fault) as number) * cause.prior) / whole / fault.magnitudes.length) +
+            Math.log(prior.of(fault, cause) / fault.magnitudes.length) +
             logSaid(evidence.said, complaints.all, complaints.of(f, m, c)) +
-            logSeen(evidence, byId, fault, cause),
+            prior.logSeen(evidence.seen, fault, cause),
         })),
         shown,
         beside,
@@ -332,13 +307,17 @@ function ranked(
     if (hypothesis.kind === 'lies') lies[hypothesis.lies] = chance;
     const { fault } = hypothesis;
     if (!fault) return;
-    const rank = faults.get(fault) ?? { fault, chance: 0, magnitude: hypothesis.magnitude, causes: [], most: 0 };
-    rank.chance += chance;
+    const rank = faults.get(fault) ?? { fault, chance: 0, magnitude: hypothesis.magnitude, causes: [], unlisted: 0, most: 0 };
     if (chance > rank.most) Object.assign(rank, { most: chance, magnitude: hypothesis.magnitude });
     const ofCauses = logSum(hypothesis.causes.map(({ log }) => log));
     hypothesis.causes.forEach(({ cause, log }) => {
-      if (!cause) return;
       const share = chance * Math.exp(log - ofCauses);
+      if (!cause) {
+        rank.unlisted += share;
+        something += share;
+        return;
+      }
+      rank.chance += share;
       const known = rank.causes.find((each) => each.cause === cause);
       if (known) known.chance += share;
       else rank.causes.push({ cause, chance: share });
@@ -349,7 +328,7 @@ function ranked(
   const settled = predicted.size > 1 || evidence.seen.some(({ so }) => so);
   const list = [...faults.values()]
     .map(({ most: _, ...rank }): FaultRank => ({ ...rank, causes: rank.causes.sort((a, b) => b.chance - a.chance) }))
-    .sort((a, b) => b.chance - a.chance);
+    .sort((a, b) => b.chance + b.unlisted - a.chance - a.unlisted);
   const [first] = list;
   if (!settled && first && first.chance > MOST_SURE) {
     const over = first.chance - MOST_SURE;
@@ -357,7 +336,7 @@ function ranked(
     for (const cause of first.causes) cause.chance *= MOST_SURE / first.chance;
     first.chance = MOST_SURE;
   }
-  return { faults: list, sound, something, lies, hypotheses, chances, predicted };
+  return { faults: list, sound, something, lies, hypotheses, chances, predicted, log: all };
 }
 
 export { UNLIKE };

@@ -26,6 +26,8 @@ export interface ToldFault {
   place: string;
   magnitude: number;
   chance: number;
+  /** Chance that it acts like this by none of these causes. */
+  unlisted: number;
   causes: ToldCause[];
 }
 
@@ -82,12 +84,13 @@ export function tell(
   };
 }
 
-const toldFault = ({ fault, chance, magnitude, causes }: FaultRank, display: Display): ToldFault => ({
+const toldFault = ({ fault, chance, magnitude, causes, unlisted }: FaultRank, display: Display): ToldFault => ({
   id: fault.id,
   label: fault.label,
   place: fault.place,
   magnitude,
   chance,
+  unlisted,
   causes: causes.map(({ cause, chance: of }) => ({
     id: cause.id,
     label: cause.label,

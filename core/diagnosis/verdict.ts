@@ -132,7 +132,10 @@ export function verdictOf(plant: SoundPlant, evidence: Evidence, ranking: Rankin
 
 function headlineOf({ sound, something }: Ranking, first: FaultRank | undefined, leads: number): string {
   if (!first || (sound === leads && sound > 0.3)) return `Nothing seems to be wrong with water and heat: ${percent(sound)}.`;
-  if (something === leads && something > 0.3) return `It is something that is not on the list: ${percent(something)}.`;
+  if (something === leads && something > 0.3)
+    return first && first.unlisted > 0.5 * something
+      ? `It acts like this, by something that is not on the list: ${lower(first.fault.label)}. ${percent(first.unlisted)}.`
+      : `It is something that is not on the list: ${percent(something)}.`;
   return first.chance < LEAST_TOLD
     ? 'Too little is known yet to tell.'
     : `${first.fault.label}: ${chanceWords(first.chance)}, ${percent(first.chance)}.`;

@@ -9,13 +9,13 @@ const LEAST = 0.005;
 
 /** The likeliest faults with their causes, each with a bar for how sure it is; the number stands beside it. */
 export function FaultList({ told }: { told: Told }) {
-  const faults = told.faults.slice(0, MOST).filter(({ chance }) => chance >= LEAST);
+  const faults = told.faults.slice(0, MOST).filter(({ chance, unlisted }) => chance + unlisted >= LEAST);
   return (
     <Box component="section" aria-label="What may be the matter" sx={{ mb: 3 }}>
       <Typography variant="h2" sx={{ fontSize: 'body', fontWeight: 700, mb: 1 }}>
         What may be the matter
       </Typography>
-      {faults.map(({ id, label, chance, causes }, i) => (
+      {faults.map(({ id, label, chance, unlisted, causes }, i) => (
         <Box key={id} component="details" open={i === 0} sx={{ mb: 1, '& summary': { cursor: 'pointer', minHeight: 48 } }}>
           <Box component="summary">
             <Line label={label} chance={chance} />
@@ -27,6 +27,9 @@ export function FaultList({ told }: { told: Told }) {
                 {`, ${percent(cause.chance)}. ${cause.cure}`}
               </Box>
             ))}
+            {unlisted >= LEAST && (
+              <Box component="li">{`By something that is not on the list, ${percent(unlisted)}. Look at this place for what else does it.`}</Box>
+            )}
           </Box>
         </Box>
       ))}
