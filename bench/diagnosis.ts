@@ -6,7 +6,7 @@ import { HiddenFault } from '../core/diagnosis/hidden-fault.ts';
 import { type Next, nextReadings } from '../core/diagnosis/next-reading.ts';
 import { Library } from '../core/diagnosis/predict.ts';
 import { type Ranking, rank } from '../core/diagnosis/rank.ts';
-import { secondFault } from '../core/diagnosis/second-fault.ts';
+import { statesToTry } from '../core/diagnosis/states.ts';
 import { ALL_QUANTITIES } from '../core/diagnosis/told.ts';
 import type { Cause, Fault } from '../core/fault/fault.ts';
 import { faultsOf } from '../core/fault/faults.ts';
@@ -14,9 +14,8 @@ import { designWithPlant } from '../core/job/design-job.ts';
 import { seededNumbers } from '../core/quantity/seeded.ts';
 import { SYSTEMS } from '../demo/systems.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
-import type { StateNote } from '../model/book/entry.ts';
 import type { Job } from '../model/job.ts';
-import { goThrough, nearestSignature, type Way, waysOf } from './diagnosis/trial.ts';
+import { goThrough, goThroughTwo, nearestSignature, type Way, waysOf } from './diagnosis/trial.ts';
 import { middle } from './median.ts';
 
 const argument = (name: string, usual: number): number => {
@@ -30,6 +29,9 @@ const STEPS_UNASKED = 10;
 /** Cases of each plant at most; every fault with a symptom there without a limit. */
 const MOST = argument('most', 60);
 const MOST_BESIDE = argument('beside', 12);
+/** `--only=two` tries that alone: `complaints`, `unasked`, `outside` or `two`. */
+const ONLY = process.argv.find((each) => each.startsWith('--only='))?.split('=')[1];
+const tries = (what: string): boolean => ONLY === undefined || ONLY === what;
 const PLANTS = process.argv.includes('--all') ? undefined : [5, 7, 9, 11, 21];
 
 const plants: [string, Job][] = [
@@ -79,16 +81,7 @@ for (const [name, job] of plants) {
   const start = performance.now();
   library.designDay();
   timings.library.push(performance.now() - start);
-  const { circuits, zones } = plant.assembly;
-  const states: StateNote[] = [
-    DESIGN_DAY,
-    ...circuits.slice(0, 2).map(
-      ({ id }): StateNote => ({
-        ...DESIGN_DAY,
-        calls: zones.filter(({ circuitId }) => circuitId === id).map((zone) => zone.id),
-      }),
-    ),
-  ].filter((_, i, list) => i === 0 || list.length > 2);
+  const states = statesToTry(plant.assembly, DESIGN_DAY);
   const random = seededNumbers(SEED + name.length * 7919 + job.rooms.length);
   // Every fault, each with one of its causes by chance: those that people feel, and those that nobody does.
   const [felt, silent]: [Case[], Case[]] = [[], []];
@@ -105,7 +98,7 @@ for (const [name, job] of plants) {
       .sort((a, b) => a.by - b.by)
       .map(({ each }) => each);
   const chosen = shuffled(felt).slice(0, MOST);
-  for (const { fault, cause, hidden } of chosen) {
+  for (const { fault, cause, hidden } of tries('complaints') ? chosen : []) {
     WAYS.forEach((way, w) => {
       const score = scores[w] as (typeof scores)[number];
       const seed = Math.floor(random() * 2 ** 31);
@@ -137,7 +130,7 @@ for (const [name, job] of plants) {
   }
   // Nothing is wrong, and somebody complains all the same; or nobody does, and it is looked over.
   const rooms = job.rooms.filter(({ heatLoad }) => (heatLoad ?? 0) > 0);
-  for (let k = 0; k < MOST_BESIDE; k++) {
+  for (let k = 0; k < (tries('unasked') ? MOST_BESIDE : 0); k++) {
     const hidden = () => new HiddenFault(sound, null, null, SEED + 31 * k);
     const said = [{ complaint: 'room-cold', of: rooms[k % rooms.length]?.id ?? null, so: true }] as const;
     const stray = goThrough(library, states, hidden(), CHOSEN, random, said).ranking.faults[0];
@@ -154,7 +147,7 @@ for (const [name, job] of plants) {
     }
   }
   // Nobody complains of a fault that is there.
-  for (const { fault, hidden } of shuffled(silent).slice(0, MOST_BESIDE)) {
+  for (const { fault, hidden } of tries('unasked') ? shuffled(silent).slice(0, MOST_BESIDE) : []) {
     const { ranking } = goThrough(library, states, hidden(), UNASKED, random, []);
     const place = ranking.faults.findIndex((each) => each.fault === fault);
     unasked.cases++;
@@ -163,7 +156,7 @@ for (const [name, job] of plants) {
     if (place >= 0 && place < 3) unasked.three++;
   }
   // The true fault is not among those it knows.
-  for (const { fault, hidden } of chosen.slice(0, MOST_BESIDE)) {
+  for (const { fault, hidden } of tries('outside') ? chosen.slice(0, MOST_BESIDE) : []) {
     const without = new Library(
       sound,
       faults.filter((each) => each !== fault),
@@ -178,14 +171,12 @@ for (const [name, job] of plants) {
     }
   }
   // Two faults at once, in different places.
-  for (let k = 0; k + 1 < Math.min(chosen.length, MOST_BESIDE); k += 2) {
+  for (let k = 0; tries('two') && k + 1 < Math.min(chosen.length, 2 * MOST_BESIDE); k += 2) {
     const [one, other] = [chosen[k], chosen[k + 1]];
     if (!one || !other || one.fault.place === other.fault.place) continue;
     const of = new HiddenFault(sound, one.fault, one.cause, SEED + k, 1, other);
     if (!of.stands(DESIGN_DAY) || of.said().length === 0) continue;
-    const { ranking, evidence } = goThrough(library, states, of, { ...CHOSEN, steps: STEPS_OF_TWO, two: true }, random);
-    const beside = secondFault(library, evidence, ranking);
-    const named = new Set([beside?.first.fault ?? ranking.faults[0]?.fault, beside?.seconds[0]?.fault]);
+    const named = goThroughTwo(library, states, of, STEPS_OF_TWO);
     const found = [one, other].filter(({ fault }) => named.has(fault)).length;
     pairs.cases++;
     if (found > 0) pairs.one++;
@@ -222,7 +213,7 @@ say(
   `fault outside the list: right circuit or room ${percent(outside.circuit, outside.cases)}, wrong above 0.8 ${percent(outside.sure, outside.cases)} of ${outside.cases}`,
 );
 say(
-  `two faults, ${STEPS_OF_TWO} steps: both named ${percent(pairs.both, pairs.cases)}, one of them ${percent(pairs.one, pairs.cases)} of ${pairs.cases}`,
+  `two faults, ${STEPS_OF_TWO} steps, the cure of the first among them: both named ${percent(pairs.both, pairs.cases)}, one of them ${percent(pairs.one, pairs.cases)} of ${pairs.cases}`,
 );
 say(
   `looked over without complaint, ${STEPS_UNASKED} steps: found ${percent(unasked.found, unasked.cases)}, among three ${percent(unasked.three, unasked.cases)} of ${unasked.cases}; false alarms ${percent(unasked.alarms, unasked.healthy)} of ${unasked.healthy}`,

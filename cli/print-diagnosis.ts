@@ -1,5 +1,5 @@
 import { DESIGN_DAY } from '../core/commission/book-state.ts';
-import { ALL_QUANTITIES, libraryOf, tell } from '../core/diagnosis/told.ts';
+import { ALL_QUANTITIES, libraryOf, nextWords, tell } from '../core/diagnosis/told.ts';
 import { CALL_FIRST, saidWords } from '../core/diagnosis/verdict.ts';
 import type { SoundPlant } from '../core/fault/fault.ts';
 import { faultsOf } from '../core/fault/faults.ts';
@@ -70,11 +70,7 @@ export function printDiagnosis(job: Job, text: string, name: string): Printed {
   }
   lines.push('', verdict.enough ? 'Reading on tells little more. What could be read:' : 'Read or look at next, the best first');
   for (const each of next.slice(0, MOST_PRINTED))
-    lines.push(
-      each.kind === 'look'
-        ? `  ${minutes(each.minutes)}  ${tame(each.of)}: ${each.ask}`
-        : `  ${minutes(each.minutes)}  ${tame(each.where)}, ${each.what.toLowerCase()}`,
-    );
+    lines.push(`  ${minutes(Math.round(10 * each.minutes) / 10)}  ${tame(nextWords(each))}`);
   for (const licensed of verdict.callFirst) lines.push('', CALL_FIRST[licensed]);
   lines.push('', LICENCE, '');
   return { text: lines.join('\n'), json: { job: job.name, ...told } };

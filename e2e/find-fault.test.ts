@@ -23,9 +23,23 @@ test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true
 
 /** The whole page at once: what lies half under the bar at the foot is no smaller for it. */
 async function accessibleWhole(page: Page): Promise<void> {
-  await page.setViewportSize({ width: 390, height: 3200 });
+  await page.setViewportSize({ width: 390, height: 4400 });
   await expectAccessible(page);
   await page.setViewportSize({ width: 390, height: 844 });
+}
+
+/** Writes down all the meters, or all the return temperatures, of a manifold. @returns how many */
+async function readRound(page: Page, quantity: 'flow' | 'back'): Promise<number> {
+  const next = page.getByRole('region', { name: 'Next' });
+  let count = 0;
+  for (const point of points.filter((each) => each.quantity === quantity && each.key.includes('/loop'))) {
+    const field = next.getByLabel(`${point.where}: ${lower(point.label)}`, { exact: true });
+    if ((await field.count()) === 0) continue;
+    await field.fill(editText(shown?.get(point.key) ?? Number.NaN, kindOfReading(point), thistleMill.display));
+    count++;
+  }
+  await next.getByRole('button', { name: 'Keep in the book' }).click();
+  return count;
 }
 
 /** Does what is asked for on a plant whose kitchen loop is shut at its meter. */
@@ -34,12 +48,25 @@ async function doWhatIsAsked(page: Page): Promise<void> {
   const seen = next.getByRole('button', { name: 'It was shut' });
   const not = next.getByRole('button', { name: 'It is not so' });
   await expect(next).toBeVisible();
+  const none = next.getByRole('button', { name: 'None of them' });
+  if (await none.isVisible()) {
+    const asked = (await next.textContent()) ?? '';
+    if (asked.includes('meter') && asked.includes('Kitchen, A4')) {
+      await next.getByLabel('Kitchen, A4').check();
+      await next.getByRole('button', { name: /^It was shut: 1 of/ }).click();
+    } else await none.click();
+    return;
+  }
   if (await not.isVisible()) {
     const own = await next.getByText('Kitchen, A4').isVisible();
     await (own && (await seen.isVisible()) ? seen : not).click();
     return;
   }
   const asked = ((await next.textContent()) ?? '').replace(/\u00a0/g, ' ');
+  if (asked.includes('at the manifold') || asked.includes('of the manifold')) {
+    await readRound(page, asked.includes('meters') ? 'flow' : 'back');
+    return;
+  }
   const point = points.find(({ where, label }) => asked.includes(`${where}: ${lower(label)}`));
   if (!point) throw new Error(`nothing known is asked for: ${asked}`);
   const value = shown?.get(point.key) ?? Number.NaN;
@@ -121,13 +148,62 @@ test('a plant that nobody complains of is looked over, and a complaint is taken 
   // Nothing is asked for that there is no instrument for.
   await page.getByText('Everything can be read').click();
   for (const none of ['A thermometer for pipes', 'A thermometer for rooms', 'Meters of flow', 'Pressure gauges'])
-    await page.getByLabel(none).uncheck();
+    await page.getByLabel(none, { exact: true }).uncheck();
   await expect(page.getByText('Not everything can be read')).toBeVisible();
   const asked = page.getByRole('region', { name: /^(Next|Instead)$/ });
   await expect(asked.filter({ hasText: /temperature|, flow|Head across/ })).toHaveCount(0);
   await expect(asked.filter({ hasText: /electric power/i }).first()).toBeVisible();
   await page.getByRole('button', { name: /^Take back: The whole house/ }).click();
   await expect(page.getByRole('button', { name: /^Take back/ })).toHaveCount(0);
+});
+
+test('all the meters of a manifold are read at once, thermostats turned for it, in minutes of one’s own', async ({
+  page,
+  context,
+}) => {
+  await context.addInitScript(() => localStorage.setItem('book-who', 'E. Tester'));
+  await openJob(page, thistleMill, 'book?part=fault');
+  await page.getByRole('button', { name: 'So it stands' }).click();
+  await page.getByRole('button', { name: 'Nobody complains: look it over' }).click();
+  const told = page.getByRole('status').filter({ hasText: 'faults compared' });
+  await expect(told).toContainText('by 0 readings');
+  // Pipes take ten minutes each here: they are not asked for first any more.
+  await page.getByText('Everything can be read').click();
+  const pipes = page.getByLabel('A thermometer for pipes: minutes');
+  await pipes.fill('700');
+  await expect(page.getByText('0 to 600')).toBeVisible();
+  await pipes.fill('10');
+  await expect(page.getByText('Everything can be read, in minutes of your own')).toBeVisible();
+  const next = page.getByRole('region', { name: 'Next' });
+  await expect(next).not.toContainText('temperature');
+  await accessibleWhole(page);
+  // Other calls tell more, where thermostats may be turned and the water settles at once.
+  await page.getByLabel('Thermostats may be turned for it; the water settles in').check();
+  await page.getByLabel('Until it has settled: minutes').fill('0');
+  const turned = page.getByRole('button', { name: /, thermostats turned/ });
+  await expect(
+    next
+      .getByText(/^First let only/)
+      .or(turned)
+      .first(),
+  ).toBeVisible();
+  if ((await next.getByText(/^First let only/).count()) === 0) await turned.first().click();
+  await next.getByRole('button', { name: 'It stands so now' }).click();
+  await expect(page.getByText(/running, \d+ zones? calling/)).toBeVisible();
+  // Meters of the manifold: as many readings as it has loops.
+  await page.getByLabel('A gauge across a pump', { exact: true }).uncheck();
+  await page.getByLabel('The display of the pumps', { exact: true }).uncheck();
+  await page.getByLabel('Pressure gauges', { exact: true }).uncheck();
+  const round = page.getByRole('button', { name: /all meters of the manifold/ });
+  await expect(next.or(round).filter({ hasText: 'all meters of the manifold' }).first()).toBeVisible();
+  if (!((await next.textContent()) ?? '').includes('all meters of the manifold')) await round.first().click();
+  await expect(next).toContainText('Ground floor: all meters of the manifold');
+  const count = await readRound(page, 'flow');
+  expect(count).toBeGreaterThan(4);
+  await expect(told).toContainText(`by ${count} readings of the book`);
+  // What was said of minutes and thermostats outlasts the page.
+  await page.reload();
+  await expect(page.getByText('in minutes of your own; thermostats may be turned')).toBeVisible();
 });
 
 test('odd readings of the book lead to the fault that explains them', async ({ page, context }) => {

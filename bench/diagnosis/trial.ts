@@ -6,6 +6,7 @@ import type { NextAsked } from '../../core/diagnosis/next-reading.ts';
 import { stepWith, stepWithTwo } from '../../core/diagnosis/own-path.ts';
 import type { Library } from '../../core/diagnosis/predict.ts';
 import { type Ranking, rank } from '../../core/diagnosis/rank.ts';
+import { secondFault } from '../../core/diagnosis/second-fault.ts';
 import { ALL_QUANTITIES } from '../../core/diagnosis/told.ts';
 import type { Fault } from '../../core/fault/fault.ts';
 import type { Said } from '../../core/fault/words.ts';
@@ -19,7 +20,6 @@ export interface Way {
   /** How much more unlike its drawing the plant is than usual. */
   factor: number;
   random?: boolean;
-  two?: boolean;
 }
 
 const CLAMPS: ReadonlySet<ReadingQuantity> = new Set(['supply', 'back', 'air', 'power']);
@@ -59,10 +59,9 @@ export function goThrough(
   let sure: Gone['sure'] = null;
   const rankings: number[] = [];
   for (let k = 0; k < way.steps; k++) {
-    const take = way.two ? stepWithTwo : stepWith;
     const step = way.random
       ? stepAtRandom(library, states[0] ?? DESIGN_DAY, evidence, hidden, random)
-      : take(library, evidence, ranking, { ...way.asked, states }, hidden);
+      : stepWith(library, evidence, ranking, { ...way.asked, states }, hidden);
     if (!step) break;
     evidence = step.evidence;
     minutes += step.minutes;
@@ -72,6 +71,37 @@ export function goThrough(
     if (!sure && (ranking.faults[0]?.chance ?? 0) > 0.8) sure = { steps: k + 1, minutes };
   }
   return { ranking, evidence, minutes, sure, rankings };
+}
+
+/** What is told surely enough to be cured. */
+const CURE_FROM = 0.7;
+
+/**
+ * Goes about two faults at once as people do: what is told surely enough is cured, which is a step too, and what people still complain of
+ * then is looked into anew. Where nothing is, a second is sought beside the first.
+ * @returns the faults that are named in the end
+ */
+export function goThroughTwo(library: Library, states: readonly StateNote[], both: HiddenFault, steps: number): Set<Fault> {
+  let hidden = both;
+  let evidence: Evidence = { readings: [], said: hidden.said(), seen: [] };
+  let ranking = rank(library, evidence) as Ranking;
+  const named = new Set<Fault>();
+  for (let k = 0; k < steps; k++) {
+    const first = ranking.faults[0];
+    if (named.size === 0 && first && first.chance > CURE_FROM) {
+      named.add(first.fault);
+      hidden = hidden.after(first.fault);
+      evidence = { readings: [], said: hidden.said(), seen: [] };
+    } else {
+      const step = stepWithTwo(library, evidence, ranking, { quantities: ALL_QUANTITIES, states }, hidden);
+      if (!step) break;
+      evidence = step.evidence;
+    }
+    ranking = rank(library, evidence) as Ranking;
+  }
+  if (named.size > 0) return ranking.faults[0] ? named.add(ranking.faults[0].fault) : named;
+  const beside = secondFault(library, evidence, ranking);
+  return new Set([beside?.first ?? ranking.faults[0], beside?.seconds[0]].flatMap((each) => (each ? [each.fault] : [])));
 }
 
 /** One reading of the state that stands, whichever chance picks. */

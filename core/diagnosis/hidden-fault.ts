@@ -30,6 +30,8 @@ export class HiddenFault {
   private readonly plant: SoundPlant;
   private readonly present: readonly Present[];
   private readonly second: { fault: Fault; cause: Cause | null } | null;
+  private readonly cured: ReadonlySet<Fault>;
+  private readonly factor: number;
   private readonly seed: number;
   private readonly unlike: (site: SitePlant) => void;
   private readonly states = new Map<string, Shown | null>();
@@ -39,7 +41,7 @@ export class HiddenFault {
   /**
    * @param fault and the cause of it; null for a plant with nothing wrong @param seed the same gives the same plant, readings and looks
    * @param second another fault beside it, which nobody hears of by words of its own
-   * @param factor by which the plant is more unlike its drawing than usual
+   * @param factor by which the plant is more unlike its drawing than usual @param cured faults that are not there any more
    */
   constructor(
     plant: SoundPlant,
@@ -48,6 +50,7 @@ export class HiddenFault {
     seed: number,
     factor = 1,
     second: { fault: Fault; cause: Cause | null } | null = null,
+    cured: ReadonlySet<Fault> = new Set(),
   ) {
     const random = seededNumbers(seed);
     this.plant = plant;
@@ -56,11 +59,21 @@ export class HiddenFault {
     this.seed = seed;
     this.magnitude = fault ? between(fault.magnitudes, random()) : 0;
     this.unlike = unlikeDrawing(plant, random, factor);
-    this.present = [fault, second?.fault].flatMap((each) =>
-      each ? [{ fault: each, magnitude: each === fault ? this.magnitude : between(each.magnitudes, random()) }] : [],
-    );
+    this.present = [fault, second?.fault]
+      .flatMap((each) =>
+        each ? [{ fault: each, magnitude: each === fault ? this.magnitude : between(each.magnitudes, random()) }] : [],
+      )
+      .filter((each) => !cured.has(each.fault));
     this.second = second;
+    this.cured = cured;
+    this.factor = factor;
     this.sound = shownWithAll(plant, [], DESIGN_DAY, this.unlike);
+  }
+
+  /** The same plant once a fault is cured; as it was where that was not there. */
+  after(fault: Fault): HiddenFault {
+    const cured = new Set([...this.cured, fault]);
+    return new HiddenFault(this.plant, this.fault, this.cause, this.seed, this.factor, this.second, cured);
   }
 
   /** What an instrument shows; null where there is nothing to read in that state. */
@@ -73,7 +86,9 @@ export class HiddenFault {
 
   /** What is seen when somebody looks. */
   look(place: string, look: string): boolean {
-    const shows = [this, this.second].some((each) => each?.fault?.place === place && each.cause?.look?.id === look);
+    const shows = [this, this.second].some(
+      (each) => each?.fault?.place === place && each.cause?.look?.id === look && !this.cured.has(each.fault),
+    );
     return this.chance(`${place} ${look}`)() < (shows ? LOOK_RIGHT : LOOK_WRONG);
   }
 

@@ -13,7 +13,7 @@ export interface OwnStep {
 }
 
 /** Steps after which a second fault is thought of, and the chance of the first from which on it is looked beside. */
-const THINK_OF_TWO = 3;
+const THINK_OF_TWO = 4;
 const LEAST_FIRST = 0.35;
 
 /** What it would do next where there may be two faults: once the first is likely, it asks for what tells of another beside it. */
@@ -60,9 +60,17 @@ export function stepWith(
         evidence: { ...evidence, seen: [...evidence.seen, { fault: next.fault.id, look: next.look.id, so }] },
       };
     }
-    const { key, state } = next;
-    const read = hidden.read(key, state);
-    if (read) return { next, minutes, evidence: { ...evidence, readings: [...evidence.readings, { key, ...read, state }] } };
+    if (next.kind === 'looks') {
+      const { look, faults } = next;
+      const made = faults.map((fault) => ({ fault: fault.id, look: look.id, so: hidden.look(fault.place, look.id) }));
+      return { next, minutes, evidence: { ...evidence, seen: [...evidence.seen, ...made] } };
+    }
+    const { state } = next;
+    const made = (next.kind === 'round' ? next.keys : [next.key]).flatMap((key) => {
+      const read = hidden.read(key, state);
+      return read ? [{ key, ...read, state }] : [];
+    });
+    if (made.length > 0) return { next, minutes, evidence: { ...evidence, readings: [...evidence.readings, ...made] } };
   }
   return null;
 }

@@ -3,9 +3,9 @@ import { loopNames, readingPoints } from '../commission/reading-points.ts';
 import { emitterLabel } from '../emitter/emitter.ts';
 import type { SoundPlant } from '../fault/fault.ts';
 import { inUnits } from '../quantity/in-units.ts';
-import { USUAL_MINUTES } from './next-reading.ts';
 import { hide, type Level, lessonOf, pointsOf } from './practice.ts';
 import type { Library } from './predict.ts';
+import { minutesOf, USUAL_MINUTES } from './reading-costs.ts';
 import { readingNamer, saidWords } from './verdict.ts';
 
 /** What somebody who practises sees: what is complained of, what can be read and looked at, what it may be. */
@@ -32,7 +32,7 @@ export function boardOf(library: Library, level: Level, seed: number): Board | n
     said: practice.said.map((said) => saidWords(said, plant)),
     points: readingPoints(plant.job, plant.design)
       .filter(({ key }) => day.sound.readings.has(key))
-      .map(({ key, where: at, label, quantity }) => ({ key, where: at, what: label, minutes: USUAL_MINUTES[quantity] })),
+      .map(({ key, where: at, label }) => ({ key, where: at, what: label, minutes: minutesOf(key, plant, USUAL_MINUTES) })),
     looks: [...looks.values()],
     faults: faults.map(({ id, label, causes }) => ({
       id,

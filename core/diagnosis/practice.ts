@@ -104,9 +104,11 @@ function ownPath(library: Library, { hidden, said, fault }: Practice): Lesson['o
   const steps: string[] = [];
   let minutes = 0;
   for (let k = 0; k < MOST_STEPS && ranking && (ranking.faults[0]?.chance ?? 0) < SURE; k++) {
-    const step = stepWith(library, evidence, ranking, { states, quantities: ALL_QUANTITIES }, hidden);
+    const step = stepWith(library, evidence, ranking, { states, quantities: ALL_QUANTITIES, rounds: false }, hidden);
     if (!step || step.next.gain < LEAST_GAIN) break;
-    steps.push(step.next.kind === 'look' ? `${step.next.fault.id} ${step.next.look.id}` : step.next.key);
+    const { next } = step;
+    if (next.kind === 'look' || next.kind === 'reading')
+      steps.push(next.kind === 'look' ? `${next.fault.id} ${next.look.id}` : next.key);
     minutes += step.minutes;
     evidence = step.evidence;
     ranking = rank(library, evidence);

@@ -97,6 +97,11 @@ export class Library {
     }
   }
 
+  /** Whether a state is worked out already. */
+  knows(state: StateNote): boolean {
+    return this.states.has(stateKey(state));
+  }
+
   /** Works out a state one fault after another. @yields the share that is done */
   *work(state: StateNote): Generator<number, Predicted | null> {
     const key = stateKey(state);

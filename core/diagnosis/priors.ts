@@ -7,7 +7,7 @@ const SOUND = 0.12;
 const SOMETHING = 0.05;
 const LIES = 0.03;
 /** How often nothing is wrong where nobody complains and a plant is only looked over. */
-const SOUND_UNASKED = 0.5;
+const SOUND_UNASKED = 0.6;
 /** Share of what acts like a fault that has none of its known causes. */
 const UNLISTED = 0.1;
 /** How often one fault is the only one, once it is known. */

@@ -1,5 +1,5 @@
 import type { ReadingQuantity, StateNote } from '../../model/book/entry.ts';
-import type { Display } from '../../model/job.ts';
+import type { Display, Job } from '../../model/job.ts';
 import type { Licensed, SoundPlant } from '../fault/fault.ts';
 import { faultsOf } from '../fault/faults.ts';
 import { inUnits } from '../quantity/in-units.ts';
@@ -34,6 +34,8 @@ export interface ToldFault {
 /** What could be read or looked at, as it is told. */
 export type ToldNext = { minutes: number; gain: number } & (
   | { kind: 'reading'; key: string; where: string; what: string; calls: StateNote['calls'] }
+  | { kind: 'round'; id: string; where: string; what: string; keys: readonly string[]; calls: StateNote['calls'] }
+  | { kind: 'looks'; id: string; where: string; look: string; ask: string; seen: string; at: { fault: string; where: string }[] }
   | { kind: 'look'; fault: string; of: string; look: string; ask: string; seen: string }
 );
 
@@ -79,7 +81,7 @@ export function tell(
     faults: ranking.faults.slice(0, MOST_FAULTS).map((each) => toldFault(each, library.plant.job.display)),
     sound: ranking.sound,
     something: ranking.something,
-    next: next.slice(0, MOST_NEXT).map((each) => toldNext(each, namer)),
+    next: next.slice(0, MOST_NEXT).map((each) => toldNext(each, namer, library.plant.job)),
     known: library.faults.length,
   };
 }
@@ -103,11 +105,46 @@ const toldFault = ({ fault, chance, magnitude, causes, unlisted }: FaultRank, di
 /** What tells less than this is not worth naming, nats. */
 const LEAST_TOLD = 1e-3;
 
-function toldNext(next: Next, namer: ReturnType<typeof readingNamer>): ToldNext {
+/** What is to be read or looked at, and where, in one line. */
+export function nextWords(next: ToldNext): string {
+  if (next.kind === 'look') return `${next.of}: ${next.ask}`;
+  if (next.kind === 'looks') return `${next.where}, each loop: ${next.ask}`;
+  return `${next.where}, ${next.what.charAt(0).toLowerCase()}${next.what.slice(1)}`;
+}
+
+/** What a round of a manifold is called. */
+export const roundWords = (quantity: ReadingQuantity): string =>
+  quantity === 'flow' ? 'All meters of the manifold' : 'All return temperatures at the manifold';
+
+function toldNext(next: Next, namer: ReturnType<typeof readingNamer>, job: Job): ToldNext {
   const { minutes, gain } = next;
   if (next.kind === 'look') {
     const { fault, look } = next;
     return { kind: 'look', minutes, gain, fault: fault.id, of: fault.label, look: look.id, ask: look.ask, seen: look.seen };
+  }
+  const manifold = ({ circuitId, number }: { circuitId: string; number: number | null }): string => {
+    const circuit = job.circuits.find(({ id }) => id === circuitId)?.name || circuitId;
+    return number === null ? circuit : `${circuit}, manifold ${number}`;
+  };
+  if (next.kind === 'looks') {
+    const { look, faults } = next;
+    const at = faults.map((fault) => ({ fault: fault.id, where: namer(`${fault.place}#flow`).where }));
+    return {
+      kind: 'looks',
+      minutes,
+      gain,
+      id: `${next.id} ${look.id}`,
+      where: manifold(next),
+      look: look.id,
+      ask: look.ask,
+      seen: look.seen,
+      at,
+    };
+  }
+  if (next.kind === 'round') {
+    const { round, keys, state } = next;
+    const what = roundWords(round.quantity);
+    return { kind: 'round', minutes, gain, id: round.id, where: manifold(round), what, keys, calls: state.calls };
   }
   const { where, what } = namer(next.key);
   return { kind: 'reading', minutes, gain, key: next.key, where, what, calls: next.state.calls };

@@ -105,8 +105,7 @@ export function verdictOf(plant: SoundPlant, evidence: Evidence, ranking: Rankin
   const lying = ranking.lies.reduce((at, chance, i) => (chance > (ranking.lies[at] ?? 0) ? i : at), 0);
   const reasons: string[] = [];
   const rows = readRows(plant, evidence, ranking, first);
-  if (evidence.readings.length === 0 && evidence.said.length === 0)
-    reasons.push('Nothing is known yet: say what is complained of, or read the first thing named below.');
+  if (nothingKnown(evidence)) reasons.push('Say what is complained of, or read the first thing named below.');
   if ((ranking.lies[lying] ?? 0) > 0.2) {
     const { where, what } = readingNamer(plant)(evidence.readings[lying]?.key ?? '');
     reasons.push(
@@ -127,8 +126,11 @@ export function verdictOf(plant: SoundPlant, evidence: Evidence, ranking: Rankin
         .flatMap(({ causes }) => causes.flatMap(({ cause }) => (cause.licensed ? [cause.licensed] : []))),
     ),
   ];
-  return { headline: headlineOf(ranking, first, leads), enough: settled || worthless, reasons, rows, callFirst };
+  const headline = nothingKnown(evidence) ? 'Nothing is known yet.' : headlineOf(ranking, first, leads);
+  return { headline, enough: settled || worthless, reasons, rows, callFirst };
 }
+
+const nothingKnown = ({ readings, said, seen }: Evidence): boolean => readings.length + said.length + seen.length === 0;
 
 function headlineOf({ sound, something }: Ranking, first: FaultRank | undefined, leads: number): string {
   if (!first || (sound === leads && sound > 0.3)) return `Nothing seems to be wrong with water and heat: ${percent(sound)}.`;

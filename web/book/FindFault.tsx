@@ -9,11 +9,10 @@ import { instrumentFor, readingError } from '../../core/commission/instruments.t
 import { keyOf, readingPoints } from '../../core/commission/reading-points.ts';
 import type { Design } from '../../core/design/design.ts';
 import { type Evidence, type Measured, stateKey } from '../../core/diagnosis/evidence.ts';
-import type { Told, ToldNext } from '../../core/diagnosis/told.ts';
+import { nextWords, type Told, type ToldNext } from '../../core/diagnosis/told.ts';
 import { CALL_FIRST } from '../../core/diagnosis/verdict.ts';
 import { PlainTable } from '../parts/PlainTable.tsx';
 import { useJob } from '../state/job-context.tsx';
-import { useWork } from '../worker/use-work.ts';
 import { Complaints } from './Complaints.tsx';
 import { FaultFound } from './FaultFound.tsx';
 import { FaultList } from './FaultList.tsx';
@@ -25,7 +24,9 @@ import { useRoundState } from './round-state.ts';
 import { SecondFault } from './SecondFault.tsx';
 import { StateBar } from './StateBar.tsx';
 import { useAssessed, useBook } from './use-book.ts';
+import { useDiagnosis } from './use-diagnosis.ts';
 import { usePlan } from './use-plan.ts';
+import { WorkingOut } from './WorkingOut.tsx';
 
 /** States of the plant that readings are taken from, the latest first: in each it is worked out with every fault. */
 const MOST_STATES = 3;
@@ -102,22 +103,17 @@ function useMeasured(since: number): Measured[] {
 function Looking({ design, found }: { design: Design; found: FaultCase }) {
   const job = useJob();
   const { note } = useRoundState();
-  const { said, seen, since, without } = found;
+  const { said, seen, since, without, turns, minutes } = found;
   const { change } = useFaultCase();
   const readings = useMeasured(since);
   const [chosen, setChosen] = useState<string | null>(null);
   const evidence: Evidence = { readings, said, seen };
   const state = note.running ? { ...note, settledFor: null } : DESIGN_DAY;
-  const asked = { states: [state], quantities: ALL_AT_HAND.filter((each) => !without.includes(each)) };
-  const worked = useWork(
-    'diagnosis',
-    [job, JSON.stringify(evidence), JSON.stringify(asked)],
-    (work) => work.diagnose(job, evidence, asked),
-    { enabled: since > 0 },
-  );
+  const asked = { state, quantities: ALL_AT_HAND.filter((each) => !without.includes(each)), turns, minutes };
+  const worked = useDiagnosis(evidence, asked, since > 0);
   const points = useMemo(() => new Map(readingPoints(job, design).map((point) => [point.key, point])), [job, design]);
   if (since === 0) return null;
-  if (worked.failed)
+  if (worked.failed && !worked.stopped)
     return (
       <Box role="alert" sx={{ fontSize: 'body', my: 2 }}>
         It could not be worked out: {worked.failed}. Change an entry, or open the page again.
@@ -125,16 +121,17 @@ function Looking({ design, found }: { design: Design; found: FaultCase }) {
     );
   const told = worked.data;
   if (!told)
-    return (
+    return worked.fresh ? (
       <Box role="status" sx={{ fontSize: 'body', my: 2 }}>
-        {worked.fresh
-          ? 'The plant of this job finds no state of its own even with nothing wrong. Look at the findings on its wall first.'
-          : 'Working out what each fault would show …'}
+        The plant of this job finds no state of its own even with nothing wrong. Look at the findings on its wall first.
       </Box>
+    ) : (
+      <WorkingOut of={worked} />
     );
   const next = told.next.find((each) => idOf(each) === chosen) ?? told.next[0];
   return (
     <Box aria-busy={!worked.fresh}>
+      {!worked.fresh && (worked.progress !== null || worked.stopped) && <WorkingOut of={worked} />}
       <Box
         role="status"
         sx={{ my: 2, p: 2, bgcolor: 'background.paper', borderLeft: 8, borderColor: 'primary.main', borderRadius: 1 }}
@@ -160,7 +157,7 @@ function Looking({ design, found }: { design: Design; found: FaultCase }) {
       {next && (
         <NextReading key={idOf(next)} next={next} points={points} enough={told.verdict.enough} done={() => setChosen(null)} />
       )}
-      <InstrumentsAtHand without={without} onChange={(next) => change({ without: next })} />
+      <InstrumentsAtHand found={found} onChange={change} />
       <OtherReadings told={told} now={next} onChoose={setChosen} />
       <FaultList told={told} />
       {readings.length > 0 && <SecondFault key={JSON.stringify(evidence)} evidence={evidence} />}
@@ -170,13 +167,17 @@ function Looking({ design, found }: { design: Design; found: FaultCase }) {
   );
 }
 
-const idOf = (next: ToldNext): string => (next.kind === 'look' ? `${next.fault} ${next.look}` : next.key);
-
-const labelOf = (next: ToldNext): string =>
-  next.kind === 'look' ? `${next.of}: ${next.ask}` : `${next.where}, ${next.what.charAt(0).toLowerCase()}${next.what.slice(1)}`;
+function idOf(next: ToldNext): string {
+  if (next.kind === 'look') return `${next.fault} ${next.look}`;
+  if (next.kind === 'looks') return next.id;
+  return `${next.kind === 'reading' ? next.key : next.id} ${next.calls === 'all' ? 'all' : next.calls.join(' ')}`;
+}
 
 /** What could be read or looked at instead. */
 function OtherReadings({ told, now, onChoose }: { told: Told; now: ToldNext | undefined; onChoose: (id: string) => void }) {
+  const { note } = useRoundState();
+  const turned = (next: ToldNext): string =>
+    'calls' in next && String(next.calls) !== String(note.calls) ? ', thermostats turned' : '';
   const others = told.next.filter((each) => each !== now).slice(0, 5);
   if (others.length === 0) return null;
   return (
@@ -201,8 +202,11 @@ function OtherReadings({ told, now, onChoose }: { told: Told; now: ToldNext | un
             textTransform: 'none',
           }}
         >
-          <span>{labelOf(each)}</span>
-          <Box component="span" sx={{ whiteSpace: 'nowrap', color: 'text.secondary' }}>{`${each.minutes} min`}</Box>
+          <span>{`${nextWords(each)}${turned(each)}`}</span>
+          <Box
+            component="span"
+            sx={{ whiteSpace: 'nowrap', color: 'text.secondary' }}
+          >{`${Math.round(10 * each.minutes) / 10} min`}</Box>
         </Button>
       ))}
     </Box>

@@ -7,7 +7,7 @@ import { LEVELS, type Level } from '../../core/diagnosis/practice.ts';
 import type { Board, Outcome } from '../../core/diagnosis/practice-board.ts';
 import { PlainTable } from '../parts/PlainTable.tsx';
 import { useJob } from '../state/job-context.tsx';
-import { runLane } from '../worker/lanes.ts';
+import { faultLane } from '../worker/lanes.ts';
 import { useWork } from '../worker/use-work.ts';
 import { BigButton, BigChoice, BigField } from './Big.tsx';
 import { keepPractised, practised } from './practised.ts';
@@ -77,7 +77,7 @@ interface Made {
 
 function Searching({ level, seed, again }: { level: Level; seed: number; again: () => void }) {
   const job = useJob();
-  const board = useWork('practice', [job, level, seed], (work) => work.practice(job, { level, seed }));
+  const board = useWork('practice', [job, level, seed], (work) => work.practice(job, { level, seed }), { lane: faultLane });
   const [made, setMade] = useState<Made[]>([]);
   const [minutes, setMinutes] = useState(0);
   const [outcome, setOutcome] = useState<Outcome | null>(null);
@@ -110,7 +110,7 @@ function Searching({ level, seed, again }: { level: Level; seed: number; again: 
           <Guess
             board={board.data}
             onGuess={(fault, cause) =>
-              void runLane
+              void faultLane
                 .ask((work) => work.practiceEnd(job, { level, seed }, { fault, cause }, minutes))
                 .then((end) => {
                   if (!end) return;
@@ -145,13 +145,13 @@ function Trying({
   const at = looks[Number(look)];
   const read = async () => {
     if (!point) return;
-    const shown = await runLane.ask((work) => work.practiceReading(job, { level, seed }, point.key));
+    const shown = await faultLane.ask((work) => work.practiceReading(job, { level, seed }, point.key));
     if (shown)
       put({ what: `${point.where}, ${point.what.toLowerCase()}`, shown: shown.read, expected: shown.expected }, point.minutes);
   };
   const see = async () => {
     if (!at) return;
-    const so = await runLane.ask((work) => work.practiceLook(job, { level, seed }, at.place, at.look));
+    const so = await faultLane.ask((work) => work.practiceLook(job, { level, seed }, at.place, at.look));
     put({ what: `${at.where}. ${at.ask}`, shown: so ? 'It is so' : 'It is not so', expected: '–' }, at.minutes);
   };
   return (

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { Evidence } from '../../core/diagnosis/evidence.ts';
 import type { ToldBeside } from '../../core/diagnosis/told.ts';
 import { useJob } from '../state/job-context.tsx';
-import { runLane } from '../worker/lanes.ts';
+import { faultLane } from '../worker/lanes.ts';
 
 const percent = (chance: number): string => `${Math.round(100 * chance)} %`;
 
@@ -14,7 +14,7 @@ export function SecondFault({ evidence }: { evidence: Evidence }) {
   const [beside, setBeside] = useState<ToldBeside | null | 'asking' | 'none'>(null);
   const ask = () => {
     setBeside('asking');
-    void runLane.ask((work) => work.secondFault(job, evidence)).then((found) => setBeside(found ?? 'none'));
+    void faultLane.ask((work) => work.secondFault(job, evidence)).then((found) => setBeside(found ?? 'none'));
   };
   if (beside === null || beside === 'asking')
     return (

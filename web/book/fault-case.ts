@@ -1,6 +1,7 @@
 import { useCallback } from 'react';
 import { z } from 'zod';
 import type { Seen } from '../../core/diagnosis/evidence.ts';
+import type { Costs } from '../../core/diagnosis/reading-costs.ts';
 import { COMPLAINTS, type Complaint, type Said } from '../../core/fault/words.ts';
 import { READING_QUANTITIES, type ReadingQuantity } from '../../model/book/entry.ts';
 import { keptOfJob } from './kept-of-job.ts';
@@ -11,9 +12,16 @@ export interface FaultCase {
   seen: readonly Seen[];
   /** What there is no instrument for. */
   without: readonly ReadingQuantity[];
+  /** Whether thermostats may be turned up and down to read more. */
+  turns: boolean;
+  /** Minutes that a reading takes, where a person said other than usual. */
+  minutes: Partial<Costs>;
   /** ms since 1970; 0 while nothing is looked for. */
   since: number;
 }
+
+/** Nobody waits longer than this for one reading, minutes. */
+export const MOST_MINUTES = 600;
 
 const CaseSchema = z.object({
   said: z.array(
@@ -25,9 +33,11 @@ const CaseSchema = z.object({
   ),
   seen: z.array(z.object({ fault: z.string(), look: z.string(), so: z.boolean() })),
   without: z.array(z.enum(Object.keys(READING_QUANTITIES) as [ReadingQuantity, ...ReadingQuantity[]])).default([]),
+  turns: z.boolean().default(false),
+  minutes: z.record(z.string(), z.number().min(0).max(MOST_MINUTES)).default({}),
   since: z.number(),
 });
-const NONE: FaultCase = { said: [], seen: [], without: [], since: 0 };
+const NONE: FaultCase = { said: [], seen: [], without: [], turns: false, minutes: {}, since: 0 };
 
 const kept = keptOfJob(
   'fault-case',

@@ -162,9 +162,14 @@ const work = {
     return movesOf(job, note, place);
   },
   /** Which fault explains what was said, read and seen, and what to read next; null where there is no plant. */
-  async diagnose(job: Job, evidence: Evidence, asked: DiagnosisAsked): Promise<Told | null> {
+  async diagnose(job: Job, evidence: Evidence, asked: DiagnosisAsked, onProgress: OnProgress): Promise<Told | null> {
     const { diagnosisOf } = await import('./diagnosis-work.ts');
-    return diagnosisOf(job, evidence, asked);
+    return diagnosisOf(job, evidence, asked, onProgress);
+  },
+  /** Works out every fault of a plant before anybody complains, so that the first answer is there at once. */
+  async readyFaults(job: Job): Promise<number> {
+    const { readyFor } = await import('./diagnosis-work.ts');
+    return readyFor(job);
   },
   /** Whether a second fault stands beside the likeliest. */
   async secondFault(job: Job, evidence: Evidence): Promise<ToldBeside | null> {

@@ -1,4 +1,5 @@
-import type { Evidence } from '../../core/diagnosis/evidence.ts';
+import { DESIGN_DAY } from '../../core/commission/book-state.ts';
+import { type Evidence, stateKey } from '../../core/diagnosis/evidence.ts';
 import type { Level } from '../../core/diagnosis/practice.ts';
 import {
   type Board,
@@ -9,16 +10,22 @@ import {
   practiceReading,
 } from '../../core/diagnosis/practice-board.ts';
 import type { Library } from '../../core/diagnosis/predict.ts';
+import type { Costs } from '../../core/diagnosis/reading-costs.ts';
+import { statesToTry } from '../../core/diagnosis/states.ts';
 import { libraryOf, type Told, type ToldBeside, tell, tellBeside } from '../../core/diagnosis/told.ts';
 import { designWithPlant } from '../../core/job/design-job.ts';
 import type { ReadingQuantity, StateNote } from '../../model/book/entry.ts';
 import type { Job } from '../../model/job.ts';
 
 export interface DiagnosisAsked {
-  /** States a reading could be taken in; the first is the one that stands. */
-  states: StateNote[];
+  /** The state the plant stands in. */
+  state: StateNote;
   /** What there is an instrument for. */
   quantities: ReadingQuantity[];
+  /** Whether thermostats may be turned for a reading. */
+  turns: boolean;
+  /** Minutes that are other than usual. */
+  minutes: Partial<Costs>;
 }
 
 /** The plant asked last: each reading asks the same one again. */
@@ -32,9 +39,37 @@ function libraryFor(job: Job): Library | null {
   return last.library;
 }
 
-export function diagnosisOf(job: Job, evidence: Evidence, { states, quantities }: DiagnosisAsked): Told | null {
+/** ms of work between two words of how far it is. */
+const SLICE = 60;
+
+export async function diagnosisOf(
+  job: Job,
+  evidence: Evidence,
+  { state, quantities, turns, minutes }: DiagnosisAsked,
+  onProgress: (share: number) => Promise<void>,
+): Promise<Told | null> {
   const library = libraryFor(job);
-  return library && tell(library, evidence, { states, quantities: new Set(quantities) });
+  if (!library) return null;
+  const read = [DESIGN_DAY, state, ...evidence.readings.map((each) => each.state)];
+  const states = [...new Map(read.map((each) => [stateKey(each), each])).values()].filter((each) => !library.knows(each));
+  let said = performance.now();
+  for (const [i, each] of states.entries()) {
+    const work = library.work(each);
+    for (let step = work.next(); !step.done; step = work.next()) {
+      if (performance.now() - said < SLICE) continue;
+      await onProgress((i + step.value) / states.length);
+      said = performance.now();
+    }
+  }
+  const others = turns ? statesToTry(library.plant.assembly, state) : [state];
+  return tell(library, evidence, { states: others, quantities: new Set(quantities), minutes });
+}
+
+/** @returns how many faults were worked out */
+export function readyFor(job: Job): number {
+  const library = libraryFor(job);
+  library?.designDay();
+  return library?.faults.length ?? 0;
 }
 
 /** A practice in the plant of a job: the same number hides the same fault for everybody. */

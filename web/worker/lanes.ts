@@ -11,6 +11,9 @@ export const designLane = new Lane(restarted);
 /** All else: days that are run and comparisons. Typing never waits for them. */
 export const runLane = new Lane(restarted);
 
+/** Faults worked out one after another: it keeps what it knows of the plant asked last, and is ended when nobody wants it any more. */
+export const faultLane = new Lane(restarted);
+
 /** The reading of one file; ended when a person no longer wants it, which must not end a run beside it. */
 export const fileLane = new Lane(restarted);
 
