@@ -206,7 +206,8 @@ describe('what to read next', () => {
     expect(next.length).toBeGreaterThan(0);
     for (const each of next) expect(each.kind === 'reading' && each.quantity).toBe('power');
     const without = nextReadings(library, evidence, ranking, { ...asked, without: (each) => 'key' in each });
-    expect(without.every(({ kind }) => kind === 'look')).toBe(true);
+    expect(without.length).toBeGreaterThan(0);
+    expect(without.every(({ kind }) => kind === 'look' || kind === 'looks')).toBe(true);
   });
 
   it('tells on average about as much as it promises, by ranking anew for whatever it may show', () => {
@@ -253,7 +254,9 @@ describe('what to read next', () => {
   }, 60_000);
 
   it('a look at something of an even chance tells most, and never more than it can', () => {
-    const [look] = nextReadings(library, evidence, ranking, { ...asked, without: (each) => 'key' in each });
+    const look = nextReadings(library, evidence, ranking, { ...asked, without: (each) => 'key' in each }).find(
+      ({ kind }) => kind === 'look',
+    );
     if (look?.kind !== 'look') throw new Error('no look');
     expect(look.gain).toBeGreaterThan(0);
     expect(look.gain).toBeLessThan(Math.log(2));
