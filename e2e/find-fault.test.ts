@@ -206,6 +206,22 @@ test('all the meters of a manifold are read at once, thermostats turned for it, 
   await expect(page.getByText('in minutes of your own; thermostats may be turned')).toBeVisible();
 });
 
+test('a finding of the wall leads to the place where the fault is looked for', async ({ page }) => {
+  await page.setViewportSize({ width: 1280, height: 900 });
+  await openJob(page, thistleMill, 'plant');
+  const link = page.getByRole('link', { name: 'Find the fault on site' }).first();
+  const place = new URL((await link.getAttribute('href')) ?? '', 'http://x').searchParams.get('of') ?? '';
+  await link.click();
+  await page.getByRole('button', { name: 'So it stands' }).click();
+  const [list, id] = place.split('/');
+  const matter = page.getByLabel('What is the matter');
+  await expect(matter).toHaveValue(list === 'circuits' ? 'no-flow' : list === 'rooms' ? 'room-cold' : 'all-cold');
+  if (list === 'circuits') await expect(page.getByLabel('Circuit')).toHaveValue(id ?? '');
+  if (list === 'rooms') await expect(page.getByLabel('Room')).toHaveValue(id ?? '');
+  await page.getByRole('button', { name: 'It is so', exact: true }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'faults compared' })).toBeVisible();
+});
+
 test('odd readings of the book lead to the fault that explains them', async ({ page, context }) => {
   await context.addInitScript(() => localStorage.setItem('book-who', 'E. Tester'));
   await openJob(page, thistleMill, 'book?part=rounds');

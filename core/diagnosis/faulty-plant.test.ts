@@ -42,7 +42,7 @@ describe('a plant asked for one fault after another', () => {
     const faulty = new FaultyPlant(sound);
     const idle = faultsOf(sound).filter((fault) => faulty.idle(fault, DESIGN_DAY));
     expect(new Set(idle.map(({ kind }) => kind))).toEqual(
-      new Set(['crossed', 'loop-open', 'pressure-swings', 'cycles', 'set-back']),
+      new Set(['crossed', 'loop-open', 'pressure-swings', 'cycles', 'set-back', 'two-masters', 'back-fed']),
     );
     const drawn = faulty.solve([], DESIGN_DAY);
     for (const fault of idle) {

@@ -63,6 +63,12 @@ function placeNamer({ job, design }: SoundPlant): (place: string) => string {
 const PARTS: Readonly<Record<string, string>> = {
   pump: 'pump',
   valve: 'mixing valve',
+  flow: 'pipes',
+  header: 'Header, tank or tees',
+  plates: 'Plates',
+  hotWater: 'Hot water',
+  stations: 'Station',
+  pairs: 'Tees',
   vessel: 'Vessel and filling',
   controls: 'Controls',
   distribution: 'Pump of all circuits',

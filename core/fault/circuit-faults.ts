@@ -15,7 +15,15 @@ const AIR_LOCK: Cause = {
   prior: 5,
   look: LOOKS.pumpAir,
   cure: 'Top the plant up, vent at the pump and purge the circuit alone.',
-  heard: { 'pump-noisy': 0.7, 'pump-hot': 0.5, gurgling: 0.6 },
+  heard: { 'pump-noisy': 0.7, 'pump-hot': 0.5, gurgling: 0.6, 'heater-shuts-off': 0.4 },
+};
+const METERS: Cause = {
+  id: 'meters-shut',
+  label: 'All its meters are shut, as delivered',
+  prior: 3,
+  look: LOOKS.meter,
+  cure: 'Open each to its setting on the schedule, before anything else is sought.',
+  heard: { 'no-flow': 0.9 },
 };
 const ZONE_SHUT: Cause = {
   id: 'zone-valve-shut',
@@ -86,6 +94,7 @@ export const circuitFaults: FaultFamily = ({ design, assembly }) =>
     if (!designed || flow <= 0) return [];
     const at = { circuitId: id, roomId: null };
     const { name } = designed;
+    const metered = (designed.sized?.manifolds.length ?? 0) > 0;
     const has = (link: string) => assembly.spec.links.some((each) => each.id === link);
     const faults: Fault[] = [
       {
@@ -95,7 +104,7 @@ export const circuitFaults: FaultFamily = ({ design, assembly }) =>
         label: `${name} is shut off: its pump runs against nothing`,
         place,
         magnitudes: [1],
-        causes: own ? [HANDLE, CHECK_STUCK, AIR_LOCK] : [ZONE_SHUT, HANDLE, AIR_LOCK],
+        causes: [...(own ? [HANDLE, CHECK_STUCK, AIR_LOCK] : [ZONE_SHUT, HANDLE, AIR_LOCK]), ...(metered ? [METERS] : [])],
         apply: (to) => changeLinks(to, { [`${place}/flow`]: shut }),
       },
       {

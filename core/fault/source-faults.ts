@@ -29,12 +29,21 @@ const LOCKED: Cause = {
 };
 const ICED: Cause = {
   id: 'outdoor-unit',
-  label: 'Its outdoor unit is iced, dirty, or breathes its own air',
-  prior: 5,
+  label: 'Its outdoor unit is iced or dirty',
+  prior: 4,
   look: LOOKS.outdoorUnit,
-  cure: 'Clear leaves and snow; where it stands between walls it has to stand elsewhere. Ice that comes back is for who may open the machine.',
+  cure: 'Clear leaves and snow. Ice that comes back is for who may open the machine.',
   licensed: 'refrigerant',
-  heard: { 'cold-mornings': 0.4 },
+  heard: { 'cold-mornings': 0.4, defrosts: 0.4 },
+};
+const OWN_AIR: Cause = {
+  id: 'own-air',
+  label: 'Its outdoor unit stands between walls and breathes its own air: near freezing it defrosts every quarter of an hour',
+  prior: 3,
+  look: LOOKS.defrosts,
+  cure: 'Give it the clearance its maker asks for, or move it into the open; turning it is for who may open the machine.',
+  licensed: 'refrigerant',
+  heard: { 'cold-mornings': 0.4, defrosts: 0.85 },
 };
 const SMALL: Cause = {
   id: 'source-small',
@@ -67,6 +76,15 @@ const STRAINER: Cause = {
   cure: 'Clean the strainer; where that does not do, flush the exchanger.',
   heard: { 'heater-shuts-off': 0.5 },
 };
+const FLOW_SWITCH: Cause = {
+  id: 'flow-switch',
+  label: 'Its flow switch or filter ball valve holds the water back',
+  prior: 2,
+  look: LOOKS.display,
+  cure: 'Clean the filter; a switch that cuts out with good flow is changed by who may open the heater.',
+  licensed: 'mains',
+  heard: { 'heater-shuts-off': 0.8 },
+};
 const VALVE: Cause = {
   id: 'source-valve',
   label: 'A valve at it is half shut',
@@ -92,7 +110,7 @@ export const sourceFaults: FaultFamily = ({ job, design, assembly }) => {
         source: (link) =>
           link.heat?.kind === 'source' ? { ...link, heat: { ...link.heat, power: link.heat.power * share } } : link,
       });
-  const { heatPump } = traitsOf(job.source);
+  const { heatPump, defrosts } = traitsOf(job.source);
   const faults: Fault[] = [
     {
       ...at,
@@ -118,7 +136,7 @@ export const sourceFaults: FaultFamily = ({ job, design, assembly }) => {
       kind: 'source-weak',
       label: `${name} gives too little heat`,
       magnitudes: [0.7, 0.45],
-      causes: heatPump ? [ICED, LOCKED, SMALL] : [LOCKED, SMALL],
+      causes: heatPump ? [...(defrosts ? [ICED, OWN_AIR] : []), LOCKED, SMALL] : [LOCKED, SMALL],
       apply: (to, share) => power(share)?.(to, share) ?? to,
     },
     {
@@ -139,7 +157,7 @@ export const sourceFaults: FaultFamily = ({ job, design, assembly }) => {
       kind: 'source-blocked',
       label: `Something stands in the way of the water of ${name}`,
       magnitudes: BLOCKED,
-      causes: [STRAINER, VALVE],
+      causes: [STRAINER, VALVE, FLOW_SWITCH],
       apply: (to, loss) => changeLinks(to, { 'source/parts': withLoss(flow, loss) }),
     });
   return faults;

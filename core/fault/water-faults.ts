@@ -1,5 +1,5 @@
-import type { Zone } from '../design/assembly.ts';
-import type { Cause, Fault, FaultFamily, SoundPlant } from './fault.ts';
+import { fluidName } from '../fluid/fluid.ts';
+import type { Cause, Fault, FaultFamily } from './fault.ts';
 import { LOOKS } from './looks.ts';
 
 const LEAK: Cause = {
@@ -34,41 +34,34 @@ const WEEPS: Cause = {
   cure: 'Change it: a relief is never repaired, and never shut off.',
   heard: { 'relief-drips': 0.9, 'pressure-falls': 0.7 },
 };
-const CYCLES: Cause = {
-  id: 'cycles',
-  label: 'It holds too little water, or gives too much, for the zone that calls',
-  prior: 5,
-  look: LOOKS.startsAnHour,
-  cure: 'See the buffer and the longest run with one zone calling; a wider band or a buffer lengthens it.',
-  heard: { 'short-cycling': 0.9 },
-};
-const IN_SUN: Cause = {
-  id: 'thermostat-place',
-  label: 'It hangs in the sun or over something warm, or is set low',
+const NEVER_SET: Cause = {
+  id: 'gas-never-set',
+  label: 'The gas of the vessel was never set to the height of the plant',
   prior: 4,
-  look: LOOKS.thermostatPlace,
-  cure: 'Move it to an inside wall, 1.5 m up, out of sun and draught; read its set point.',
+  look: LOOKS.gasSide,
+  cure: 'Empty its water side and set its gas by the schedule, before the plant is filled to its pressure.',
+  heard: { 'relief-drips': 0.7, 'pressure-falls': 0.3 },
 };
-const IN_DRAUGHT: Cause = {
-  ...IN_SUN,
-  id: 'thermostat-draught',
-  label: 'It hangs in a draught or on a cold wall, or is set high',
+const TOO_STRONG: Cause = {
+  id: 'glycol-strong',
+  label: 'It was mixed too strong, or topped up with concentrate',
   prior: 2,
-};
-const SET_BACK: Cause = {
-  id: 'set-back',
-  label: 'It is set back too deep, or too long',
-  prior: 4,
-  look: LOOKS.setback,
-  cure: 'Shorten or lessen the set-back until the house is warm in time.',
-  heard: { 'cold-mornings': 0.9 },
+  look: LOOKS.refractometer,
+  cure: 'Draw some off and top it up with water until the sample is right; never thinner than its frost protection asks for.',
 };
 
 const PLANT = { circuitId: null, roomId: null } as const;
 
-/** Water, vessel and controls: what a steady state shows little of, and people tell. */
-export const waterFaults: FaultFamily = ({ job, assembly }) => {
-  return [
+/** Shares of glycol that are met where less was meant. */
+const SHARES = [0.3, 0.5] as const;
+
+/** Water and vessel: filled too low, swinging, thicker than said. */
+export const waterFaults: FaultFamily = ({ job }) => {
+  const { fluid } = job;
+  const present = fluid.kind === 'water' ? 0 : fluid.concentration;
+  const kind = fluid.kind === 'water' ? 'propylene-glycol' : fluid.kind;
+  const stronger = SHARES.filter((share) => share > present + 0.1);
+  const faults: Fault[] = [
     {
       ...PLANT,
       id: 'fill-low',
@@ -86,48 +79,23 @@ export const waterFaults: FaultFamily = ({ job, assembly }) => {
       label: 'Its pressure swings with its temperature',
       place: 'vessel',
       magnitudes: [1],
-      causes: [FLAT, WEEPS],
+      causes: [FLAT, WEEPS, NEVER_SET],
     },
-    {
-      ...PLANT,
-      id: 'cycles',
-      kind: 'cycles',
-      label: `${job.source.name || 'The source'} starts and stops all the time`,
-      place: 'source',
-      magnitudes: [1],
-      causes: [CYCLES],
-    },
-    {
-      ...PLANT,
-      id: 'set-back',
-      kind: 'set-back',
-      label: 'The plant rests too long at night',
-      place: 'controls',
-      magnitudes: [1],
-      causes: [SET_BACK],
-    },
-    ...assembly.zones.flatMap((zone) => thermostatFaults(zone, assembly)),
   ];
+  if (stronger.length > 0)
+    faults.push({
+      ...PLANT,
+      id: 'glycol-strong',
+      kind: 'glycol',
+      label: `What fills the plant is thicker than ${fluidName(fluid.kind === 'water' ? { kind: 'water' } : { kind, concentration: present })}`,
+      place: 'vessel',
+      magnitudes: stronger,
+      // Where plates part two waters each keeps its own; the thicker one is taken to be everywhere else.
+      causes: [TOO_STRONG],
+      apply: (to, concentration) => ({
+        ...to,
+        spec: { ...to.spec, links: to.spec.links.map((link) => ({ ...link, fluid: link.fluid ?? { kind, concentration } })) },
+      }),
+    });
+  return faults;
 };
-
-/** A thermostat that feels something else than its rooms leaves them colder or warmer than they are asked to be. */
-function thermostatFaults({ id, label, circuitId, valves }: Zone, { circuits }: SoundPlant['assembly']): Fault[] {
-  const own = id.startsWith('rooms/') ? (id.split('/')[1] ?? null) : null;
-  const loops = circuits.find((each) => each.id === circuitId)?.loops ?? [];
-  const switched = loops.filter(({ valve }) => valves.length === 0 || valves.includes(valve));
-  const rooms = own === null ? [...new Set(switched.map(({ roomId }) => roomId))] : [own];
-  const off = (sign: 1 | -1, cause: Cause): Fault => ({
-    id: `thermostat-${sign < 0 ? 'cold' : 'warm'}@${id}`,
-    kind: 'thermostat',
-    label: `The thermostat of ${label} leaves it too ${sign < 0 ? 'cold' : 'warm'}`,
-    place: id,
-    circuitId,
-    roomId: own,
-    magnitudes: [2, 4],
-    causes: [cause],
-    bend: (site, by) => {
-      for (const roomId of rooms) site.warmRoom(roomId, sign * by);
-    },
-  });
-  return [off(-1, IN_SUN), off(1, IN_DRAUGHT)];
-}

@@ -13,6 +13,8 @@ export const COMPLAINTS = {
   gurgling: { label: 'It gurgles in the pipes', of: 'plant' },
   'relief-drips': { label: 'The relief valve drips', of: 'plant' },
   'pressure-falls': { label: 'The pressure keeps falling', of: 'plant' },
+  defrosts: { label: 'The outdoor unit defrosts every quarter of an hour', of: 'plant' },
+  'cold-pipe-warm': { label: 'A cold water pipe gets warm', of: 'plant' },
   'cold-mornings': { label: 'It is cold in the mornings', of: 'plant' },
 } as const satisfies Record<string, { label: string; of: 'room' | 'circuit' | 'plant' }>;
 

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import { useSearchParams } from 'react-router';
 import type { Design } from '../../core/design/design.ts';
 import { COMPLAINTS, type Complaint, type Said } from '../../core/fault/words.ts';
 import { useJob } from '../state/job-context.tsx';
@@ -12,15 +13,26 @@ import { useFaultCase } from './fault-case.ts';
 const NATIVE = { select: { native: true }, inputLabel: { shrink: true } } as const;
 const KINDS = Object.keys(COMPLAINTS) as Complaint[];
 
+/** What is usually complained of at a place of the job. */
+function complaintAt(place: string): { complaint: Complaint; of: string | null } {
+  const [list, id] = place.split('/');
+  if (list === 'circuits' && id) return { complaint: 'no-flow', of: id };
+  if (list === 'rooms' && id) return { complaint: 'room-cold', of: id };
+  return { complaint: place === '' ? 'room-cold' : 'all-cold', of: null };
+}
+
 /** What people say of the plant, each of a room, of a circuit or of the whole. */
 export function Complaints({ design }: { design: Design }) {
   const job = useJob();
   const { found, change, end } = useFaultCase();
-  const [kind, setKind] = useState<Complaint>('room-cold');
+  const [search] = useSearchParams();
+  // From a finding of the wall one comes with its place: what is usually said of such a place stands there already.
+  const [from] = useState(() => complaintAt(search.get('of') ?? ''));
+  const [kind, setKind] = useState<Complaint>(from.complaint);
   const rooms = job.rooms.filter(({ id }) => design.circuits.some(({ roomIds }) => roomIds.includes(id)));
   const { of } = COMPLAINTS[kind];
   const choices = of === 'room' ? rooms : of === 'circuit' ? job.circuits : [];
-  const [where, setWhere] = useState<string | null>(null);
+  const [where, setWhere] = useState<string | null>(from.of);
   const at = of === 'plant' ? null : (choices.find(({ id }) => id === where)?.id ?? choices[0]?.id ?? null);
   const name = ({ of: id }: Said): string =>
     id === null

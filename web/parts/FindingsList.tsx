@@ -96,6 +96,9 @@ function FindingEntry({ finding, onShow }: { finding: Finding; onShow?: (compone
               Show on the wall
             </Link>
           )}
+          <Link component={RouterLink} to={`/jobs/${id}/book?part=fault&of=${encodeURIComponent(finding.place)}`} variant="body2">
+            Find the fault on site
+          </Link>
           <Link component={RouterLink} to={`/manual/findings#${finding.rule}`} variant="body2">
             About this rule
           </Link>
