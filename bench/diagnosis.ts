@@ -108,7 +108,9 @@ for (const [name, job] of plants) {
       timings.rank.push(...rankings);
       const place = ranking.faults.findIndex((each) => each.fault === fault);
       const first = ranking.faults[0];
-      const leads = Math.max(ranking.sound, ranking.something) <= (first?.chance ?? 0);
+      // What acts like a fault by a cause that is not on the list is told as that fault, at its place.
+      const own = (first?.chance ?? 0) + (first?.unlisted ?? 0);
+      const leads = Math.max(ranking.sound, ranking.something - (first?.unlisted ?? 0)) <= own;
       score.cases++;
       score.minutes += minutes;
       if (sure) score.sure.push(sure);

@@ -36,6 +36,9 @@ export function withRoomAir(
     const key = `rooms/${id}#air`;
     const kept = shown.get(key);
     if (kept === undefined) continue;
+    const drawn = job.rooms.find((room) => room.id === id)?.roomTemperature ?? kept;
+    // A room that is kept cooler than drawn takes more heat for it, a warmer one less: neither warms or cools it further.
+    if ((share > 1 && kept < drawn) || (share < 1 && kept > drawn)) continue;
     const by = FALLS * (Math.max(share, 0) - 1) * Math.max(kept - out, 0);
     changed.set(key, kept + Math.min(by, MOST_WARMER));
   }

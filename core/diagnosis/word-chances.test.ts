@@ -35,11 +35,13 @@ const COLD: Said = { complaint: 'room-cold', of: 'r2', so: true };
 
 describe('the chance that somebody complains', () => {
   it('of a cold room grows as its heat falls, and is next to nothing while it has enough', () => {
-    const chances = [1.05, 1, 0.9, 0.78, 0.6, 0.3, 0].map((share) => chance(COLD, shownAt(share)));
+    const chances = [1, 0.9, 0.78, 0.6, 0.3, 0].map((share) => chance(COLD, shownAt(share)));
     for (let i = 1; i < chances.length; i++) expect(chances[i]).toBeGreaterThan(chances[i - 1] as number);
-    expect(chances[1]).toBeLessThan(0.05);
-    expect(chances[3]).toBeCloseTo(0.5, 6);
-    expect(chances.at(-1)).toBeGreaterThan(0.98);
+    expect(chances[0]).toBe(0);
+    expect(chance(COLD, shownAt(1.05))).toBe(0);
+    // Half the people at 78 % of its heat, less the few who would by the same measure with all of it.
+    expect(chances[2]).toBeCloseTo(0.5 - 1 / (1 + Math.exp(0.22 / 0.06)), 6);
+    expect(chances.at(-1)).toBeGreaterThan(0.95);
   });
 
   it('of a hot room grows as its heat grows', () => {

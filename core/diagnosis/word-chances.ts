@@ -3,7 +3,7 @@ import { COMPLAINTS, type Complaint, type Said } from '../fault/words.ts';
 import type { Shown } from './shown.ts';
 
 /** Chance that somebody says what is not so at all: judgement of practice. */
-const ASTRAY = 0.03;
+const ASTRAY = 0.002;
 /** Share of its heat below which a room is cold, above which it is hot, and how sharply people tell. Judgement of practice. */
 const COLD = 0.78;
 const HOT = 1.35;
@@ -18,8 +18,14 @@ const TEMPER = 0.8;
 
 const rising = (value: number, from: number, sharp: number): number => 1 / (1 + Math.exp((from - value) / sharp));
 
-/** Chance that somebody feels air that is so many K off; none where it is not. */
-const feltIn = (by: number): number => Math.max(rising(by, FELT.by, FELT.sharp) - rising(0, FELT.by, FELT.sharp), 0);
+/** The same above what it is at rest: nobody complains of what is as it should be, but astray. */
+const risingAbove = (rest: number, value: number, from: number, sharp: number): number =>
+  Math.max(rising(value, from, sharp) - rising(rest, from, sharp), 0);
+
+/** Chance that somebody feels air that is so many K off, and a room with a share of its heat. */
+const feltIn = (by: number): number => risingAbove(0, by, FELT.by, FELT.sharp);
+const coldAt = (share: number): number => risingAbove(-1, -share, -COLD, SHARP);
+const hotAt = (share: number): number => risingAbove(1, share, HOT, SHARP);
 
 /** What comes with a fault as a share of what should. */
 const shareOf = (now: number | undefined, sound: number | undefined): number =>
@@ -35,12 +41,12 @@ function byPhysics({ complaint, of }: Said, { assembly }: SoundPlant, shown: Sho
   const flow = (place: string) => shareOf(shown.readings.get(`${place}#flow`), sound.readings.get(`${place}#flow`));
   switch (complaint) {
     case 'room-cold':
-      return of === null ? 0 : Math.max(rising(-heat(of), -COLD, SHARP), feltIn(-air(of)));
+      return of === null ? 0 : Math.max(coldAt(heat(of)), feltIn(-air(of)));
     case 'room-hot':
-      return of === null ? 0 : Math.max(rising(heat(of), HOT, SHARP), feltIn(air(of)));
+      return of === null ? 0 : Math.max(hotAt(heat(of)), feltIn(air(of)));
     case 'all-cold': {
       const sum = (heats: Shown['heats']) => [...heats.values()].reduce((a, b) => a + b, 0);
-      return rising(-shareOf(sum(shown.heats), sum(sound.heats)), -COLD, SHARP);
+      return coldAt(shareOf(sum(shown.heats), sum(sound.heats)));
     }
     case 'no-flow': {
       const loops = assembly.circuits.find(({ id }) => id === of)?.loops ?? [];
@@ -111,4 +117,4 @@ export function logSaid(said: readonly Said[], all: readonly Said[], chances: re
 
 /** The same if it is something nobody thought of. */
 export const logSaidOfElse = (said: readonly Said[]): number =>
-  said.reduce((sum, { so }) => sum + TEMPER * Math.log(so ? 0.3 : 0.7), 0);
+  said.reduce((sum, { so }) => sum + TEMPER * Math.log(so ? 0.06 : 0.94), 0);
