@@ -19,7 +19,7 @@ import { goThrough, goThroughTwo, nearestSignature, type Way, waysOf } from './d
 import { middle } from './median.ts';
 
 const argument = (name: string, usual: number): number => {
-  const given = process.argv.find((each) => each.startsWith(`--${name}=`));
+  const given = process.argv.findLast((each) => each.startsWith(`--${name}=`));
   return given ? Number(given.split('=')[1]) : usual;
 };
 const SEED = argument('seed', 20_261);

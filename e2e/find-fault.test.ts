@@ -2,6 +2,7 @@ import { expect, type Page, test } from '@playwright/test';
 import { DESIGN_DAY } from '../core/commission/book-state.ts';
 import { readingPoints } from '../core/commission/reading-points.ts';
 import { kindOfReading } from '../core/commission/reading-words.ts';
+import { EXAM_FAULTS, examSeed } from '../core/diagnosis/exam.ts';
 import { hide } from '../core/diagnosis/practice.ts';
 import { boardOf, practiceEnd, practiceReading } from '../core/diagnosis/practice-board.ts';
 import { shownWith } from '../core/diagnosis/predict.ts';
@@ -235,6 +236,52 @@ test('odd readings of the book lead to the fault that explains them', async ({ p
   const told = page.getByRole('status').filter({ hasText: 'faults compared' });
   await expect(told).toContainText('by 1 reading of the book');
   await expect(page.getByRole('region', { name: 'What may be the matter' })).toContainText('sends too cool');
+});
+
+test('an exam hides five faults by one number, outlasts the page, and tells them at the end', async ({ page }) => {
+  test.slow();
+  const library = libraryOf(sound);
+  await openJob(page, thistleMill, 'book?part=fault');
+  await page.getByRole('button', { name: 'So it stands' }).click();
+  await page.getByRole('button', { name: 'Practise on a hidden fault' }).click();
+  await page.getByLabel(/^Number of the fault/).fill('12');
+  await page.getByRole('button', { name: 'Exam: 5 faults, told at the end' }).click();
+  let points = 0;
+  let minutes = 0;
+  for (let at = 0; at < EXAM_FAULTS; at++) {
+    const seed = examSeed(12, at);
+    const board = boardOf(library, 'apprentice', seed);
+    const hidden = hide(library, 'apprentice', seed);
+    const [point] = board?.points ?? [];
+    if (!board || !hidden || !point) throw new Error('nothing hidden');
+    await expect(page.getByText(`Exam 12, fault ${at + 1} of 5. Every zone calls. 0 min so far.`)).toBeVisible();
+    await page.getByRole('button', { name: 'Read it' }).click();
+    const table = page.getByRole('region', { name: 'What was read and seen' });
+    await expect(table).toContainText(practiceReading(library, 'apprentice', seed, point.key)?.read ?? 'nothing');
+    // An exam shows what an instrument does, not what it should.
+    await expect(table).not.toContainText('Should be');
+    if (at === 1) {
+      await page.reload();
+      await expect(table).toBeVisible();
+      await expect(page.getByText(`fault 2 of 5. Every zone calls. ${point.minutes} min so far.`)).toBeVisible();
+    }
+    // The last is named wrongly.
+    const wrong = board.faults.find(({ id }) => id !== hidden.fault.id)?.id ?? '';
+    const named = at < 4 ? hidden.fault.id : wrong;
+    await page.getByLabel('What is the matter').selectOption(named);
+    if (at < 4) await page.getByLabel('Why').selectOption(hidden.cause.id);
+    await page.getByRole('button', { name: 'That is it' }).click();
+    const guess = { fault: named, cause: at < 4 ? hidden.cause.id : '' };
+    points += practiceEnd(library, 'apprentice', seed, guess, point.minutes)?.points ?? 0;
+    minutes += point.minutes;
+  }
+  const result = page.getByRole('region', { name: 'Result of the exam' });
+  await expect(result.getByRole('status')).toContainText(`${points} of 500 points, 4 of 5 found, ${minutes} min.`);
+  await expect(result.getByRole('row')).toHaveCount(6);
+  await expect(result.getByRole('row').last()).toContainText('something else');
+  await accessibleWhole(page);
+  await page.getByRole('button', { name: 'End the exam' }).click();
+  await expect(page.getByRole('button', { name: 'Hide a fault' })).toBeVisible();
 });
 
 test('a fault is hidden to learn on: read, looked at, named, and told how it is found', async ({ page }) => {

@@ -102,7 +102,7 @@ export const MANUAL_PAGES: readonly ManualPage[] = [
     title: 'Site book',
     paragraphs: [
       'On site the plan says what to do next, with what every gauge shall show. Readings are judged as they are typed; entries are only added, and put right by another beside them. It works without a network and sends when there is one.',
-      'Where something is wrong, Fault asks what people complain of and in which state the plant stands, then names what to read or look at next: what tells most for its minutes. Readings go into the book, and count together with those taken in the half day before. It says which fault fits with how sure that is, what parts its causes, who is licensed to touch it, and ends as an entry with cause, cure and the reading that proves it. A fault can also be hidden in the plant to practise on; a class that types one number looks for the same one.',
+      'Where something is wrong, Fault asks what people complain of and in which state the plant stands, then names what to read or look at next: what tells most for its minutes. Readings go into the book, and count together with those taken in the half day before. It says which fault fits with how sure that is, what parts its causes, who is licensed to touch it, and ends as an entry with cause, cure and the reading that proves it. All meters of a manifold are read as one; thermostats are turned only where that is allowed; and the minutes of each reading can be put right. A fault can also be hidden in the plant to practise on; a class that types one number looks for the same one, or sits an exam of five that are told at the end.',
     ],
     picture: picture(
       'book',
