@@ -79,7 +79,7 @@ export default function BookPage() {
   const part: Part = asked !== null && asked in PARTS ? (asked as Part) : 'today';
   const Page = PARTS[part].page;
   return (
-    <Box sx={{ display: 'flex', flexDirection: 'column', minHeight: 'calc(100vh - 110px)' }}>
+    <Box sx={{ display: 'flex', flexDirection: 'column', minHeight: { xs: 'calc(100vh - 110px)', md: 'calc(100vh - 56px)' } }}>
       <StillHere />
       {!canKeepProgram() && (
         <Line>
