@@ -10,7 +10,7 @@ import { stateKey } from './evidence.ts';
 import { FaultyPlant, type Present, type Solved, type Unlike } from './faulty-plant.ts';
 import { type Shares, sharesOf, withRoomAir } from './room-air.ts';
 import type { Shown } from './shown.ts';
-import { allComplaints, complaintChance } from './word-chances.ts';
+import { allComplaints, complaintChance, complaintChances } from './word-chances.ts';
 
 /** What one fault shows in one state, for each of its strengths; null where the plant finds no state with it. */
 export interface FaultShown {
@@ -56,6 +56,7 @@ export class Library {
   private readonly states = new Map<string, Predicted>();
   private readonly others = new Map<string, Library>();
   private readonly words = new Map<string, readonly number[]>();
+  private readonly byCause = new Map<string, ReturnType<typeof complaintChances>>();
 
   /** What is known to be wrong already: every other fault is worked out beside it. */
   private readonly there: readonly Present[];
@@ -165,10 +166,13 @@ export class Library {
         const fault = this.faults[f];
         const shown = day?.faults[f]?.shown[m];
         const cause = fault?.causes[c] ?? null;
-        const chances =
-          fault && shown && whole
-            ? all.map((said) => complaintChance(said, this.plant, cause, fault, shown, whole))
-            : all.map(() => 0);
+        const strength = `${f} ${m}`;
+        let by = this.byCause.get(strength);
+        if (!by && fault && shown && whole) {
+          by = complaintChances(all, this.plant, fault, shown, whole);
+          this.byCause.set(strength, by);
+        }
+        const chances = by?.(cause) ?? all.map(() => 0);
         this.words.set(key, chances);
         return chances;
       },

@@ -78,9 +78,31 @@ export function complaintChance(
   shown: Shown,
   sound: Shown,
 ): number {
-  const here = said.of === null || said.of === of.roomId || said.of === of.circuitId;
-  const heard = here ? (cause?.heard?.[said.complaint] ?? 0) : 0;
-  return 1 - (1 - heard) * (1 - byPhysics(said, plant, shown, sound));
+  return withHeard(said, cause, of, byPhysics(said, plant, shown, sound));
+}
+
+/** Chance of a complaint by what heat and water do, and by what a cause is heard of at its own place. */
+function withHeard(
+  { complaint, of: at }: Said,
+  cause: Cause | null,
+  of: { roomId: string | null; circuitId: string | null },
+  physics: number,
+): number {
+  const here = at === null || at === of.roomId || at === of.circuitId;
+  const heard = here ? (cause?.heard?.[complaint] ?? 0) : 0;
+  return 1 - (1 - heard) * (1 - physics);
+}
+
+/** The same of every complaint, for one cause after another of what a plant shows. @returns chances by a cause */
+export function complaintChances(
+  all: readonly Said[],
+  plant: SoundPlant,
+  of: { roomId: string | null; circuitId: string | null },
+  shown: Shown,
+  sound: Shown,
+): (cause: Cause | null) => number[] {
+  const physics = all.map((said) => byPhysics(said, plant, shown, sound));
+  return (cause) => all.map((said, i) => withHeard(said, cause, of, physics[i] as number));
 }
 
 /** Everything that could be complained of in a plant. */
