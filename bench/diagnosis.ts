@@ -26,6 +26,8 @@ const SEED = argument('seed', 20_261);
 const STEPS = argument('steps', 6);
 const STEPS_OF_TWO = 8;
 const STEPS_UNASKED = 10;
+/** Chance above which a plant that nobody complains of is told a fault. */
+const TOLD = 0.5;
 /** Cases of each plant at most; every fault with a symptom there without a limit. */
 const MOST = argument('most', 60);
 const MOST_BESIDE = argument('beside', 12);
@@ -143,7 +145,7 @@ for (const [name, job] of plants) {
     }
     const looked = goThrough(library, states, hidden(), UNASKED, random, []).ranking;
     unasked.healthy++;
-    if ((looked.faults[0]?.chance ?? 0) > looked.sound) {
+    if ((looked.faults[0]?.chance ?? 0) > TOLD) {
       unasked.alarms++;
       miss(`looked over, healthy told ${looked.faults[0]?.fault.kind}`);
     }
@@ -153,7 +155,7 @@ for (const [name, job] of plants) {
     const { ranking } = goThrough(library, states, hidden(), UNASKED, random, []);
     const place = ranking.faults.findIndex((each) => each.fault === fault);
     unasked.cases++;
-    if (place === 0 && (ranking.faults[0]?.chance ?? 0) > ranking.sound) unasked.found++;
+    if (place === 0 && (ranking.faults[0]?.chance ?? 0) > TOLD) unasked.found++;
     else miss(`silent ${fault.kind}`);
     if (place >= 0 && place < 3) unasked.three++;
   }
