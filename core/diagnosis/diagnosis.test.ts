@@ -13,7 +13,7 @@ import { stepWith } from './own-path.ts';
 import { Library, shownWith, shownWithAll } from './predict.ts';
 import { type Ranking, rank } from './rank.ts';
 import { secondFault } from './second-fault.ts';
-import { libraryOf, tell } from './told.ts';
+import { libraryOf, nextWords, tell, tellBeside } from './told.ts';
 import { verdictOf } from './verdict.ts';
 
 const { design, plant } = designWithPlant(thistleMill);
@@ -349,6 +349,19 @@ describe('two faults at once', () => {
 });
 
 describe('what is told', () => {
+  it('of a second fault names what would tell of it, and asks for nothing twice', () => {
+    const keys = ['rooms/r2/e1/loop1#back', 'rooms/r2/e1/loop1#flow', 'circuits/c1#supply'];
+    const evidence = { ...NOTHING, said: [KITCHEN], readings: readingsOf('loop-shut@rooms/r2/e1/loop1', keys) };
+    const beside = tellBeside(library, evidence, { states: [DESIGN_DAY], quantities: ALL });
+    expect(beside?.first).toContain('Kitchen');
+    expect(beside?.next.length).toBeGreaterThan(0);
+    for (const each of beside?.next ?? []) {
+      expect(nextWords(each)).toMatch(/\S/);
+      if (each.kind === 'reading') expect(keys).not.toContain(each.key);
+      if (each.kind === 'round') for (const key of each.keys) expect(keys).not.toContain(key);
+    }
+  });
+
   it('stands in the units of the job, readings and cures alike', () => {
     const us = { ...sound, job: { ...thistleMill, display: { system: 'us' as const, units: {} } } };
     const own = libraryOf(us);

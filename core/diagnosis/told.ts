@@ -70,11 +70,9 @@ export function tell(
 ): Told | null {
   const ranking = rank(library, evidence, told);
   if (!ranking) return null;
-  const without = (each: { key: string; state: StateNote } | { fault: string; look: string }): boolean =>
-    'key' in each
-      ? evidence.readings.some(({ key, state }) => key === each.key && stateKey(state) === stateKey(each.state))
-      : evidence.seen.some(({ fault, look }) => fault === each.fault && look === each.look);
-  const next = nextReadings(library, evidence, ranking, { ...asked, without }).filter(({ gain }) => gain > LEAST_TOLD);
+  const next = nextReadings(library, evidence, ranking, { ...asked, without: madeAlready(evidence) }).filter(
+    ({ gain }) => gain > LEAST_TOLD,
+  );
   const namer = readingNamer(library.plant);
   return {
     verdict: verdictOf(library.plant, evidence, ranking, next),
@@ -85,6 +83,14 @@ export function tell(
     known: library.faults.length,
   };
 }
+
+/** Readings and looks that were made: nothing is asked for twice. */
+const madeAlready =
+  ({ readings, seen }: Evidence) =>
+  (each: { key: string; state: StateNote } | { fault: string; look: string }): boolean =>
+    'key' in each
+      ? readings.some(({ key, state }) => key === each.key && stateKey(state) === stateKey(each.state))
+      : seen.some(({ fault, look }) => fault === each.fault && look === each.look);
 
 const toldFault = ({ fault, chance, magnitude, causes, unlisted }: FaultRank, display: Display): ToldFault => ({
   id: fault.id,
@@ -167,19 +173,32 @@ export interface ToldBeside {
   /** Chance that it is the only one. */
   alone: number;
   seconds: ToldFault[];
+  /** What to read or look at that tells of another beside the first, the best first. */
+  next: ToldNext[];
 }
 
 /** Others told beside the first. */
 const MOST_SECONDS = 3;
 
 /** @returns null where no fault is likely enough to look beside */
-export function tellBeside(library: Library, evidence: Evidence): ToldBeside | null {
+export function tellBeside(
+  library: Library,
+  evidence: Evidence,
+  asked: Pick<NextAsked, 'states' | 'quantities' | 'minutes'>,
+): ToldBeside | null {
   const ranking = rank(library, evidence);
   const beside = ranking && secondFault(library, evidence, ranking);
   if (!beside) return null;
+  const without = madeAlready(evidence);
+  const next = nextReadings(beside.library, evidence, beside.ranking, { ...asked, without });
+  const namer = readingNamer(library.plant);
   return {
     first: beside.first.fault.label,
     alone: beside.alone,
     seconds: beside.seconds.slice(0, MOST_SECONDS).map((each) => toldFault(each, library.plant.job.display)),
+    next: next
+      .filter(({ gain }) => gain > LEAST_TOLD)
+      .slice(0, MOST_SECONDS)
+      .map((each) => toldNext(each, namer, library.plant.job)),
   };
 }

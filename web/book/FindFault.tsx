@@ -160,7 +160,7 @@ function Looking({ design, found }: { design: Design; found: FaultCase }) {
       <InstrumentsAtHand found={found} onChange={change} />
       <OtherReadings told={told} now={next} onChoose={setChosen} />
       <FaultList told={told} />
-      {readings.length > 0 && <SecondFault key={JSON.stringify(evidence)} evidence={evidence} />}
+      {readings.length > 0 && <SecondFault key={JSON.stringify(evidence)} evidence={evidence} asked={asked} />}
       {told.verdict.rows.length > 0 && <Compared told={told} />}
       <FaultFound told={told} found={found} />
     </Box>

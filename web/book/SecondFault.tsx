@@ -2,19 +2,20 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { Evidence } from '../../core/diagnosis/evidence.ts';
-import type { ToldBeside } from '../../core/diagnosis/told.ts';
+import { nextWords, type ToldBeside } from '../../core/diagnosis/told.ts';
 import { useJob } from '../state/job-context.tsx';
+import type { DiagnosisAsked } from '../worker/diagnosis-work.ts';
 import { faultLane } from '../worker/lanes.ts';
 
 const percent = (chance: number): string => `${Math.round(100 * chance)} %`;
 
 /** Asks whether one fault explains it all, or a second stands beside the likeliest. */
-export function SecondFault({ evidence }: { evidence: Evidence }) {
+export function SecondFault({ evidence, asked }: { evidence: Evidence; asked: DiagnosisAsked }) {
   const job = useJob();
   const [beside, setBeside] = useState<ToldBeside | null | 'asking' | 'none'>(null);
   const ask = () => {
     setBeside('asking');
-    void faultLane.ask((work) => work.secondFault(job, evidence)).then((found) => setBeside(found ?? 'none'));
+    void faultLane.ask((work) => work.secondFault(job, evidence, asked)).then((found) => setBeside(found ?? 'none'));
   };
   if (beside === null || beside === 'asking')
     return (
@@ -39,6 +40,11 @@ export function SecondFault({ evidence }: { evidence: Evidence }) {
           {beside.seconds.map(({ id, label, chance }) => (
             <Box key={id}>{`Beside it: ${label.charAt(0).toLowerCase()}${label.slice(1)}, ${percent(chance)}.`}</Box>
           ))}
+          {beside.next[0] && (
+            <Box
+              sx={{ mt: 1 }}
+            >{`What would tell most of it: ${nextWords(beside.next[0])}, ${Math.round(10 * beside.next[0].minutes) / 10} min.`}</Box>
+          )}
         </>
       )}
     </Box>

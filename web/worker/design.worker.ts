@@ -172,9 +172,9 @@ const work = {
     return readyFor(job);
   },
   /** Whether a second fault stands beside the likeliest. */
-  async secondFault(job: Job, evidence: Evidence): Promise<ToldBeside | null> {
+  async secondFault(job: Job, evidence: Evidence, asked: DiagnosisAsked): Promise<ToldBeside | null> {
     const { besideOf } = await import('./diagnosis-work.ts');
-    return besideOf(job, evidence);
+    return besideOf(job, evidence, asked);
   },
   /** A fault hidden in the plant of a job to learn on: what can be read, looked at and guessed. */
   async practice(job: Job, of: PracticeOf): Promise<Board | null> {

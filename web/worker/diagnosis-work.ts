@@ -103,7 +103,7 @@ export function endOf(
   return library && practiceEnd(library, level, seed, guess, minutes);
 }
 
-export function besideOf(job: Job, evidence: Evidence): ToldBeside | null {
+export function besideOf(job: Job, evidence: Evidence, { state, quantities, minutes }: DiagnosisAsked): ToldBeside | null {
   const library = libraryFor(job);
-  return library && tellBeside(library, evidence);
+  return library && tellBeside(library, evidence, { states: [state], quantities: new Set(quantities), minutes });
 }
