@@ -3,7 +3,8 @@
 import { DESIGN_DAY } from '../core/commission/book-state.ts';
 import type { Evidence } from '../core/diagnosis/evidence.ts';
 import { HiddenFault } from '../core/diagnosis/hidden-fault.ts';
-import { type Next, nextReadings } from '../core/diagnosis/next-reading.ts';
+import type { Next } from '../core/diagnosis/next.ts';
+import { nextReadings } from '../core/diagnosis/next-reading.ts';
 import { Library } from '../core/diagnosis/predict.ts';
 import { type Ranking, rank } from '../core/diagnosis/rank.ts';
 import { statesToTry } from '../core/diagnosis/states.ts';

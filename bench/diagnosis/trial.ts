@@ -2,7 +2,7 @@ import { DESIGN_DAY } from '../../core/commission/book-state.ts';
 import { instrumentFor, readingError } from '../../core/commission/instruments.ts';
 import type { Evidence } from '../../core/diagnosis/evidence.ts';
 import type { HiddenFault } from '../../core/diagnosis/hidden-fault.ts';
-import type { NextAsked } from '../../core/diagnosis/next-reading.ts';
+import type { NextAsked } from '../../core/diagnosis/next.ts';
 import { stepWith, stepWithTwo } from '../../core/diagnosis/own-path.ts';
 import type { Library } from '../../core/diagnosis/predict.ts';
 import { type Ranking, rank } from '../../core/diagnosis/rank.ts';

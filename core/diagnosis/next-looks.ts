@@ -1,6 +1,6 @@
 import type { Cause, SoundPlant } from '../fault/fault.ts';
 import { LOOKS, type Look } from '../fault/looks.ts';
-import type { Next, NextAsked } from './next-reading.ts';
+import type { Next, NextAsked } from './next.ts';
 import { LOOK_RIGHT, LOOK_WRONG } from './priors.ts';
 import type { Ranking } from './rank.ts';
 import { manifoldsOf } from './reading-costs.ts';

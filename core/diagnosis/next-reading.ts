@@ -1,39 +1,13 @@
 import type { ReadingQuantity, StateNote } from '../../model/book/entry.ts';
-import type { Cause, Fault } from '../fault/fault.ts';
-import type { Look } from '../fault/looks.ts';
 import { type Evidence, stateKey } from './evidence.ts';
 import { entropyOf, expectedNext, type Foreseen, type Known, knownOf, type Likely, likeliest } from './likely.ts';
+import { HANDLING, type Next, type NextAsked, worth } from './next.ts';
 import { looksAlong, looksOf } from './next-looks.ts';
 import type { Library, Predicted } from './predict.ts';
 import type { Ranking } from './rank.ts';
-import { type Costs, minutesOf, type Round, roundsOf, USUAL_MINUTES } from './reading-costs.ts';
+import { type Costs, minutesOf, roundsOf, USUAL_MINUTES } from './reading-costs.ts';
 import { informationOf, roundInformation, spread } from './reading-information.ts';
 import { Sensitivities } from './sensitivities.ts';
-
-/** Something that could be read or looked at next. */
-export type Next = {
-  /** Nats of doubt that it takes away on average, and the minutes it costs. */
-  gain: number;
-  minutes: number;
-} & (
-  | { kind: 'reading'; key: string; quantity: ReadingQuantity; state: StateNote }
-  | { kind: 'round'; round: Round; keys: readonly string[]; state: StateNote }
-  | { kind: 'look'; fault: Fault; look: Look; causes: Cause[] }
-  | { kind: 'looks'; id: string; circuitId: string; number: number | null; look: Look; faults: Fault[] }
-);
-
-export interface NextAsked {
-  /** States that a reading could be taken in; the first is the one that stands. */
-  states: readonly StateNote[];
-  /** Quantities there is an instrument for. */
-  quantities: ReadonlySet<ReadingQuantity>;
-  minutes?: Partial<Costs>;
-  /** Readings and looks that are not to be offered: those made, and those that cannot be. */
-  without?: (next: { key: string; state: StateNote } | { fault: string; look: string }) => boolean;
-  /** Whether looks are offered, and rounds of a manifold. */
-  looks?: boolean;
-  rounds?: boolean;
-}
 
 /** Hypotheses beyond these say little about what to read; all the meters of a manifold tell of many at once. */
 const MOST_HYPOTHESES = 40;
@@ -42,9 +16,6 @@ const MOST_OF_ROUNDS = 120;
 const LEAST_OF_ROUNDS = 1e-4;
 /** Readings that are worked out exactly; the rest are left by a quick sum. */
 const MOST_EXACT = 24;
-/** Minutes that everything takes beside itself: to think, to write it down. */
-const HANDLING = 0.5;
-
 /**
  * What to read or look at next, the best first: what takes away most doubt for its minutes. Doubt is the entropy over the faults, for
  * looks over their causes; a reading is worked out by five-point quadrature over what it may show. Another state is thought of only where
@@ -130,6 +101,3 @@ function roundsIn(view: View, { quantities, without, minutes }: NextAsked & { mi
     return [{ kind: 'round', round, keys, state, gain: roundInformation(many, seen), minutes: took }];
   });
 }
-
-/** Nats a minute. */
-export const worth = ({ gain, minutes }: Next): number => gain / (minutes + HANDLING);

@@ -1,6 +1,7 @@
 import { type Evidence, stateKey } from './evidence.ts';
 import type { HiddenFault } from './hidden-fault.ts';
-import { type Next, type NextAsked, nextReadings } from './next-reading.ts';
+import type { Next, NextAsked } from './next.ts';
+import { nextReadings } from './next-reading.ts';
 import type { Library } from './predict.ts';
 import type { Ranking } from './rank.ts';
 import { secondFault } from './second-fault.ts';

@@ -4,7 +4,8 @@ import type { Licensed, SoundPlant } from '../fault/fault.ts';
 import { faultsOf } from '../fault/faults.ts';
 import { inUnits } from '../quantity/in-units.ts';
 import { type Evidence, stateKey } from './evidence.ts';
-import { type Next, type NextAsked, nextReadings } from './next-reading.ts';
+import type { Next, NextAsked } from './next.ts';
+import { nextReadings } from './next-reading.ts';
 import { Library } from './predict.ts';
 import { type FaultRank, rank } from './rank.ts';
 import { secondFault } from './second-fault.ts';
@@ -119,7 +120,7 @@ export function nextWords(next: ToldNext): string {
 }
 
 /** What a round of a manifold is called. */
-export const roundWords = (quantity: ReadingQuantity): string =>
+const roundWords = (quantity: ReadingQuantity): string =>
   quantity === 'flow' ? 'All meters of the manifold' : 'All return temperatures at the manifold';
 
 function toldNext(next: Next, namer: ReturnType<typeof readingNamer>, job: Job): ToldNext {

@@ -5,7 +5,7 @@ import type { Licensed, SoundPlant } from '../fault/fault.ts';
 import { COMPLAINTS, type Said } from '../fault/words.ts';
 import { say } from '../quantity/format.ts';
 import { type Evidence, stateKey } from './evidence.ts';
-import type { Next } from './next-reading.ts';
+import type { Next } from './next.ts';
 import type { FaultRank, Ranking } from './rank.ts';
 
 /** From here on it is told as known; from here on as likely. */

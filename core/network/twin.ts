@@ -1,5 +1,6 @@
 import { type Fluid, FluidTable, fluidState } from '../fluid/fluid.ts';
-import { type ControlSpec, liftAt, partsOf, senseOf, type Thermostat } from './control.ts';
+import { type ControlSpec, partsOf } from './control.ts';
+import { applyControl, type Control, measureControl, turnControl } from './control-turns.ts';
 import type { HeatSpec } from './heat.ts';
 import { type HydraulicResult, HydraulicSolver } from './hydraulics.ts';
 import { compileNetwork, type LinkSpec, type Network, type NodeSpec, type TeeSpec } from './network.ts';
@@ -37,21 +38,6 @@ const differsInSetting = (one: TwinLink, other: TwinLink): boolean =>
   one.fluid === other.fluid &&
   one.heat?.kind === other.heat?.kind;
 
-/** A control in its present state. */
-interface Control {
-  spec: ControlSpec;
-  active: boolean;
-  /** Share of the stem's travel towards the hot port, share of full speed, or degrees C of a room's air. */
-  position: number;
-  /** How far its temperature still is from what is wanted, K; 0 at the end of its travel. */
-  error: number;
-  /** Shut for good in this state: nothing behind it takes heat. */
-  resting: boolean;
-  /** Where it stood when it last worked. */
-  lastPosition: number;
-  seeker: Seeker;
-}
-
 const MOST_ITERATIONS = 200;
 /**
  * What may still move when a state stands: flow as a share of all flow, and K of properties and of set points. Mass,
@@ -70,16 +56,6 @@ const RESTLESS = 60;
 const MORE_EASE = 50;
 /** Error of mixing valves in K below which the speeds of pumps are turned too. */
 const VALVES_NEAR = 0.5;
-/** A port opened less than this is shut. */
-const SHUT = 1e-4;
-const SHUT_ODDS = Math.log((1 - SHUT) / SHUT) + 1e-9;
-const LEAST_ODDS = Math.log(SHUT / (1 - SHUT));
-const NEARLY_SHUT_ODDS = LEAST_ODDS + 1.5;
-const LEAST_SPEED = 0.15;
-/** What a running pump that moves nothing is off by, K, and how much faster it is turned then. */
-const STALLED = 1;
-const FASTER = 1.25;
-
 /**
  * Flow, pressure and temperature of a plant together: weight and viscosity follow the temperatures, valves and speeds
  * follow their set points, and all of it is repeated until nothing moves. Keeps its last answer as the next start.
@@ -246,7 +222,7 @@ export class Twin {
 
   /** Finds the flows alone, every control and every temperature left where it stands. */
   stand(): HydraulicResult {
-    for (const control of this.controls) this.apply(control);
+    for (const control of this.controls) applyControl(control, this);
     const near = this.hydraulics.solve('warm');
     return near.converged ? near : this.hydraulics.solve('cold');
   }
@@ -304,7 +280,7 @@ export class Twin {
     for (const control of this.controls) {
       control.seeker.forget();
       control.resting = false;
-      this.apply(control);
+      applyControl(control, this);
     }
     let mostError = 0;
     for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration++) {
@@ -329,7 +305,7 @@ export class Twin {
       }
       mostError = 0;
       for (const control of this.controls) {
-        this.measure(control);
+        measureControl(control, this);
         mostError = Math.max(mostError, Math.abs(control.error));
       }
       if (
@@ -345,7 +321,7 @@ export class Twin {
       const valvesNear = this.controls.every(({ spec, error }) => spec.kind !== 'mixing' || Math.abs(error) < VALVES_NEAR);
       for (const control of this.controls) {
         if (Math.abs(control.error) < (ease * CONTROL_SETTLED) / 10) continue;
-        if (control.spec.kind === 'mixing' || valvesNear || iteration % 4 === 0) this.turn(control, iteration > RESTLESS);
+        if (control.spec.kind === 'mixing' || valvesNear || iteration % 4 === 0) turnControl(control, this, iteration > RESTLESS);
       }
     }
     const worst = this.controls.find((control) => Math.abs(control.error) === mostError);
@@ -384,150 +360,8 @@ export class Twin {
     return most;
   }
 
-  /** Opens the ports of a valve, or turns a pump, as far as its control stands. */
-  private apply({ spec, position, active }: Control): void {
-    if (spec.kind === 'difference' || spec.kind === 'injection') {
-      if (active) this.setPump(spec.pump, { kind: 'speed', speed: position });
-      return;
-    }
-    if (spec.kind === 'room') {
-      for (const id of spec.emitters) {
-        const l = this.link(id);
-        const heat = this.thermal.specOf(l);
-        if (heat?.kind === 'emitter') this.thermal.setSpec(l, { ...heat, room: position });
-      }
-      const { thermostat } = spec;
-      for (const { link, kvs } of thermostat?.valves ?? [])
-        this.setOpening(link, kvs, liftAt(thermostat as Thermostat, position));
-      return;
-    }
-    for (const [port, open] of [
-      [spec.hot, position],
-      [spec.withHot, position],
-      [spec.cold, 1 - position],
-      [spec.withCold, 1 - position],
-    ] as const) {
-      if (port !== undefined) this.setOpening(port, spec.kvs, open);
-    }
-  }
-
-  /** Opens a valve of linear characteristic to a share of its travel. */
-  private setOpening(link: string, kvs: number, open: number): void {
-    this.setClosed(link, open < SHUT);
-    if (open >= SHUT) this.setKv(link, kvs * open);
-  }
-
-  /** Finds how far a control is from what is wanted of it. */
-  private measure(control: Control): void {
-    const { spec } = control;
-    control.error = 0;
-    if (!control.active || control.resting) return;
-    if (spec.kind === 'room') {
-      control.error = this.kelvinAboveBalance(spec, control.position);
-      return;
-    }
-    if (spec.kind === 'difference' || spec.kind === 'injection') {
-      // One that moves nothing, others being stronger, has found no speed yet: it turns faster until it does or can no more.
-      if (this.flow(spec.pump) <= 0) {
-        control.error = control.position < 1 ? STALLED : 0;
-        return;
-      }
-    }
-    if (spec.kind === 'difference') {
-      const off = senseOf(spec) * (this.temperature(spec.supply) - this.temperature(spec.back)) - spec.difference;
-      const atEnd = (off > 0 && control.position >= 1) || (off < 0 && control.position <= LEAST_SPEED);
-      control.error = atEnd ? 0 : off;
-      return;
-    }
-    const off = senseOf(spec) * (this.temperature(spec.mixed) - spec.setPoint);
-    if (spec.kind === 'injection') {
-      const atEnd = (off < 0 && control.position >= 1) || (off > 0 && control.position <= LEAST_SPEED);
-      control.error = atEnd ? 0 : off;
-      return;
-    }
-    if (this.flow(spec.hot) + this.flow(spec.cold) <= 1e-9) return;
-    const atEnd = (off < 0 && control.position >= 1 - SHUT) || (off > 0 && control.position <= SHUT);
-    control.error = atEnd ? 0 : off;
-  }
-
-  private turn(control: Control, calmly: boolean): void {
-    const { spec } = control;
-    if ((spec.kind === 'difference' || spec.kind === 'injection') && this.flow(spec.pump) <= 0) {
-      control.position = Math.min(control.position * FASTER, 1);
-      control.seeker.forget();
-    } else if (control.spec.kind === 'difference') this.turnSpeed(control, control.spec, calmly);
-    else if (control.spec.kind === 'injection') this.turnInjection(control, control.spec, calmly);
-    else if (control.spec.kind === 'room') {
-      const expected = this.steepness(control.spec, control.position);
-      control.position = control.seeker.next(control.position, control.error, 0, expected, calmly);
-    } else this.turnValve(control, control.spec, calmly);
-    this.apply(control);
-  }
-
-  /** How much warmer a room stands than its heat can keep it, K. */
-  private kelvinAboveBalance(spec: ControlSpec & { kind: 'room' }, air: number): number {
-    const heat = spec.emitters.reduce((sum, id) => sum + this.heat(id), 0);
-    return air - spec.outdoor - heat / spec.conductance;
-  }
-
-  /**
-   * How fast a room's error grows with its air: one to one while its heat stays; within the band of its valve that gives
-   * way from all to nothing.
-   */
-  private steepness({ thermostat, outdoor }: ControlSpec & { kind: 'room' }, air: number): number {
-    const lift = thermostat ? liftAt(thermostat, air) : 1;
-    return thermostat && lift > 0 && lift < 1 ? 1 + Math.max((1.5 * (air - outdoor)) / thermostat.band, 0) : 1;
-  }
-
-  private turnSpeed(control: Control, spec: ControlSpec & { kind: 'difference' }, calmly: boolean): void {
-    const difference = Math.max(senseOf(spec) * (this.temperature(spec.supply) - this.temperature(spec.back)), 1e-3);
-    // More speed, more flow, less difference: the answer that rises is the inverse of the difference.
-    const next = control.seeker.next(Math.log(control.position), -Math.log(difference), -Math.log(spec.difference), 1, calmly);
-    control.position = Math.min(Math.max(Math.exp(next), LEAST_SPEED), 1);
-  }
-
-  private turnInjection(control: Control, spec: ControlSpec & { kind: 'injection' }, calmly: boolean): void {
-    // The hot share goes with the flow and so with the speed: the mix stands above the return by its share of the rest.
-    const sense = senseOf(spec);
-    const expected = Math.max(sense * (this.upstream(spec.pump, spec.mixed) - spec.setPoint), 1);
-    const now = sense * this.temperature(spec.mixed);
-    const next = control.seeker.next(Math.log(control.position), now, sense * spec.setPoint, expected, calmly);
-    control.position = Math.min(Math.max(Math.exp(next), LEAST_SPEED), 1);
-  }
-
-  private turnValve(control: Control, spec: ControlSpec & { kind: 'mixing' }, calmly: boolean): void {
-    const hot = Math.max(this.flow(spec.hot), 0);
-    const cold = Math.max(this.flow(spec.cold), 0);
-    const hotWater = this.upstream(spec.hot, spec.mixed);
-    const coldWater = this.upstream(spec.cold, spec.mixed);
-    const sense = senseOf(spec);
-    if (hot > 0 && sense * (hotWater - spec.setPoint) <= 0 && control.error < 0) {
-      control.position = 1;
-      control.seeker.forget();
-      return;
-    }
-    const travel = Math.min(Math.max(control.position, SHUT), 1 - SHUT);
-    const odds = Math.log(travel / (1 - travel));
-    // A circuit that takes no heat is too hot at the least opening and too cold at none: its valve rests shut.
-    const { tooLittleAt, tooMuchAt } = control.seeker;
-    const tooMuch = control.error > 0 ? odds : (tooMuchAt ?? Number.POSITIVE_INFINITY);
-    const tooLittle = control.error < 0 ? odds : (tooLittleAt ?? Number.POSITIVE_INFINITY);
-    if (tooMuch < NEARLY_SHUT_ODDS && tooLittle <= LEAST_ODDS) {
-      control.position = 0;
-      control.resting = true;
-      return;
-    }
-    // With both waters as they are, the mix moves by (hot - cold) s (1 - s) for each step of the odds; the return that
-    // warms with it makes it more, which the secant then sees.
-    const passing = hot + cold > 0 ? hot / (hot + cold) : 0.5;
-    const expected = Math.max(sense * (hotWater - coldWater) * passing * (1 - passing), 0.2);
-    const now = sense * this.temperature(spec.mixed);
-    const next = control.seeker.next(odds, now, sense * spec.setPoint, expected, calmly);
-    control.position = next <= -SHUT_ODDS ? 0 : next >= SHUT_ODDS ? 1 : 1 / (1 + Math.exp(-next));
-  }
-
   /** Temperature of the water that comes to a port from the end away from the mixing point. */
-  private upstream(port: string, mixed: string): number {
+  upstream(port: string, mixed: string): number {
     const l = this.link(port);
     const { from, to } = this.network;
     const away = from[l] === this.node(mixed) ? to[l] : from[l];
