@@ -27,6 +27,14 @@ export interface Evidence {
   seen: readonly Seen[];
 }
 
+/** Whether a reading or a look was made: nothing is asked for twice. */
+export const madeAlready =
+  ({ readings, seen }: Pick<Evidence, 'readings' | 'seen'>) =>
+  (each: { key: string; state: StateNote } | { fault: string; look: string }): boolean =>
+    'key' in each
+      ? readings.some(({ key, state }) => key === each.key && stateKey(state) === stateKey(each.state))
+      : seen.some(({ fault, look }) => fault === each.fault && look === each.look);
+
 /** States are the same where their entries are. */
 export const stateKey = (state: StateNote): string =>
   JSON.stringify([

@@ -37,7 +37,7 @@ export class FaultyPlant {
   /** What it shows with faults in it, or with none. @returns null where it finds no state */
   solve(present: readonly Present[], state: StateNote, unlike?: Unlike): Solved | null {
     const { job, design, assembly } = this.plant;
-    const bent = present.reduce((to, { fault, magnitude }) => fault.apply?.(to, magnitude) ?? to, assembly);
+    const bent = withFaults(assembly, present);
     const attempt = (twin: Twin | undefined): Solved | null => {
       const plant = new Plant(bent, fluidOf(job.fluid), twin);
       // A plant bent by hand keeps its bends: nobody else is to get it.
@@ -54,16 +54,20 @@ export class FaultyPlant {
     return (unlike ? null : this.twin && attempt(this.twin)) ?? attempt(undefined);
   }
 
-  /** Whether a fault changes nothing at all in a state: all it touches are calls that are as they were. */
-  idle({ apply, bend, shows, magnitudes }: Fault, state: StateNote): boolean {
+  /** Whether a fault beside others changes nothing at all in a state: all it touches are calls that are as they were. */
+  idle({ apply, bend, shows, magnitudes }: Fault, state: StateNote, there: readonly Present[] = []): boolean {
     if (bend || shows) return false;
-    const { assembly } = this.plant;
+    const assembly = withFaults(this.plant.assembly, there);
     const bent = apply?.(assembly, magnitudes[0] as number) ?? assembly;
     const others = (Object.keys(assembly) as (keyof Assembly)[]).filter((key) => key !== 'zones');
     if (others.some((key) => bent[key] !== assembly[key])) return false;
     return shutIn(bent, state) === shutIn(assembly, state);
   }
 }
+
+/** A network with faults in it, one after the other. */
+const withFaults = (assembly: Assembly, present: readonly Present[]): Assembly =>
+  present.reduce((to, { fault, magnitude }) => fault.apply?.(to, magnitude) ?? to, assembly);
 
 /** Valves that stand shut in a state, in order. */
 function shutIn({ zones }: Assembly, { calls }: StateNote): string {

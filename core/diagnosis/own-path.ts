@@ -1,4 +1,4 @@
-import { type Evidence, stateKey } from './evidence.ts';
+import { type Evidence, madeAlready, stateKey } from './evidence.ts';
 import type { HiddenFault } from './hidden-fault.ts';
 import type { Next, NextAsked } from './next.ts';
 import { nextReadings } from './next-reading.ts';
@@ -28,8 +28,7 @@ export function stepWithTwo(
   const steps = evidence.readings.length + evidence.seen.length;
   const beside = steps >= THINK_OF_TWO ? secondFault(library, evidence, ranking) : null;
   if (!beside || beside.first.chance < LEAST_FIRST) return stepWith(library, evidence, ranking, asked, hidden);
-  const step = stepWith(beside.library, evidence, beside.ranking, asked, hidden);
-  return step;
+  return stepWith(beside.library, evidence, beside.ranking, asked, hidden);
 }
 
 /**
@@ -44,13 +43,9 @@ export function stepWith(
   asked: NextAsked,
   hidden: Pick<HiddenFault, 'read' | 'look'>,
 ): OwnStep | null {
-  const made = (next: Parameters<NonNullable<NextAsked['without']>>[0]) =>
-    'key' in next
-      ? evidence.readings.some(({ key, state }) => key === next.key && stateKey(state) === stateKey(next.state))
-      : evidence.seen.some(({ fault, look }) => fault === next.fault && look === next.look);
   const last = evidence.readings.at(-1)?.state;
   const states = last ? [last, ...asked.states.filter((state) => stateKey(state) !== stateKey(last))] : asked.states;
-  for (const next of nextReadings(library, evidence, ranking, { ...asked, states, without: made })) {
+  for (const next of nextReadings(library, evidence, ranking, { ...asked, states, without: madeAlready(evidence) })) {
     if (next.gain <= 0) return null;
     const { minutes } = next;
     if (next.kind === 'look') {

@@ -121,7 +121,7 @@ export class Library {
     const faults: FaultShown[] = [];
     for (const [f, fault] of this.faults.entries()) {
       yield f / this.faults.length;
-      const idle = faulty.idle(fault, state);
+      const idle = faulty.idle(fault, state, there);
       const shown = fault.magnitudes.map((magnitude, m): Shown | null => {
         const present = [...there, { fault, magnitude }];
         const solved = idle ? now : faulty.solve(present, state);

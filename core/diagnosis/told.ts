@@ -3,7 +3,7 @@ import type { Display, Job } from '../../model/job.ts';
 import type { Licensed, SoundPlant } from '../fault/fault.ts';
 import { faultsOf } from '../fault/faults.ts';
 import { inUnits } from '../quantity/in-units.ts';
-import { type Evidence, stateKey } from './evidence.ts';
+import { type Evidence, madeAlready } from './evidence.ts';
 import type { Next, NextAsked } from './next.ts';
 import { nextReadings } from './next-reading.ts';
 import { Library } from './predict.ts';
@@ -84,14 +84,6 @@ export function tell(
     known: library.faults.length,
   };
 }
-
-/** Readings and looks that were made: nothing is asked for twice. */
-const madeAlready =
-  ({ readings, seen }: Evidence) =>
-  (each: { key: string; state: StateNote } | { fault: string; look: string }): boolean =>
-    'key' in each
-      ? readings.some(({ key, state }) => key === each.key && stateKey(state) === stateKey(each.state))
-      : seen.some(({ fault, look }) => fault === each.fault && look === each.look);
 
 const toldFault = ({ fault, chance, magnitude, causes, unlisted }: FaultRank, display: Display): ToldFault => ({
   id: fault.id,

@@ -9,6 +9,10 @@ export function changeLinks(assembly: Assembly, changes: Readonly<Record<string,
   return { ...assembly, spec: { ...assembly.spec, links } };
 }
 
+/** The network with several links changed alike. */
+export const changeAll = (assembly: Assembly, ids: readonly string[], change: (link: TwinLink) => TwinLink): Assembly =>
+  changeLinks(assembly, Object.fromEntries(ids.map((id) => [id, change])));
+
 /** A link that passes nothing. */
 export const shut = (link: TwinLink): TwinLink => ({ ...link, closed: true });
 

@@ -2,7 +2,7 @@ import type { Emitter } from '../../model/emitter.ts';
 import { emitterLabel } from '../emitter/emitter.ts';
 import { isFanForm } from '../emitter/forms.ts';
 import { partOfLoop } from '../plan/parts-of-job.ts';
-import { changeLinks } from './change.ts';
+import { changeAll } from './change.ts';
 import type { Cause, Fault, FaultFamily } from './fault.ts';
 import { LOOKS } from './looks.ts';
 
@@ -69,17 +69,10 @@ export const emitterFaults: FaultFamily = ({ job, assembly }) => {
         magnitudes: [0.7, 0.45],
         causes: causesOf(emitter),
         apply: (to, share) =>
-          changeLinks(
-            to,
-            Object.fromEntries(
-              own.map((id) => [
-                id,
-                (link) =>
-                  link.heat?.kind === 'emitter'
-                    ? { ...link, heat: { ...link.heat, coefficient: link.heat.coefficient * share } }
-                    : link,
-              ]),
-            ),
+          changeAll(to, own, (link) =>
+            link.heat?.kind === 'emitter'
+              ? { ...link, heat: { ...link.heat, coefficient: link.heat.coefficient * share } }
+              : link,
           ),
       });
     }

@@ -1,4 +1,4 @@
-import { changeLinks } from './change.ts';
+import { changeAll } from './change.ts';
 import type { Cause, Fault, FaultFamily } from './fault.ts';
 import { LOOKS } from './looks.ts';
 
@@ -38,17 +38,8 @@ export const runFaults: FaultFamily = ({ design, assembly }) => {
         magnitudes: TIMES,
         causes: [BARE],
         apply: (to, times) =>
-          changeLinks(
-            to,
-            Object.fromEntries(
-              own.map((id) => [
-                id,
-                (link) =>
-                  link.heat?.kind === 'loss'
-                    ? { ...link, heat: { ...link.heat, conductance: link.heat.conductance * times } }
-                    : link,
-              ]),
-            ),
+          changeAll(to, own, (link) =>
+            link.heat?.kind === 'loss' ? { ...link, heat: { ...link.heat, conductance: link.heat.conductance * times } } : link,
           ),
       },
     ];

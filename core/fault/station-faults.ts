@@ -1,6 +1,6 @@
 import type { Assembly } from '../design/assembly.ts';
 import type { TwinLink } from '../network/twin.ts';
-import { changeLinks } from './change.ts';
+import { changeAll, changeLinks } from './change.ts';
 import type { Cause, Fault, FaultFamily } from './fault.ts';
 import { LOOKS } from './looks.ts';
 
@@ -79,7 +79,7 @@ export const stationFaults: FaultFamily = ({ job, assembly }) => {
       place: one,
       magnitudes: [0.5, 0.25],
       causes: [FOULED, SMALL_PLATES],
-      apply: (to, share) => changeLinks(to, { [one]: (link) => passing(link, share), [other]: (link) => passing(link, share) }),
+      apply: (to, share) => changeAll(to, [one, other], (link) => passing(link, share)),
     });
   return faults;
 };
