@@ -49,11 +49,19 @@ function shownAs(plant: SoundPlant, present: readonly Present[], state: StateNot
   return { readings, heats: now.heats, shares };
 }
 
+/** A state that is being worked out: what it is without the faults, and those worked out so far. */
+interface Begun {
+  now: Solved;
+  usual: ReadonlyMap<string, number>;
+  predicted: Predicted & { faults: FaultShown[] };
+}
+
 /** What each fault makes of a plant in one state after another, worked out once each. */
 export class Library {
   readonly plant: SoundPlant;
   readonly faults: readonly Fault[];
   private readonly states = new Map<string, Predicted>();
+  private readonly begun = new Map<string, Begun>();
   private readonly others = new Map<string, Library>();
   private readonly words = new Map<string, readonly number[]>();
   private readonly byCause = new Map<string, ReturnType<typeof complaintChances>>();
@@ -108,31 +116,53 @@ export class Library {
     const key = stateKey(state);
     const known = this.states.get(key);
     if (known) return known;
-    const { plant, there, faulty } = this;
-    const onDay = key === stateKey(DESIGN_DAY);
     // Rooms are as warm as the design day of each fault leaves them.
-    const day = onDay ? null : yield* this.work(DESIGN_DAY);
-    const usual = this.usualHeats();
-    const now = faulty.solve(there, state);
-    const site = new SitePlant(plant.job, plant.design, new Plant(plant.assembly, fluidOf(plant.job.fluid)));
-    const moves = expectedReadings(site, state)?.moves;
-    if (!now || !usual || !moves || (!onDay && !day)) return null;
-    const sound = shownAs(plant, there, state, now, day?.sound.shares ?? sharesOf(now.heats, usual));
-    const faults: FaultShown[] = [];
-    for (const [f, fault] of this.faults.entries()) {
-      yield f / this.faults.length;
-      const idle = faulty.idle(fault, state, there);
-      const shown = fault.magnitudes.map((magnitude, m): Shown | null => {
-        const present = [...there, { fault, magnitude }];
-        const solved = idle ? now : faulty.solve(present, state);
-        const shares = solved && (day ? day.faults[f]?.shown[m]?.shares : sharesOf(solved.heats, usual));
-        return solved && shares ? shownAs(plant, present, state, solved, shares) : null;
-      });
-      faults.push({ fault, shown });
+    const day = key === stateKey(DESIGN_DAY) ? null : yield* this.work(DESIGN_DAY);
+    const begun = this.begun.get(key) ?? this.begin(state, day);
+    if (!begun) return null;
+    this.begun.set(key, begun);
+    const { now, usual, predicted } = begun;
+    // What was begun and left, or is worked out by somebody else meanwhile, is gone on with and not done twice.
+    while (predicted.faults.length < this.faults.length) {
+      yield predicted.faults.length / this.faults.length;
+      const f = predicted.faults.length;
+      const fault = this.faults[f];
+      if (fault) predicted.faults.push({ fault, shown: this.shownOf(fault, f, state, day, now, usual) });
     }
-    const predicted = { state, sound, moves, faults };
     this.states.set(key, predicted);
     return predicted;
+  }
+
+  /** A state with none of the faults worked out yet; null where the sound plant finds none. */
+  private begin(state: StateNote, day: Predicted | null): Begun | null {
+    const { plant, there } = this;
+    const usual = this.usualHeats();
+    const now = this.faulty.solve(there, state);
+    const site = new SitePlant(plant.job, plant.design, new Plant(plant.assembly, fluidOf(plant.job.fluid)));
+    const moves = expectedReadings(site, state)?.moves;
+    const onDay = stateKey(state) === stateKey(DESIGN_DAY);
+    if (!now || !usual || !moves || (!onDay && !day)) return null;
+    const sound = shownAs(plant, there, state, now, day?.sound.shares ?? sharesOf(now.heats, usual));
+    return { now, usual, predicted: { state, sound, moves, faults: [] } };
+  }
+
+  /** What one fault, by its index, shows in a state for each of its strengths. */
+  private shownOf(
+    fault: Fault,
+    f: number,
+    state: StateNote,
+    day: Predicted | null,
+    now: Solved,
+    usual: ReadonlyMap<string, number>,
+  ): (Shown | null)[] {
+    const { plant, there, faulty } = this;
+    const idle = faulty.idle(fault, state, there);
+    return fault.magnitudes.map((magnitude, m): Shown | null => {
+      const present = [...there, { fault, magnitude }];
+      const solved = idle ? now : faulty.solve(present, state);
+      const shares = solved && (day ? day.faults[f]?.shown[m]?.shares : sharesOf(solved.heats, usual));
+      return solved && shares ? shownAs(plant, present, state, solved, shares) : null;
+    });
   }
 
   /** W that come to each room with nothing wrong, every zone calling on the design day. */

@@ -140,6 +140,21 @@ describe('other calls', () => {
 });
 
 describe('a state worked out step by step', () => {
+  it('by two at once is worked out once, and one that was left is gone on with', () => {
+    const faults = library.faults.slice(0, 10);
+    const own = new Library(sound, faults);
+    const [one, other] = [own.work(DESIGN_DAY), own.work(DESIGN_DAY)];
+    const shares = [one, other, one, other, one].map((work) => work.next().value as number);
+    // Each step of either brings both further.
+    expect(shares).toEqual([0, 0, 0.1, 0.2, 0.3]);
+    const left: number[] = [];
+    const work = own.work(DESIGN_DAY);
+    for (let step = work.next(); !step.done; step = work.next()) left.push(step.value);
+    expect(left[0]).toBeCloseTo(0.3, 9);
+    expect(own.knows(DESIGN_DAY)).toBe(true);
+    expect(own.predicted(DESIGN_DAY)?.faults.map(({ fault }) => fault)).toEqual(faults);
+  });
+
   it('tells how far it is, ever further, and ends as at once', () => {
     const faults = library.faults.slice(0, 12);
     const work = new Library(sound, faults).work(DESIGN_DAY);

@@ -94,7 +94,7 @@ function Minutes({
       size="small"
       value={text}
       error={wrong}
-      helperText={wrong ? `0 to ${MOST_MINUTES}` : undefined}
+      helperText={wrong ? `Give 0 to ${MOST_MINUTES} minutes.` : undefined}
       placeholder={String(first ? USUAL_MINUTES[first] : '')}
       onChange={({ target }) => {
         const next = target.value;

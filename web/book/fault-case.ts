@@ -55,6 +55,7 @@ export function useFaultCase(): { found: FaultCase; change: (to: Partial<FaultCa
     (to: Partial<FaultCase>) => put((before) => ({ ...before, ...to, since: before.since || to.since || Date.now() })),
     [put],
   );
-  const end = useCallback(() => put(() => NONE), [put]);
+  // What there is to read with, and how long that takes here, is of the person and not of the case.
+  const end = useCallback(() => put(({ without, turns, minutes }) => ({ ...NONE, without, turns, minutes })), [put]);
   return { found, change, end };
 }

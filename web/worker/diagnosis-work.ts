@@ -52,24 +52,28 @@ export async function diagnosisOf(
   if (!library) return null;
   const read = [DESIGN_DAY, state, ...evidence.readings.map((each) => each.state)];
   const states = [...new Map(read.map((each) => [stateKey(each), each])).values()].filter((each) => !library.knows(each));
-  let said = performance.now();
-  for (const [i, each] of states.entries()) {
-    const work = library.work(each);
-    for (let step = work.next(); !step.done; step = work.next()) {
-      if (performance.now() - said < SLICE) continue;
-      await onProgress((i + step.value) / states.length);
-      said = performance.now();
-    }
-  }
+  for (const [i, each] of states.entries())
+    await inSlices(library.work(each), (share) => onProgress((i + share) / states.length));
   const others = turns ? statesToTry(library.plant.assembly, state) : [state];
   return tell(library, evidence, { states: others, quantities: new Set(quantities), minutes });
 }
 
-/** @returns how many faults were worked out */
-export function readyFor(job: Job): number {
+/** Goes through a piece of work, resting after each slice of it: what is asked meanwhile gets its turn. */
+async function inSlices(work: Generator<number>, rest: (share: number) => Promise<void>): Promise<void> {
+  let rested = performance.now();
+  for (let step = work.next(); !step.done; step = work.next()) {
+    if (performance.now() - rested < SLICE) continue;
+    await rest(step.value);
+    rested = performance.now();
+  }
+}
+
+/** Works out the design day before anybody complains. @returns how many faults were worked out */
+export async function readyFor(job: Job): Promise<number> {
   const library = libraryFor(job);
-  library?.designDay();
-  return library?.faults.length ?? 0;
+  if (!library) return 0;
+  await inSlices(library.work(DESIGN_DAY), () => new Promise((done) => setTimeout(done)));
+  return library.faults.length;
 }
 
 /** A practice in the plant of a job: the same number hides the same fault for everybody. */
