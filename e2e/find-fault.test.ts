@@ -11,6 +11,7 @@ import { faultsOf } from '../core/fault/faults.ts';
 import { designWithPlant } from '../core/job/design-job.ts';
 import { editText } from '../core/quantity/format.ts';
 import { thistleMill } from '../demo/thistle-mill.ts';
+import type { Job } from '../model/job.ts';
 import { expectAccessible, openJob } from './helpers.ts';
 
 const { design, plant } = designWithPlant(thistleMill);
@@ -205,6 +206,45 @@ test('all the meters of a manifold are read at once, thermostats turned for it, 
   // What was said of minutes and thermostats outlasts the page.
   await page.reload();
   await expect(page.getByText('in minutes of your own; thermostats may be turned')).toBeVisible();
+  // And the case: they are the person’s own.
+  await page.getByRole('button', { name: 'Begin anew' }).click();
+  await page.getByRole('button', { name: 'Nobody complains: look it over' }).click();
+  await expect(page.getByText('in minutes of your own; thermostats may be turned')).toBeVisible();
+});
+
+/** The demo five times over on one source: so many faults that they take a while. */
+function fiveFold(): Job {
+  const { circuits, rooms, ...rest } = structuredClone(thistleMill);
+  const times = Array.from({ length: 5 }, (_, k) => k);
+  return {
+    ...rest,
+    name: 'Thistle Mill, five times over',
+    source: { ...rest.source, capacity: 'auto' },
+    thermostats: [],
+    circuits: times.flatMap((k) => circuits.map((each) => ({ ...each, id: `${each.id}x${k}`, manifolds: [] }))),
+    rooms: times.flatMap((k) => {
+      const own = JSON.parse(JSON.stringify(rooms).replace(/"(c\d+)"/g, `"$1x${k}"`)) as typeof rooms;
+      return own.map((each) => ({ ...each, id: `${each.id}x${k}` }));
+    }),
+  };
+}
+
+test('working out many faults shows how far it is, and can be stopped and begun again', async ({ page }) => {
+  test.slow();
+  await openJob(page, fiveFold(), 'book?part=fault');
+  await page.getByRole('button', { name: 'So it stands' }).click();
+  await page.getByRole('button', { name: 'Nobody complains: look it over' }).click();
+  const bar = page.getByRole('progressbar', { name: 'Faults worked out' });
+  const share = async () => Number((await bar.getAttribute('aria-valuenow', { timeout: 60_000 })) ?? 0);
+  await expect.poll(share, { timeout: 60_000 }).toBeGreaterThan(2);
+  const before = await share();
+  await expect.poll(share, { timeout: 60_000 }).toBeGreaterThan(before);
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await expect(page.getByText('Stopped. Everything said, read and seen is kept.')).toBeVisible();
+  await expect(bar).toHaveCount(0);
+  await page.getByRole('button', { name: 'Work it out' }).click();
+  await expect(page.getByText(/\d+ faults compared/)).toBeVisible({ timeout: 120_000 });
+  await expect(page.getByRole('region', { name: 'Next' })).toBeVisible();
 });
 
 test('a finding of the wall leads to the place where the fault is looked for', async ({ page }) => {
